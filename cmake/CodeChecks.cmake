@@ -1,0 +1,31 @@
+# format, format-check: clang-format on whole files. tidy: clang-tidy on our own sources.
+# headers: every header of the libraries compiled alone.
+file(GLOB_RECURSE amber_sources CONFIGURE_DEPENDS
+  ${CMAKE_SOURCE_DIR}/src/*.cpp ${CMAKE_SOURCE_DIR}/src/*.h
+  ${CMAKE_SOURCE_DIR}/tests/*.cpp ${CMAKE_SOURCE_DIR}/tests/*.h
+  ${CMAKE_SOURCE_DIR}/bench/*.cpp ${CMAKE_SOURCE_DIR}/bench/*.h
+  ${CMAKE_SOURCE_DIR}/fuzz/*.cpp ${CMAKE_SOURCE_DIR}/demo/*.cpp ${CMAKE_SOURCE_DIR}/demo/*.h)
+find_program(CLANG_FORMAT clang-format)
+find_program(RUN_CLANG_TIDY NAMES run-clang-tidy run-clang-tidy-14)
+if(CLANG_FORMAT)
+  add_custom_target(format COMMAND ${CLANG_FORMAT} -i ${amber_sources})
+  add_custom_target(format-check COMMAND ${CLANG_FORMAT} --dry-run -Werror ${amber_sources})
+endif()
+if(RUN_CLANG_TIDY)
+  # The precompiled header is the compiler's own, so clang-tidy reads a build made without it.
+  add_custom_target(tidy
+    COMMAND ${RUN_CLANG_TIDY} -quiet -p ${CMAKE_BINARY_DIR} "^${CMAKE_SOURCE_DIR}/(src|demo)/.*\\.cpp$")
+endif()
+
+file(GLOB_RECURSE amber_headers CONFIGURE_DEPENDS RELATIVE ${CMAKE_SOURCE_DIR}/src
+  ${CMAKE_SOURCE_DIR}/src/*.h)
+set(header_units)
+foreach(header ${amber_headers})
+  string(REPLACE "/" "_" unit ${header})
+  set(unit ${CMAKE_BINARY_DIR}/headers/${unit}.cpp)
+  file(CONFIGURE OUTPUT ${unit} CONTENT "#include \"${header}\"\n#include \"${header}\"\n")
+  list(APPEND header_units ${unit})
+endforeach()
+add_library(headers OBJECT EXCLUDE_FROM_ALL ${header_units})
+set_target_properties(headers PROPERTIES AUTOMOC OFF)
+target_link_libraries(headers PRIVATE amber_desktop amber_warnings)

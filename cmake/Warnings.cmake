@@ -1,0 +1,9 @@
+# One place for every warning; all of them are errors.
+add_library(amber_warnings INTERFACE)
+target_compile_options(amber_warnings INTERFACE
+  -Wall -Wextra -Wpedantic -Wshadow -Wconversion -Wsign-conversion -Wnon-virtual-dtor
+  -Wold-style-cast -Wcast-align -Woverloaded-virtual -Wimplicit-fallthrough -Werror)
+
+# The core computes the same doubles everywhere: no fused multiply-add behind our back.
+add_library(amber_exact_floating_point INTERFACE)
+target_compile_options(amber_exact_floating_point INTERFACE -ffp-contract=off)
