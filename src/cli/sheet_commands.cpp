@@ -1,0 +1,182 @@
+// The commands that look at one image: cut and fit.
+#include <cstdio>
+#include <iostream>
+
+#include "cli/commands.h"
+#include "core/checks/check_project.h"
+#include "core/checks/cut_checks.h"
+#include "core/cut/grid.h"
+#include "core/fit/box_fit.h"
+#include "core/fit/measures.h"
+#include "files/geometry_json.h"
+#include "files/image_file.h"
+#include "work/report.h"
+
+namespace amber {
+namespace {
+
+struct ImageOptions {
+  std::string image;
+  CuttingOptions cutting;
+  std::vector<std::string> rects;
+  std::string kind = "box";
+  std::string style = "snug";
+};
+
+std::string hexOf(const KeyColour& key) {
+  std::array<char, 7> text{};
+  std::snprintf(text.data(), text.size(), "%02x%02x%02x", key.r, key.g, key.b);
+  return text.data();
+}
+
+Json backgroundJson(const InkRule& ink) {
+  if (!ink.key) return Json{{"kind", "alpha"}};
+  return Json{{"kind", "key"}, {"key", hexOf(*ink.key)}, {"tolerance", ink.key->tolerance}};
+}
+
+// A project of this one sheet, so that findings have something to point at.
+Project projectOf(const std::string& image, PixelSize size) {
+  Project project;
+  Sheet sheet;
+  sheet.id = {1};
+  sheet.path = image;
+  sheet.size = size;
+  project.sheets.emplace_back(std::move(sheet));
+  return project;
+}
+
+Finding emptyCell(const Grid& grid, std::size_t index) {
+  const int column = static_cast<int>(index) % grid.columns + 1;
+  const int row = static_cast<int>(index) / grid.columns + 1;
+  Finding finding{"frame.empty", Severity::Warning, Bench::Cut, {{1}, {}, {}, {}, {}}, {}, {}, {}};
+  finding.text = "the cell in column " + std::to_string(column) + ", row " + std::to_string(row) +
+                 " holds no ink";
+  finding.fix = "Leave it out.";
+  return finding;
+}
+
+Json cutJson(const ImageOptions& options, const Grid& grid, const InkRule& ink,
+             const SheetArt& art, const std::vector<Finding>& findings) {
+  const bool whole = options.cutting.whole;
+  Json frames = Json::array();
+  for (const PixelRect& rect : cellsOf(grid)) {
+    const auto bounds = boundsOf(cropped(art.faint, rect));
+    Json frame{{"rect", jsonOf(rect)}, {"ink", nullptr}};
+    if (bounds) {
+      frame["ink"] = jsonOf(PixelRect{rect.x + bounds->x, rect.y + bounds->y, bounds->w, bounds->h});
+    }
+    frames.push_back(std::move(frame));
+  }
+  Json cells = nullptr;
+  if (!whole) {
+    cells = Json{{"cell", jsonOf(grid.cell)},
+                 {"margin", jsonOf(grid.margin)},
+                 {"gutter", jsonOf(grid.gutter)},
+                 {"columns", grid.columns},
+                 {"rows", grid.rows}};
+  }
+  return Json{{"image", options.image},
+              {"size", jsonOf(art.image.size())},
+              {"background", backgroundJson(ink)},
+              {"method", whole ? "whole" : "cells"},
+              {"cells", std::move(cells)},
+              {"frames", std::move(frames)},
+              {"proposals", Json::array()},
+              {"findings", findingsJson(findings, projectOf(options.image, art.image.size()))}};
+}
+
+Result<Outcome> runCut(const ImageOptions& options, bool json) {
+  if (!options.cutting.namesAWay()) {
+    return failure(ErrorCode::BadValue, "say how to cut: --cells WxH, --count CxR or --whole");
+  }
+  auto file = readImage(options.image);
+  if (!file) return tl::unexpected(file.error());
+  auto grid = gridFor(cutChoice(options.cutting), file->image.size());
+  if (!grid) return tl::unexpected(grid.error());
+  const InkRule ink = inkRule(options.cutting, file->image);
+  const SheetArt art = artOf(std::move(file->image), ink);
+  std::vector<Finding> findings = checkGrid(*grid, {1}, art);
+  const std::vector<PixelRect> cells = cellsOf(*grid);
+  for (std::size_t i = 0; i < cells.size(); ++i) {
+    if (countWithin(art.faint, cells[i]) == 0) findings.push_back(emptyCell(*grid, i));
+  }
+  if (json) std::cout << jsonText(cutJson(options, *grid, ink, art, findings));
+  const Project named = projectOf(options.image, art.image.size());
+  for (const Finding& finding : findings) std::cerr << findingLine(finding, named) << "\n";
+  std::cerr << options.image << ": " << grid->columns << " x " << grid->rows << " cells of "
+            << grid->cell.w << " x " << grid->cell.h << " px\n";
+  return hasErrors(findings) ? Outcome::Findings : Outcome::Done;
+}
+
+Result<std::vector<PixelRect>> framesToFit(const ImageOptions& options, const Image& image) {
+  std::vector<PixelRect> rects;
+  for (const std::string& text : options.rects) {
+    const PixelRect rect = rectFrom(text);
+    if (rect.empty() || !within(rect, image.rect())) {
+      return failure(ErrorCode::BadValue, "the rectangle " + text + " does not lie on the image, " +
+                                              std::to_string(image.width()) + " x " +
+                                              std::to_string(image.height()) + " px");
+    }
+    rects.push_back(rect);
+  }
+  if (!rects.empty()) return rects;
+  auto grid = gridFor(cutChoice(options.cutting), image.size());
+  if (!grid) return tl::unexpected(grid.error());
+  return cellsOf(*grid);
+}
+
+Result<Outcome> runFit(const ImageOptions& options, bool json) {
+  auto file = readImage(options.image);
+  if (!file) return tl::unexpected(file.error());
+  auto rects = framesToFit(options, file->image);
+  if (!rects) return tl::unexpected(rects.error());
+  const SheetArt art = artOf(std::move(file->image), inkRule(options.cutting, file->image));
+  Json frames = Json::array();
+  int fitted = 0;
+  for (const PixelRect& rect : *rects) {
+    const PixelMask ink = cropped(art.firm, rect);
+    Json candidates = Json::array();
+    if (const auto box = snugBox(ink)) {
+      ++fitted;
+      candidates.push_back(Json{{"kind", "box"},
+                                {"style", "snug"},
+                                {"geometry", jsonOf(Shape(*box))},
+                                {"measures", measuresJson(measured(*box, ink))}});
+    }
+    frames.push_back(Json{{"rect", jsonOf(rect)},
+                          {"inkPixels", countOf(ink)},
+                          {"candidates", std::move(candidates)}});
+  }
+  if (json) {
+    std::cout << jsonText(Json{{"image", options.image}, {"frames", std::move(frames)}});
+  }
+  std::cerr << options.image << ": a snug box on " << fitted << " of " << rects->size()
+            << " frames; the others hold no firm ink\n";
+  return Outcome::Done;
+}
+
+}  // namespace
+
+Command addCutCommand(CLI::App& program) {
+  auto* command = program.add_subcommand("cut", "Cut a sheet into frames and say what is wrong");
+  auto options = std::make_shared<ImageOptions>();
+  command->add_option("IMAGE", options->image, "The sheet")->required();
+  addCuttingOptions(*command, options->cutting);
+  return {command, [options](bool json) { return runCut(*options, json); }};
+}
+
+Command addFitCommand(CLI::App& program) {
+  auto* command = program.add_subcommand("fit", "Fit shapes to the frames of a sheet");
+  auto options = std::make_shared<ImageOptions>();
+  command->add_option("IMAGE", options->image, "The sheet")->required();
+  command->add_option("--rect", options->rects, "A frame's rectangle; may be given again")
+      ->check(rectForm);
+  command->add_option("--kind", options->kind, "The shape kind")
+      ->check(CLI::IsMember(std::vector<std::string>{"box"}));
+  command->add_option("--style", options->style, "The style of fit")
+      ->check(CLI::IsMember(std::vector<std::string>{"snug"}));
+  addCuttingOptions(*command, options->cutting);
+  return {command, [options](bool json) { return runFit(*options, json); }};
+}
+
+}  // namespace amber

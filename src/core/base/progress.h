@@ -1,0 +1,19 @@
+#pragma once
+
+#include <functional>
+#include <stop_token>
+
+namespace amber {
+
+/// How long work tells how far it is and hears that it should end. Both parts may be left empty.
+struct Progress {
+  std::function<void(int done, int total)> report;  ///< Called on the worker's thread.
+  std::stop_token stop;
+
+  void at(int done, int total) const {
+    if (report) report(done, total);
+  }
+  bool cancelled() const { return stop.stop_requested(); }
+};
+
+}  // namespace amber

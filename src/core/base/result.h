@@ -1,0 +1,51 @@
+#pragma once
+
+#include <string>
+#include <tl/expected.hpp>
+#include <utility>
+
+namespace amber {
+
+/// What went wrong with the user's data. A programmer's mistake asserts instead.
+enum class ErrorCode {
+  FileMissing,
+  FileUnreadable,
+  FileUnwritable,
+  NotAnImage,
+  ImageTooLarge,
+  NotJson,
+  WrongFormat,
+  NewerVersion,
+  WrongType,
+  MissingKey,
+  BadValue,
+  PathLeavesFolder,
+  UnknownTarget,
+  HasErrors,
+  Cancelled,
+};
+
+/// An error a user can act on.
+struct Error {
+  ErrorCode code = ErrorCode::BadValue;
+  std::string file;      ///< The file concerned; empty when there is none.
+  std::string place;     ///< Where in the file, for example `assets[2].name`; empty for all of it.
+  std::string sentence;  ///< What is wrong and what to do, in one sentence.
+
+  bool operator==(const Error&) const = default;
+};
+
+template <class T>
+using Result = tl::expected<T, Error>;
+
+/// The refusal as one line: the file, the place, the sentence.
+std::string describe(const Error& error);
+
+/// Shorthand for returning an Error from a function that gives a Result.
+inline tl::unexpected<Error> failure(ErrorCode code, std::string sentence, std::string file = {},
+                                     std::string place = {}) {
+  return tl::unexpected<Error>(
+      Error{code, std::move(file), std::move(place), std::move(sentence)});
+}
+
+}  // namespace amber

@@ -1,0 +1,45 @@
+#include "core/checks/check_project.h"
+
+#include <algorithm>
+#include <iterator>
+
+#include "core/checks/cut_checks.h"
+#include "core/checks/frame_checks.h"
+#include "core/checks/name_checks.h"
+#include "core/cut/grid.h"
+
+namespace amber {
+namespace {
+
+void append(std::vector<Finding>& all, std::vector<Finding> more) {
+  all.insert(all.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
+}
+
+}  // namespace
+
+std::vector<Finding> checkProject(const Project& project, const ArtSource& art) {
+  std::vector<Finding> findings;
+  for (const auto& sheet : project.sheets) {
+    const auto pixels = art(sheet->id);
+    if (pixels != nullptr && sheet->cut && fits(*sheet->cut, pixels->image.size())) {
+      append(findings, checkGrid(*sheet->cut, sheet->id, *pixels));
+    }
+  }
+  for (const auto& asset : project.assets) append(findings, checkFrames(*asset, project, art));
+  append(findings, checkNames(project));
+  sortFindings(findings);
+  return findings;
+}
+
+void sortFindings(std::vector<Finding>& findings) {
+  std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
+    return std::pair(a.severity, a.bench) < std::pair(b.severity, b.bench);
+  });
+}
+
+bool hasErrors(const std::vector<Finding>& findings) {
+  return std::any_of(findings.begin(), findings.end(),
+                     [](const Finding& finding) { return finding.severity == Severity::Error; });
+}
+
+}  // namespace amber

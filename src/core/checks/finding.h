@@ -1,0 +1,41 @@
+#pragma once
+
+#include <functional>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/image/ink.h"
+#include "core/project/edit.h"
+
+namespace amber {
+
+enum class Severity { Error, Warning, Note };
+
+/// What a finding is about. Ids that do not apply are 0, a role that does not is empty.
+struct Where {
+  SheetId sheet;
+  AssetId asset;
+  AnimationId animation;
+  FrameId frame;
+  std::string role;
+};
+
+/// The bench at which a finding is mended.
+enum class Bench { Cut, Origin, Fit, Names, Pack };
+
+/// One problem found by a check.
+struct Finding {
+  std::string rule;  ///< Stable, such as "frame.noShape".
+  Severity severity = Severity::Warning;
+  Bench bench = Bench::Cut;
+  Where where;
+  std::string text;  ///< What is wrong, in one sentence.
+  std::string fix;   ///< What to do about it.
+  std::vector<Edit> remedy;  ///< The edits that do it; empty when only a person can.
+};
+
+/// Gives a sheet's art, or null where its file is missing or unreadable.
+using ArtSource = std::function<std::shared_ptr<const SheetArt>(SheetId)>;
+
+}  // namespace amber

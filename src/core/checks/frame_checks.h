@@ -1,0 +1,14 @@
+#pragma once
+
+#include <vector>
+
+#include "core/checks/finding.h"
+
+namespace amber {
+
+/// frame.empty: a frame without faint ink; its fix leaves it out. frame.noShape: the frames of an
+/// asset without any shape, told once; its fix gives each the snug box. Frames whose sheet has no
+/// art are passed over: the sheet's own finding says so.
+std::vector<Finding> checkFrames(const Asset& asset, const Project& project, const ArtSource& art);
+
+}  // namespace amber

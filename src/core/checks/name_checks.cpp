@@ -1,0 +1,70 @@
+#include "core/checks/name_checks.h"
+
+#include <algorithm>
+#include <map>
+
+#include "core/naming/name_table.h"
+
+namespace amber {
+namespace {
+
+using RowsByAsset = std::map<AssetId, std::vector<NameRow>>;
+
+Finding ruleFinding(const NameRow& row) {
+  Finding finding{"name.rule", Severity::Warning, Bench::Names, {}, {}, {}, {}};
+  finding.where = {{}, row.asset, row.animation, row.frame, {}};
+  finding.text = "the name " + row.current + " " + row.reason;
+  finding.fix = "Rename it to " + row.proposed + ".";
+  return finding;
+}
+
+void checkFrameNames(const Project& project, const Asset& asset, std::vector<Finding>& findings) {
+  std::vector<NameRow> wrong = frameNamesUnderCurrentAsset(project, asset);
+  std::erase_if(wrong, [](const NameRow& row) { return row.right(); });
+  if (wrong.empty()) return;
+  Finding finding = ruleFinding(wrong.front());
+  if (wrong.size() > 1) {
+    finding.text = std::to_string(wrong.size()) +
+                   " frame names do not follow asset, animation and number; the first is " +
+                   wrong.front().current;
+    finding.fix = "Rename them by the rule: " + wrong.front().proposed + " and so on.";
+  }
+  finding.remedy = renamesFor(wrong);
+  findings.push_back(std::move(finding));
+}
+
+Finding sharedFinding(const SharedName& shared, const RowsByAsset& rows) {
+  const bool frames = static_cast<bool>(shared.rows.front().frame);
+  const NameRow& second = shared.rows[1];
+  Finding finding{"name.duplicate", Severity::Error, Bench::Names, {}, {}, {}, {}};
+  finding.where = {{}, second.asset, {}, second.frame, {}};
+  finding.text = std::to_string(shared.rows.size()) + (frames ? " frames" : " assets") +
+                 " share the name " + shared.name;
+  finding.fix = "Rename by the rule.";
+  for (const NameRow& row : shared.rows) {
+    const std::vector<Edit> renames = renamesFor(rows.at(row.asset));
+    finding.remedy.insert(finding.remedy.end(), renames.begin(), renames.end());
+  }
+  return finding;
+}
+
+}  // namespace
+
+std::vector<Finding> checkNames(const Project& project) {
+  std::vector<Finding> findings;
+  RowsByAsset rows;
+  for (NameRow& row : nameTable(project)) {
+    if (!row.right() && !row.frame) {
+      findings.push_back(ruleFinding(row));
+      findings.back().remedy = renamesFor({row});
+    }
+    rows[row.asset].push_back(std::move(row));
+  }
+  for (const auto& asset : project.assets) checkFrameNames(project, *asset, findings);
+  for (const SharedName& shared : sharedNames(project)) {
+    findings.push_back(sharedFinding(shared, rows));
+  }
+  return findings;
+}
+
+}  // namespace amber

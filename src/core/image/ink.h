@@ -1,0 +1,55 @@
+#pragma once
+
+#include <cstdint>
+#include <optional>
+
+#include "core/image/image.h"
+#include "core/image/pixel_mask.h"
+
+namespace amber {
+
+/// Where pixels of the key colour count as background.
+enum class KeyReach {
+  Everywhere,    ///< All of them; true holes and dithered shadows open up.
+  JoinedToEdge,  ///< Only those joined (4-neighbours) to the sheet's edge; painted ones stay.
+};
+
+/// A colour that stands for "no ink", whatever its alpha.
+struct KeyColour {
+  std::uint8_t r = 0;
+  std::uint8_t g = 0;
+  std::uint8_t b = 0;
+  int tolerance = 0;  ///< Largest difference in any of the three channels, 0 to 255.
+  KeyReach reach = KeyReach::Everywhere;
+
+  bool operator==(const KeyColour&) const = default;
+};
+
+/// Which pixels of a sheet are ink.
+struct InkRule {
+  int faint = 1;    ///< Least alpha of faint ink, 1 to 255: cutting, and what is drawn.
+  int firm = 128;   ///< Least alpha of firm ink, 1 to 255: origins and shapes.
+  std::optional<KeyColour> key;  ///< Nothing: alpha alone decides.
+
+  bool operator==(const InkRule&) const = default;
+};
+
+/// The pixels whose alpha is at least `leastAlpha` and which are not background by `key`.
+/// Requires: leastAlpha 1 to 255. Cost: linear in the pixels.
+PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColour>& key);
+
+/// The key colour that an opaque sheet seems to have: all four corners agree and no pixel is
+/// transparent. Nothing for a sheet with transparency, for corners that differ, for an empty image.
+std::optional<KeyColour> likelyKey(const Image& image);
+
+/// A sheet's pixels with its ink, ready for every bench.
+struct SheetArt {
+  Image image;
+  PixelMask faint;
+  PixelMask firm;
+};
+
+/// The art of `image` under `rule`.
+SheetArt artOf(Image image, const InkRule& rule);
+
+}  // namespace amber

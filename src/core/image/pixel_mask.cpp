@@ -1,0 +1,113 @@
+#include "core/image/pixel_mask.h"
+
+#include <algorithm>
+
+namespace amber {
+namespace {
+
+// The bits of word `index` that lie in columns [x0, x1).
+std::uint64_t columnsOfWord(int index, int x0, int x1) {
+  const int low = std::clamp(x0 - index * 64, 0, 64);
+  const int high = std::clamp(x1 - index * 64, 0, 64);
+  if (low >= high) return 0;
+  const std::uint64_t below = high == 64 ? ~std::uint64_t{0} : (std::uint64_t{1} << high) - 1;
+  return below & (~std::uint64_t{0} << low);
+}
+
+}  // namespace
+
+PixelMask::PixelMask(int width, int height)
+    : width_(width), height_(height), wordsPerRow_((width + 63) / 64) {
+  assert(width >= 0 && height >= 0);
+  words_.resize(static_cast<std::size_t>(wordsPerRow_) * static_cast<std::size_t>(height));
+}
+
+long long countOf(const PixelMask& mask) {
+  long long count = 0;
+  for (int y = 0; y < mask.height(); ++y) {
+    const std::uint64_t* row = mask.row(y);
+    for (int i = 0; i < mask.wordsPerRow(); ++i) count += std::popcount(row[i]);
+  }
+  return count;
+}
+
+long long countWithin(const PixelMask& mask, const PixelRect& area) {
+  const PixelRect inside = intersection(area, mask.rect());
+  if (inside.empty()) return 0;
+  long long count = 0;
+  for (int y = inside.y; y < inside.bottom(); ++y) {
+    const std::uint64_t* row = mask.row(y);
+    for (int i = inside.x / 64; i <= (inside.right() - 1) / 64; ++i) {
+      count += std::popcount(row[i] & columnsOfWord(i, inside.x, inside.right()));
+    }
+  }
+  return count;
+}
+
+std::optional<PixelRect> boundsOf(const PixelMask& mask) {
+  std::vector<std::uint64_t> columns(static_cast<std::size_t>(mask.wordsPerRow()));
+  int top = -1;
+  int bottom = -1;
+  for (int y = 0; y < mask.height(); ++y) {
+    const std::uint64_t* row = mask.row(y);
+    std::uint64_t any = 0;
+    for (std::size_t i = 0; i < columns.size(); ++i) {
+      columns[i] |= row[i];
+      any |= row[i];
+    }
+    if (any == 0) continue;
+    if (top < 0) top = y;
+    bottom = y;
+  }
+  if (top < 0) return std::nullopt;
+  const auto filled = [](std::uint64_t word) { return word != 0; };
+  const auto first = std::find_if(columns.begin(), columns.end(), filled);
+  const auto last = std::find_if(columns.rbegin(), columns.rend(), filled);
+  const int left = static_cast<int>(first - columns.begin()) * 64 + std::countr_zero(*first);
+  const int right =
+      static_cast<int>(columns.rend() - last) * 64 - 1 - std::countl_zero(*last);
+  return PixelRect{left, top, right - left + 1, bottom - top + 1};
+}
+
+PixelMask cropped(const PixelMask& mask, const PixelRect& area) {
+  assert(within(area, mask.rect()));
+  PixelMask part(area.w, area.h);
+  const int shift = area.x & 63;
+  const int firstWord = area.x >> 6;
+  for (int y = 0; y < area.h; ++y) {
+    const std::uint64_t* from = mask.row(area.y + y);
+    std::uint64_t* to = part.row(y);
+    for (int i = 0; i < part.wordsPerRow(); ++i) {
+      std::uint64_t word = from[firstWord + i] >> shift;
+      if (shift != 0 && firstWord + i + 1 < mask.wordsPerRow()) {
+        word |= from[firstWord + i + 1] << (64 - shift);
+      }
+      to[i] = word & columnsOfWord(i, 0, area.w);
+    }
+  }
+  return part;
+}
+
+std::vector<int> columnCounts(const PixelMask& mask) {
+  std::vector<int> counts(static_cast<std::size_t>(mask.width()));
+  for (int y = 0; y < mask.height(); ++y) {
+    for (int i = 0; i < mask.wordsPerRow(); ++i) {
+      for (std::uint64_t word = mask.row(y)[i]; word != 0; word &= word - 1) {
+        ++counts[static_cast<std::size_t>(i * 64 + std::countr_zero(word))];
+      }
+    }
+  }
+  return counts;
+}
+
+std::vector<int> rowCounts(const PixelMask& mask) {
+  std::vector<int> counts(static_cast<std::size_t>(mask.height()));
+  for (int y = 0; y < mask.height(); ++y) {
+    for (int i = 0; i < mask.wordsPerRow(); ++i) {
+      counts[static_cast<std::size_t>(y)] += std::popcount(mask.row(y)[i]);
+    }
+  }
+  return counts;
+}
+
+}  // namespace amber

@@ -1,0 +1,53 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/project/edit.h"
+#include "core/project/project.h"
+
+namespace amber {
+
+/// An asset's name by the rule: the kind's prefix and the snake_case of `base`. A prefix of any of
+/// the project's kinds that `base` carries already is replaced, not repeated.
+std::string assetNameFor(const Project& project, const Kind& kind, std::string_view base);
+
+/// A frame's name by the rule: asset, animation, and the padded number of its place (0-based)
+/// in the animation.
+std::string frameNameFor(const NamingRule& rule, std::string_view asset,
+                         std::string_view animation, int place);
+
+/// The animation word for frames that no animation shows.
+inline constexpr std::string_view kLooseFrames = "loose";
+
+/// One name: what it is, what the rule makes of it, and why they differ.
+struct NameRow {
+  AssetId asset;
+  AnimationId animation;  ///< Set for an animation's name.
+  FrameId frame;          ///< Set for a frame's name.
+  std::string current;
+  std::string proposed;
+  std::string reason;  ///< Empty when the name is right.
+
+  bool right() const { return current == proposed; }
+};
+
+/// Every name of the project in order: each asset, its animations, its frames. Proposed names are
+/// unique: assets in the project, animations in their asset, frames in the project.
+/// A frame is named after the first animation that shows it, by its first place there.
+std::vector<NameRow> nameTable(const Project& project);
+
+/// The names of one asset as it is called now, whether or not that name is right itself.
+std::vector<NameRow> frameNamesUnderCurrentAsset(const Project& project, const Asset& asset);
+
+/// The edits that give every wrong row of `rows` its proposed name.
+std::vector<Edit> renamesFor(const std::vector<NameRow>& rows);
+
+/// Names that two things of one sort share: asset names, and frame names over all assets.
+struct SharedName {
+  std::string name;
+  std::vector<NameRow> rows;  ///< At least two.
+};
+std::vector<SharedName> sharedNames(const Project& project);
+
+}  // namespace amber

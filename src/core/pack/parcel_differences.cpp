@@ -1,0 +1,113 @@
+#include <algorithm>
+
+#include "core/pack/build_parcel.h"
+
+namespace amber {
+namespace {
+
+constexpr std::size_t kMostDifferences = 20;
+
+// Walks project and parcel side by side and says where they part.
+class Comparison {
+ public:
+  Comparison(const Project& project, const ArtSource& art, const Parcel& parcel,
+             const std::vector<Image>& pages)
+      : project_(project), art_(art), parcel_(parcel), pages_(pages) {}
+
+  std::vector<std::string> run() {
+    expect(parcel_.layers == project_.layers, "the layers differ");
+    expect(parcel_.assets.size() == project_.assets.size(), "the number of assets differs");
+    const std::size_t count = std::min(parcel_.assets.size(), project_.assets.size());
+    for (std::size_t i = 0; i < count; ++i) compareAsset(*project_.assets[i], parcel_.assets[i]);
+    return std::move(differences_);
+  }
+
+ private:
+  void expect(bool holds, const std::string& sentence) {
+    if (!holds && differences_.size() < kMostDifferences) differences_.push_back(sentence);
+  }
+
+  void compareAsset(const Asset& asset, const ParcelAsset& packed) {
+    expect(packed.name == asset.name && packed.kind == asset.kind &&
+               packed.motion == asset.motion && packed.scale == asset.scale,
+           asset.name + ": name, kind, motion or scale differs");
+    expect(packed.frames.size() == asset.frames.size(), asset.name + ": the frame count differs");
+    expect(packed.animations.size() == asset.animations.size(),
+           asset.name + ": the animation count differs");
+    const std::size_t frames = std::min(packed.frames.size(), asset.frames.size());
+    for (std::size_t i = 0; i < frames; ++i) compareFrame(asset.frames[i], packed.frames[i]);
+    const std::size_t count = std::min(packed.animations.size(), asset.animations.size());
+    for (std::size_t i = 0; i < count; ++i) {
+      compareAnimation(asset, asset.animations[i], packed.animations[i], i == 0);
+    }
+  }
+
+  void compareAnimation(const Asset& asset, const Animation& animation,
+                        const ParcelAnimation& packed, bool first) {
+    bool same = packed.name == animation.name && packed.loop == animation.loop &&
+                packed.isDefault == first && packed.frames.size() == animation.steps.size() &&
+                packed.durationsMs.size() == animation.steps.size();
+    for (std::size_t i = 0; same && i < animation.steps.size(); ++i) {
+      const auto index = static_cast<std::size_t>(packed.frames[i]);
+      same = index < asset.frames.size() && asset.frames[index].id == animation.steps[i].frame &&
+             packed.durationsMs[i] == animation.steps[i].durationMs;
+    }
+    expect(same, asset.name + "/" + animation.name + ": frames, durations or loop differ");
+  }
+
+  void compareFrame(const Frame& frame, const ParcelFrame& packed) {
+    expect(packed.name == frame.name, frame.name + ": the name differs: " + packed.name);
+    expect(packed.size == frame.rect.size(), frame.name + ": the size differs");
+    expect(packed.origin == frame.origin, frame.name + ": the origin differs");
+    expect(packed.shapes.size() == frame.shapes.size(), frame.name + ": the shape count differs");
+    const std::size_t count = std::min(packed.shapes.size(), frame.shapes.size());
+    for (std::size_t i = 0; i < count; ++i) {
+      const FrameShape& shape = frame.shapes[i];
+      const Role* role = findRole(project_, shape.role);
+      const ParcelShape wanted{shape.role, role->duty, role->on, role->seeks,
+                               moved(shape.geometry, -frame.origin.x, -frame.origin.y)};
+      expect(packed.shapes[i] == wanted, frame.name + ": the shape " + shape.role + " differs");
+    }
+    comparePixels(frame, packed);
+  }
+
+  // Puts the packed picture back where it was trimmed from and compares every pixel of the frame.
+  void comparePixels(const Frame& frame, const ParcelFrame& packed) {
+    const auto art = art_(frame.sheet);
+    const auto page = static_cast<std::size_t>(packed.page);
+    if (art == nullptr || packed.page < 0 || page >= pages_.size() ||
+        !within(packed.rect, pages_[page].rect()) || !within(frame.rect, art->image.rect())) {
+      return expect(false, frame.name + ": its place on page or sheet does not exist");
+    }
+    const PixelRect kept{packed.trim.w, packed.trim.h, packed.rect.w, packed.rect.h};
+    for (int y = 0; y < frame.rect.h; ++y) {
+      for (int x = 0; x < frame.rect.w; ++x) {
+        const int sheetX = frame.rect.x + x;
+        const int sheetY = frame.rect.y + y;
+        const Rgba wanted =
+            art->faint.test(sheetX, sheetY) ? art->image.at(sheetX, sheetY) : Rgba{};
+        const Rgba got = kept.contains(x, y) ? pages_[page].at(packed.rect.x + x - kept.x,
+                                                               packed.rect.y + y - kept.y)
+                                             : Rgba{};
+        if (got == wanted) continue;
+        return expect(false, frame.name + ": the pixel at " + std::to_string(x) + ", " +
+                                 std::to_string(y) + " differs");
+      }
+    }
+  }
+
+  const Project& project_;
+  const ArtSource& art_;
+  const Parcel& parcel_;
+  const std::vector<Image>& pages_;
+  std::vector<std::string> differences_;
+};
+
+}  // namespace
+
+std::vector<std::string> differencesFrom(const Project& project, const ArtSource& art,
+                                         const Parcel& parcel, const std::vector<Image>& pages) {
+  return Comparison(project, art, parcel, pages).run();
+}
+
+}  // namespace amber

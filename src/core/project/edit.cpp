@@ -1,0 +1,225 @@
+#include "core/project/edit.h"
+
+#include <algorithm>
+#include <unordered_map>
+
+namespace amber {
+namespace {
+
+// Applies edits in order. An asset is opened (copied) once however many edits touch it.
+class Application {
+ public:
+  explicit Application(const Project& project) : project_(project) {}
+
+  Result<void> operator()(const PutSheet& edit) {
+    project_.nextId = std::max(project_.nextId, edit.sheet.id.value + 1);
+    put(project_.sheets, edit.sheet);
+    return {};
+  }
+
+  Result<void> operator()(const RemoveSheet& edit) {
+    close();
+    if (findSheet(project_, edit.sheet) == nullptr) return unknown("sheet");
+    erase(project_.sheets, edit.sheet);
+    const std::vector<SharedValue<Asset>> assets = project_.assets;
+    for (const auto& asset : assets) {
+      std::vector<FrameId> frames;
+      for (const Frame& frame : asset->frames) {
+        if (frame.sheet == edit.sheet) frames.push_back(frame.id);
+      }
+      if (frames.empty()) continue;
+      if (auto done = (*this)(RemoveFrames{asset->id, frames}); !done) return done;
+    }
+    return {};
+  }
+
+  Result<void> operator()(const PutAsset& edit) {
+    close();
+    std::uint32_t last = edit.asset.id.value;
+    for (const Frame& frame : edit.asset.frames) last = std::max(last, frame.id.value);
+    for (const Animation& animation : edit.asset.animations) {
+      last = std::max(last, animation.id.value);
+    }
+    project_.nextId = std::max(project_.nextId, last + 1);
+    put(project_.assets, edit.asset);
+    return {};
+  }
+
+  Result<void> operator()(const RemoveAsset& edit) {
+    close();
+    if (findAsset(project_, edit.asset) == nullptr) return unknown("asset");
+    erase(project_.assets, edit.asset);
+    return {};
+  }
+
+  Result<void> operator()(const RemoveFrames& edit) {
+    if (open(edit.asset) == nullptr) return unknown("asset");
+    Asset& asset = *opened_;
+    const auto gone = [&](FrameId id) {
+      return std::find(edit.frames.begin(), edit.frames.end(), id) != edit.frames.end();
+    };
+    std::erase_if(asset.frames, [&](const Frame& frame) { return gone(frame.id); });
+    for (Animation& animation : asset.animations) {
+      std::erase_if(animation.steps, [&](const Step& step) { return gone(step.frame); });
+    }
+    std::erase_if(asset.animations, [](const Animation& a) { return a.steps.empty(); });
+    const bool empty = asset.frames.empty();
+    close();
+    if (empty) erase(project_.assets, edit.asset);
+    return {};
+  }
+
+  Result<void> operator()(const SetOrigin& edit) {
+    Frame* frame = openFrame(edit.asset, edit.frame);
+    if (frame == nullptr) return unknown("frame");
+    frame->origin = edit.origin;
+    frame->originRule = edit.rule;
+    return {};
+  }
+
+  Result<void> operator()(const SetShape& edit) {
+    Frame* frame = openFrame(edit.asset, edit.frame);
+    if (frame == nullptr) return unknown("frame");
+    for (FrameShape& shape : frame->shapes) {
+      if (shape.role == edit.shape.role) {
+        shape = edit.shape;
+        return {};
+      }
+    }
+    frame->shapes.push_back(edit.shape);
+    return {};
+  }
+
+  Result<void> operator()(const Rename& edit) {
+    Asset* asset = open(edit.asset);
+    if (asset == nullptr) return unknown("asset");
+    if (edit.frame) {
+      Frame* frame = openFrame(edit.asset, edit.frame);
+      if (frame == nullptr) return unknown("frame");
+      frame->name = edit.name;
+      return {};
+    }
+    if (!edit.animation) {
+      asset->name = edit.name;
+      return {};
+    }
+    for (Animation& animation : asset->animations) {
+      if (animation.id != edit.animation) continue;
+      animation.name = edit.name;
+      return {};
+    }
+    return unknown("animation");
+  }
+
+  Result<void> operator()(const SetNaming& edit) {
+    project_.naming = edit.naming;
+    return {};
+  }
+  Result<void> operator()(const SetProfile& edit) {
+    project_.profile = edit.profile;
+    return {};
+  }
+  Result<void> operator()(const SetKinds& edit) {
+    project_.kinds = edit.kinds;
+    return {};
+  }
+
+  Project finished() {
+    close();
+    return std::move(project_);
+  }
+
+ private:
+  static Result<void> unknown(const char* what) {
+    return failure(ErrorCode::UnknownTarget,
+                   std::string("the ") + what + " is no longer in the project");
+  }
+
+  template <class T>
+  static void put(std::vector<SharedValue<T>>& values, const T& value) {
+    for (SharedValue<T>& held : values) {
+      if (held->id == value.id) {
+        held = SharedValue<T>(value);
+        return;
+      }
+    }
+    values.emplace_back(value);
+  }
+
+  template <class T, class Key>
+  static void erase(std::vector<SharedValue<T>>& values, Key id) {
+    std::erase_if(values, [&](const SharedValue<T>& value) { return value->id == id; });
+  }
+
+  Asset* open(AssetId id) {
+    if (opened_ && opened_->id == id) return &*opened_;
+    close();
+    const Asset* asset = findAsset(project_, id);
+    if (asset == nullptr) return nullptr;
+    opened_ = *asset;
+    places_.clear();
+    for (std::size_t i = 0; i < opened_->frames.size(); ++i) places_[opened_->frames[i].id] = i;
+    return &*opened_;
+  }
+
+  Frame* openFrame(AssetId assetId, FrameId frameId) {
+    Asset* asset = open(assetId);
+    if (asset == nullptr) return nullptr;
+    const auto place = places_.find(frameId);
+    return place == places_.end() ? nullptr : &asset->frames[place->second];
+  }
+
+  void close() {
+    if (!opened_) return;
+    put(project_.assets, *opened_);
+    opened_.reset();
+  }
+
+  Project project_;
+  std::optional<Asset> opened_;
+  std::unordered_map<FrameId, std::size_t> places_;
+};
+
+// The ids of values that one list holds and the other does not, or holds in another version.
+template <class T, class Key>
+std::vector<Key> changedIds(const std::vector<SharedValue<T>>& before,
+                            const std::vector<SharedValue<T>>& after) {
+  std::unordered_map<Key, const SharedValue<T>*> old;
+  for (const auto& value : before) old[value->id] = &value;
+  std::vector<Key> changed;
+  for (const auto& value : after) {
+    const auto found = old.find(value->id);
+    if (found == old.end()) {
+      changed.push_back(value->id);
+      continue;
+    }
+    if (!found->second->sameAs(value)) changed.push_back(value->id);
+    old.erase(found);
+  }
+  for (const auto& value : before) {
+    if (old.count(value->id) != 0) changed.push_back(value->id);
+  }
+  return changed;
+}
+
+}  // namespace
+
+Result<Applied> apply(const Project& project, const std::vector<Edit>& edits) {
+  Application application(project);
+  for (const Edit& edit : edits) {
+    if (auto done = std::visit(application, edit); !done) return tl::unexpected(done.error());
+  }
+  Applied applied{application.finished(), {}};
+  applied.touched = difference(project, applied.project);
+  return applied;
+}
+
+Touched difference(const Project& before, const Project& after) {
+  return {changedIds<Sheet, SheetId>(before.sheets, after.sheets),
+          changedIds<Asset, AssetId>(before.assets, after.assets),
+          before.name != after.name || before.naming != after.naming ||
+              before.profile != after.profile || before.kinds != after.kinds ||
+              before.layers != after.layers || before.roles != after.roles};
+}
+
+}  // namespace amber

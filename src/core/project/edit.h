@@ -1,0 +1,94 @@
+#pragma once
+
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/base/result.h"
+#include "core/project/project.h"
+
+namespace amber {
+
+/// Inserts the sheet, or replaces the one of the same id.
+struct PutSheet {
+  Sheet sheet;
+};
+
+/// Takes the sheet out, and with it every frame cut from it.
+struct RemoveSheet {
+  SheetId sheet;
+};
+
+/// Inserts the asset, or replaces the one of the same id.
+struct PutAsset {
+  Asset asset;
+};
+
+struct RemoveAsset {
+  AssetId asset;
+};
+
+/// Takes frames out of an asset and of its animations; an animation left empty goes too, and an
+/// asset left empty.
+struct RemoveFrames {
+  AssetId asset;
+  std::vector<FrameId> frames;
+};
+
+struct SetOrigin {
+  AssetId asset;
+  FrameId frame;
+  FramePoint origin;
+  OriginRule rule;
+};
+
+/// Sets the frame's shape of that role, in place of the one it has.
+struct SetShape {
+  AssetId asset;
+  FrameId frame;
+  FrameShape shape;
+};
+
+/// Renames the asset, one of its animations, or one of its frames, by which id is set.
+struct Rename {
+  AssetId asset;
+  AnimationId animation;
+  FrameId frame;
+  std::string name;
+};
+
+struct SetNaming {
+  NamingRule naming;
+};
+struct SetProfile {
+  PackProfile profile;
+};
+struct SetKinds {
+  std::vector<Kind> kinds;
+};
+
+/// One change, naming its target by stable id.
+using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
+                          SetShape, Rename, SetNaming, SetProfile, SetKinds>;
+
+/// What an edit changed, so that views repaint only that.
+struct Touched {
+  std::vector<SheetId> sheets;
+  std::vector<AssetId> assets;
+  bool settings = false;
+};
+
+struct Applied {
+  Project project;
+  Touched touched;
+};
+
+/// The project after all `edits`, in order; all of them or none.
+/// Errors (UnknownTarget): an edit names something that the project does not hold.
+/// Cost: linear in the edits plus the frames of the assets they touch.
+Result<Applied> apply(const Project& project, const std::vector<Edit>& edits);
+
+/// What differs between two projects, found by which shared values they hold.
+Touched difference(const Project& before, const Project& after);
+
+}  // namespace amber

@@ -1,0 +1,160 @@
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/id.h"
+#include "core/base/shared_value.h"
+#include "core/geometry/shape.h"
+#include "core/image/ink.h"
+#include "core/project/grid.h"
+#include "core/project/naming_rule.h"
+#include "core/project/origin_rule.h"
+
+namespace amber {
+
+/// What moves an asset: nothing, code, or physics.
+enum class Motion { Static, Kinematic, Dynamic };
+
+/// What a shape does when it meets another.
+enum class Duty {
+  Stops,    ///< Blocks movement.
+  Notices,  ///< Only reports the meeting.
+};
+
+enum class LoopMode { Once, Repeat, BackAndForth };
+
+/// What sort of asset, with its standing rules: a new asset of the kind gets them all.
+struct Kind {
+  std::string name;
+  std::string prefix;
+  Motion motion = Motion::Static;
+  OriginRule origin;
+
+  bool operator==(const Kind&) const = default;
+};
+
+/// What a shape is for, the same on every asset. `on` and `seeks` are sets of layer bits.
+struct Role {
+  std::string name;
+  Duty duty = Duty::Stops;
+  std::uint32_t on = 1;
+  std::uint32_t seeks = 1;
+
+  bool operator==(const Role&) const = default;
+};
+
+/// One imported image file. We never change the file.
+struct Sheet {
+  SheetId id;
+  std::string path;  ///< Relative to the project's folder, with forward slashes.
+  std::string hash;  ///< "sha256:" and 64 hex digits, of the file's bytes.
+  PixelSize size;
+  InkRule ink;
+  std::optional<Grid> cut;  ///< Nothing until it is cut.
+
+  bool operator==(const Sheet&) const = default;
+};
+
+/// Who made a shape's geometry.
+enum class ShapeSource {
+  SnugBox,  ///< Fitted; can be fitted again.
+  Hand,     ///< Set by hand; kept.
+};
+
+/// A shape on a frame, in frame px, so that moving the origin never moves it over the art.
+struct FrameShape {
+  std::string role;
+  Shape geometry;
+  ShapeSource source = ShapeSource::SnugBox;
+
+  bool operator==(const FrameShape&) const = default;
+};
+
+/// A rectangle of a sheet with its own origin and shapes.
+struct Frame {
+  FrameId id;
+  std::string name;
+  SheetId sheet;
+  PixelRect rect;     ///< On the sheet.
+  FramePoint origin;  ///< In the frame; may lie outside it.
+  OriginRule originRule;
+  std::vector<FrameShape> shapes;
+
+  bool operator==(const Frame&) const = default;
+};
+
+/// One showing of a frame in an animation.
+struct Step {
+  FrameId frame;
+  int durationMs = 100;  ///< 1 to 60,000.
+
+  bool operator==(const Step&) const = default;
+};
+
+struct Animation {
+  AnimationId id;
+  std::string name;
+  LoopMode loop = LoopMode::Repeat;
+  std::vector<Step> steps;
+
+  bool operator==(const Animation&) const = default;
+};
+
+/// What the game loads by name.
+struct Asset {
+  AssetId id;
+  std::string name;
+  std::string kind;
+  Motion motion = Motion::Static;
+  double scale = 1;  ///< Game px per art px.
+  std::vector<Frame> frames;
+  std::vector<Animation> animations;  ///< The first is the default.
+
+  bool operator==(const Asset&) const = default;
+};
+
+/// How a parcel is packed.
+struct PackProfile {
+  int pageSide = 4096;  ///< Longest side of a page, px: 64 to 16,384.
+  bool trim = true;     ///< Cut away what holds no faint ink.
+  int padding = 2;      ///< Empty px between frames on a page, 0 to 64.
+  int extrusion = 1;    ///< How often a frame's edge pixels are repeated outward, px, 0 to 16.
+
+  bool operator==(const PackProfile&) const = default;
+};
+
+/// Everything a project holds, as one value. Copies share sheets and assets.
+struct Project {
+  std::string name;
+  NamingRule naming;
+  PackProfile profile;
+  std::vector<Kind> kinds;
+  std::vector<std::string> layers;  ///< By bit, at most 32.
+  std::vector<Role> roles;
+  std::vector<SharedValue<Sheet>> sheets;
+  std::vector<SharedValue<Asset>> assets;
+  std::uint32_t nextId = 1;  ///< Larger than every id in use.
+
+  bool operator==(const Project&) const = default;
+};
+
+/// A new project with our kinds (character, pickup, prop, shot, tile), one layer and the role body.
+Project newProject(std::string name);
+
+/// Null where the project holds none of that id or name.
+const Sheet* findSheet(const Project& project, SheetId id);
+const Sheet* findSheet(const Project& project, std::string_view path);
+const Asset* findAsset(const Project& project, AssetId id);
+const Asset* findAsset(const Project& project, std::string_view name);
+const Kind* findKind(const Project& project, std::string_view name);
+const Role* findRole(const Project& project, std::string_view name);
+const Frame* findFrame(const Asset& asset, FrameId id);
+const Animation* findAnimation(const Asset& asset, AnimationId id);
+const FrameShape* findShape(const Frame& frame, std::string_view role);
+
+/// How long a step lasts at this many frames a second, in whole ms, 1 to 60,000.
+int durationAt(double framesPerSecond);
+
+}  // namespace amber

@@ -1,0 +1,78 @@
+#include "core/project/selection.h"
+
+#include <algorithm>
+
+namespace amber {
+namespace {
+
+void addFrames(const Asset& asset, std::vector<FrameRef>& frames) {
+  for (const Frame& frame : asset.frames) frames.push_back({asset.id, frame.id});
+}
+
+bool shows(const Animation& animation, FrameId frame) {
+  return std::any_of(animation.steps.begin(), animation.steps.end(),
+                     [&](const Step& step) { return step.frame == frame; });
+}
+
+}  // namespace
+
+std::vector<FrameRef> framesIn(const Project& project, const Selection& selection, Scope scope) {
+  std::vector<FrameRef> frames;
+  if (scope == Scope::SelectedAssets) {
+    for (const auto& asset : project.assets) {
+      if (std::find(selection.assets.begin(), selection.assets.end(), asset->id) !=
+          selection.assets.end()) {
+        addFrames(*asset, frames);
+      }
+    }
+    return frames;
+  }
+  const Asset* asset = findAsset(project, selection.asset);
+  if (asset == nullptr) return frames;
+  if (scope == Scope::Asset) {
+    addFrames(*asset, frames);
+  } else if (scope == Scope::Frame) {
+    if (findFrame(*asset, selection.frame) != nullptr) {
+      frames.push_back({asset->id, selection.frame});
+    }
+  } else if (const Animation* animation = findAnimation(*asset, selection.animation)) {
+    for (const Frame& frame : asset->frames) {
+      if (shows(*animation, frame.id)) frames.push_back({asset->id, frame.id});
+    }
+  }
+  return frames;
+}
+
+Selection repaired(const Project& project, Selection selection) {
+  if (findSheet(project, selection.sheet) == nullptr) {
+    selection.sheet = project.sheets.empty() ? SheetId{} : project.sheets.front()->id;
+  }
+  std::erase_if(selection.assets,
+                [&](AssetId id) { return findAsset(project, id) == nullptr; });
+  const Asset* asset = findAsset(project, selection.asset);
+  if (asset == nullptr) {
+    asset = !selection.assets.empty() ? findAsset(project, selection.assets.front())
+            : project.assets.empty()  ? nullptr
+                                      : &*project.assets.front();
+  }
+  if (asset == nullptr) return {selection.sheet, {}, {}, {}, {}};
+  selection.asset = asset->id;
+  if (std::find(selection.assets.begin(), selection.assets.end(), asset->id) ==
+      selection.assets.end()) {
+    selection.assets = {asset->id};
+  }
+  const Animation* animation = findAnimation(*asset, selection.animation);
+  if (animation == nullptr && !asset->animations.empty()) animation = &asset->animations.front();
+  selection.animation = animation == nullptr ? AnimationId{} : animation->id;
+  const bool frameShown =
+      findFrame(*asset, selection.frame) != nullptr &&
+      (animation == nullptr || shows(*animation, selection.frame));
+  if (!frameShown) {
+    selection.frame = animation != nullptr     ? animation->steps.front().frame
+                      : asset->frames.empty() ? FrameId{}
+                                              : asset->frames.front().id;
+  }
+  return selection;
+}
+
+}  // namespace amber

@@ -1,0 +1,38 @@
+#pragma once
+
+#include <vector>
+
+#include "core/project/project.h"
+
+namespace amber {
+
+/// A frame by its asset's and its own id.
+struct FrameRef {
+  AssetId asset;
+  FrameId frame;
+
+  bool operator==(const FrameRef&) const = default;
+};
+
+/// What is selected, as one value that every view shares. Ids may be 0 for "none".
+struct Selection {
+  SheetId sheet;
+  AssetId asset;  ///< The one that benches show.
+  AnimationId animation;
+  FrameId frame;
+  std::vector<AssetId> assets;  ///< All selected on the shelf; holds `asset` when that is set.
+
+  bool operator==(const Selection&) const = default;
+};
+
+/// How far a change goes.
+enum class Scope { Frame, Animation, Asset, SelectedAssets };
+
+/// The frames that a change of this scope concerns, each once.
+std::vector<FrameRef> framesIn(const Project& project, const Selection& selection, Scope scope);
+
+/// The selection with what is no longer in the project replaced by what is nearest: the first
+/// sheet, the first asset, its first animation and that animation's first frame.
+Selection repaired(const Project& project, Selection selection);
+
+}  // namespace amber

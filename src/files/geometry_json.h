@@ -1,0 +1,27 @@
+#pragma once
+
+#include "core/geometry/point.h"
+#include "core/geometry/shape.h"
+#include "files/json_reader.h"
+#include "files/json_text.h"
+
+namespace amber {
+
+/// Rectangles as [x,y,w,h], sizes as [w,h], points as [x,y], shapes as objects with their kind.
+Json jsonOf(const PixelRect& rect);
+Json jsonOf(const PixelSize& size);
+Json jsonOf(const Shape& shape);
+template <class Space>
+Json jsonOf(const PointIn<Space>& point) {
+  return Json::array({point.x, point.y});
+}
+
+/// Each reads what jsonOf writes; whole numbers lie in 0..kLongestImageSide.
+PixelRect readRect(const JsonReader& from);
+PixelSize readSize(const JsonReader& from);
+FramePoint readPoint(const JsonReader& from);
+/// Also fails where the shape is not sound on a frame of `frame` px whose origin, to which the
+/// geometry is relative, is `origin`.
+Shape readShape(const JsonReader& from, PixelSize frame, FramePoint origin);
+
+}  // namespace amber

@@ -1,0 +1,73 @@
+#pragma once
+
+#include <algorithm>
+#include <array>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <utility>
+#include <vector>
+
+#include "core/base/result.h"
+#include "files/json_text.h"
+
+namespace amber {
+
+/// A place in a JSON document being read. Members are taken by type; the first thing that is not as
+/// it must be is kept as the document's error, with its place, and reading goes on with defaults.
+/// So a reader is written straight down and asks once, at the end, whether all was well.
+class JsonReader {
+ public:
+  JsonReader(const Json& value, const std::string& file)
+      : value_(&value), report_(std::make_shared<Report>(Report{file, {}})) {}
+
+  /// The member; a missing one is an error (MissingKey).
+  JsonReader member(std::string_view key) const;
+  /// The member, or nothing where it is absent or null.
+  std::optional<JsonReader> optionalMember(std::string_view key) const;
+  /// The list's elements. Errors: not a list, or more than `most` elements.
+  std::vector<JsonReader> elements(std::size_t most = 1000000) const;
+  /// The elements of a list of exactly `count`, none when it is another.
+  std::vector<JsonReader> exactly(std::size_t count, std::string_view what) const;
+
+  std::string text(std::size_t longest = 4096) const;
+  int whole(int least, int most) const;  ///< A whole number in the range.
+  std::uint32_t bits() const;            ///< A whole number 0 to 2^32 - 1.
+  double number() const;                 ///< A finite number.
+  bool truth() const;
+
+  /// One of the given texts, as its index.
+  template <std::size_t N>
+  std::size_t choice(const std::array<std::string_view, N>& names) const {
+    const std::string given = text();
+    const auto* found = std::find(names.begin(), names.end(), given);
+    if (found != names.end()) return static_cast<std::size_t>(found - names.begin());
+    std::string list;
+    for (const std::string_view name : names) list += (list.empty() ? "" : ", ") + std::string(name);
+    fail(ErrorCode::BadValue, "\"" + given + "\" is none of " + list);
+    return 0;
+  }
+
+  /// Keeps this error at this place, unless an earlier one is kept already.
+  void fail(ErrorCode code, const std::string& sentence) const;
+
+  bool failed() const { return report_->error.has_value(); }
+  /// Nothing, or the first error.
+  Result<void> outcome() const;
+
+ private:
+  struct Report {
+    std::string file;
+    std::optional<Error> error;
+  };
+
+  JsonReader(const Json& value, std::string place, std::shared_ptr<Report> report)
+      : value_(&value), place_(std::move(place)), report_(std::move(report)) {}
+  void wrongType(std::string_view expected) const;
+
+  const Json* value_;
+  std::string place_;
+  std::shared_ptr<Report> report_;
+};
+
+}  // namespace amber

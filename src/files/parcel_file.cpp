@@ -1,0 +1,120 @@
+#include "files/parcel_file.h"
+
+#include <fcntl.h>
+#include <unistd.h>
+
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QTemporaryDir>
+#include <cerrno>
+#include <cstdio>
+#include <set>
+
+#include "files/file_bytes.h"
+#include "files/image_file.h"
+
+namespace amber {
+namespace {
+
+constexpr long long kLargestParcelFile = 512LL << 20;
+constexpr const char* kParcelName = "parcel.json";
+
+tl::unexpected<Error> unwritable(const std::string& folder, const std::string& why) {
+  return failure(ErrorCode::FileUnwritable, why + "; what was there is unchanged", folder);
+}
+
+// Nothing, or why the folder must not be replaced: it holds something that we did not pack.
+Result<void> checkReplaceable(const QString& folder) {
+  const QFileInfo info(folder);
+  const std::string name = folder.toStdString();
+  if (!info.exists()) return {};
+  if (!info.isDir()) return unwritable(name, "is a file, not a folder; choose another name");
+  if (info.isSymLink()) return unwritable(name, "is a link; choose the folder itself");
+  const QStringList entries =
+      QDir(folder).entryList(QDir::AllEntries | QDir::Hidden | QDir::System | QDir::NoDotAndDotDot);
+  if (entries.isEmpty()) return {};
+  std::set<std::string> ours;
+  if (auto text = readFile(name + "/" + kParcelName, kLargestParcelFile)) {
+    if (auto old = parcelFrom(*text, name)) {
+      ours.insert(kParcelName);
+      for (const ParcelPage& page : old->pages) ours.insert(page.file);
+    }
+  }
+  for (const QString& entry : entries) {
+    if (ours.count(entry.toStdString()) == 0) {
+      return unwritable(name, "holds \"" + entry.toStdString() +
+                                  "\", which is no part of a parcel; choose an empty folder");
+    }
+  }
+  return {};
+}
+
+// Puts `fresh` in the place of `folder`. Where a folder is there already, the two are exchanged in
+// one step of the system, and the old one ends up under the temporary name, to be removed with it.
+Result<void> putInPlace(const QString& fresh, const QString& folder) {
+  const QByteArray from = QFile::encodeName(fresh);
+  const QByteArray to = QFile::encodeName(folder);
+  const unsigned how = QFileInfo::exists(folder) ? RENAME_EXCHANGE : RENAME_NOREPLACE;
+  if (::renameat2(AT_FDCWD, from.constData(), AT_FDCWD, to.constData(), how) == 0) return {};
+  return unwritable(folder.toStdString(),
+                    "cannot be replaced (" + qt_error_string(errno).toStdString() +
+                        "); choose a folder on a disk that can exchange folders");
+}
+
+}  // namespace
+
+Result<LoadedParcel> readParcel(const std::string& folder) {
+  const std::string path = folder + "/" + kParcelName;
+  if (QFileInfo(QString::fromStdString(folder)).exists() &&
+      !QFileInfo(QString::fromStdString(folder)).isDir()) {
+    return failure(ErrorCode::FileUnreadable, "is not a folder; name the parcel's folder", folder);
+  }
+  auto text = readFile(path, kLargestParcelFile);
+  if (!text) return tl::unexpected(text.error());
+  auto parcel = parcelFrom(*text, path);
+  if (!parcel) return tl::unexpected(parcel.error());
+  LoadedParcel loaded{std::move(*parcel), {}};
+  for (const ParcelPage& page : loaded.parcel.pages) {
+    const std::string file = folder + "/" + page.file;
+    auto image = readImage(file);
+    if (!image) return tl::unexpected(image.error());
+    if (image->image.size() != page.size || image->hash != page.hash) {
+      return failure(ErrorCode::BadValue,
+                     "is not the page that parcel.json describes; pack the parcel again", file);
+    }
+    loaded.pages.push_back(std::move(image->image));
+  }
+  return loaded;
+}
+
+Result<void> writeParcel(const std::string& folder, BuiltParcel built, const Progress& progress) {
+  const QString target = QDir::cleanPath(QFileInfo(QString::fromStdString(folder)).absoluteFilePath());
+  if (auto replaceable = checkReplaceable(target); !replaceable) return replaceable;
+  const QString parent = QFileInfo(target).absolutePath();
+  if (!QDir().mkpath(parent)) return unwritable(folder, "its parent folder cannot be made");
+  QTemporaryDir fresh(parent + "/.amber-parcel-XXXXXX");
+  if (!fresh.isValid()) {
+    return unwritable(folder, "cannot be written (" + fresh.errorString().toStdString() + ")");
+  }
+  const std::string base = fresh.path().toStdString() + "/";
+  for (std::size_t i = 0; i < built.pages.size(); ++i) {
+    if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
+    const std::string bytes = pngBytes(built.pages[i]);
+    built.parcel.pages[i].hash = contentHash(bytes);
+    if (auto done = writeFileAtomically(base + built.parcel.pages[i].file, bytes); !done) {
+      return done;
+    }
+    progress.at(static_cast<int>(i) + 1, static_cast<int>(built.pages.size()));
+  }
+  if (auto done = writeFileAtomically(base + kParcelName, parcelText(built.parcel)); !done) {
+    return done;
+  }
+  // QTemporaryDir makes folders that only their owner may enter; a parcel is for everyone.
+  QFile::setPermissions(fresh.path(), QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner |
+                                          QFile::ReadGroup | QFile::ExeGroup | QFile::ReadOther |
+                                          QFile::ExeOther);
+  return putInPlace(fresh.path(), target);
+}
+
+}  // namespace amber

@@ -1,0 +1,142 @@
+#include "files/project_file.h"
+
+#include "core/origin/anchor.h"
+#include "files/file_bytes.h"
+#include "files/geometry_json.h"
+#include "files/json_text.h"
+#include "files/words.h"
+
+namespace amber {
+namespace {
+
+constexpr long long kLargestProjectFile = 256LL << 20;
+
+Json keyJson(const std::optional<KeyColour>& key) {
+  if (!key) return nullptr;
+  return Json{{"colour", Json::array({key->r, key->g, key->b})},
+              {"tolerance", key->tolerance},
+              {"reach", wordOf(kReachWords, key->reach)}};
+}
+
+Json cutJson(const std::optional<Grid>& cut) {
+  if (!cut) return nullptr;
+  return Json{{"cell", jsonOf(cut->cell)},
+              {"margin", jsonOf(cut->margin)},
+              {"gutter", jsonOf(cut->gutter)},
+              {"columns", cut->columns},
+              {"rows", cut->rows}};
+}
+
+Json sheetJson(const Sheet& sheet) {
+  return Json{{"id", sheet.id.value},
+              {"path", sheet.path},
+              {"hash", sheet.hash},
+              {"size", jsonOf(sheet.size)},
+              {"faint", sheet.ink.faint},
+              {"firm", sheet.ink.firm},
+              {"key", keyJson(sheet.ink.key)},
+              {"cut", cutJson(sheet.cut)}};
+}
+
+Json frameJson(const Frame& frame) {
+  Json shapes = Json::array();
+  for (const FrameShape& shape : frame.shapes) {
+    shapes.push_back(Json{{"role", shape.role},
+                          {"source", wordOf(kSourceWords, shape.source)},
+                          {"geometry", jsonOf(shape.geometry)}});
+  }
+  return Json{{"id", frame.id.value},
+              {"name", frame.name},
+              {"sheet", frame.sheet.value},
+              {"rect", jsonOf(frame.rect)},
+              {"origin", jsonOf(frame.origin)},
+              {"originRule", textOf(frame.originRule)},
+              {"shapes", std::move(shapes)}};
+}
+
+Json animationJson(const Animation& animation) {
+  Json frames = Json::array();
+  Json durations = Json::array();
+  for (const Step& step : animation.steps) {
+    frames.push_back(step.frame.value);
+    durations.push_back(step.durationMs);
+  }
+  return Json{{"id", animation.id.value},
+              {"name", animation.name},
+              {"loop", wordOf(kLoopWords, animation.loop)},
+              {"frames", std::move(frames)},
+              {"durationsMs", std::move(durations)}};
+}
+
+Json assetJson(const Asset& asset) {
+  Json frames = Json::array();
+  for (const Frame& frame : asset.frames) frames.push_back(frameJson(frame));
+  Json animations = Json::array();
+  for (const Animation& animation : asset.animations) {
+    animations.push_back(animationJson(animation));
+  }
+  return Json{{"id", asset.id.value},
+              {"name", asset.name},
+              {"kind", asset.kind},
+              {"motion", wordOf(kMotionWords, asset.motion)},
+              {"scale", asset.scale},
+              {"frames", std::move(frames)},
+              {"animations", std::move(animations)}};
+}
+
+Json settingsJson(const Project& project) {
+  Json kinds = Json::array();
+  for (const Kind& kind : project.kinds) {
+    kinds.push_back(Json{{"name", kind.name},
+                         {"prefix", kind.prefix},
+                         {"motion", wordOf(kMotionWords, kind.motion)},
+                         {"origin", textOf(kind.origin)}});
+  }
+  Json roles = Json::array();
+  for (const Role& role : project.roles) {
+    roles.push_back(Json{{"name", role.name},
+                         {"duty", wordOf(kDutyWords, role.duty)},
+                         {"on", role.on},
+                         {"seeks", role.seeks}});
+  }
+  const PackProfile& profile = project.profile;
+  return Json{{"naming",
+               {{"digits", project.naming.digits}, {"firstNumber", project.naming.firstNumber}}},
+              {"pack",
+               {{"pageSide", profile.pageSide},
+                {"trim", profile.trim},
+                {"padding", profile.padding},
+                {"extrusion", profile.extrusion}}},
+              {"layers", project.layers},
+              {"kinds", std::move(kinds)},
+              {"roles", std::move(roles)}};
+}
+
+}  // namespace
+
+std::string projectText(const Project& project) {
+  Json json{{"format", "amber-project"},
+            {"version", kProjectVersion},
+            {"name", project.name},
+            {"nextId", project.nextId}};
+  json.update(settingsJson(project));
+  Json sheets = Json::array();
+  for (const auto& sheet : project.sheets) sheets.push_back(sheetJson(*sheet));
+  Json assets = Json::array();
+  for (const auto& asset : project.assets) assets.push_back(assetJson(*asset));
+  json["sheets"] = std::move(sheets);
+  json["assets"] = std::move(assets);
+  return jsonText(json);
+}
+
+Result<Project> readProject(const std::string& path) {
+  auto text = readFile(path, kLargestProjectFile);
+  if (!text) return tl::unexpected(text.error());
+  return projectFrom(*text, path);
+}
+
+Result<void> writeProject(const std::string& path, const Project& project) {
+  return writeFileAtomically(path, projectText(project));
+}
+
+}  // namespace amber

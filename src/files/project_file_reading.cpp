@@ -1,0 +1,249 @@
+// The reading half of project_file.h.
+#include <limits>
+#include <set>
+
+#include "core/cut/grid.h"
+#include "core/geometry/tolerances.h"
+#include "core/origin/anchor.h"
+#include "files/geometry_json.h"
+#include "files/json_text.h"
+#include "files/project_file.h"
+#include "files/words.h"
+
+namespace amber {
+namespace {
+
+// Reads what the file holds and refuses ids that are used twice or lead nowhere.
+class ProjectReading {
+ public:
+  Project read(const JsonReader& root) {
+    project_.name = root.member("name").text();
+    readSettings(root);
+    for (const JsonReader& from : root.member("sheets").elements()) readSheet(from);
+    for (const JsonReader& from : root.member("assets").elements()) readAsset(from);
+    const std::uint32_t next = root.member("nextId").bits();
+    if (!root.failed() && (next <= lastId_ || next == 0)) {
+      root.member("nextId").fail(ErrorCode::BadValue, "must be larger than every id in the file");
+    }
+    project_.nextId = next;
+    return std::move(project_);
+  }
+
+ private:
+  void readSettings(const JsonReader& root) {
+    const JsonReader naming = root.member("naming");
+    project_.naming = {naming.member("digits").whole(1, 6),
+                       naming.member("firstNumber").whole(0, 1)};
+    const JsonReader pack = root.member("pack");
+    project_.profile = {pack.member("pageSide").whole(64, kLongestImageSide),
+                        pack.member("trim").truth(), pack.member("padding").whole(0, 64),
+                        pack.member("extrusion").whole(0, 16)};
+    for (const JsonReader& from : root.member("layers").elements(32)) {
+      project_.layers.push_back(from.text());
+    }
+    for (const JsonReader& from : root.member("kinds").elements(1000)) {
+      project_.kinds.push_back({from.member("name").text(), from.member("prefix").text(),
+                                readMotion(from.member("motion")),
+                                readRule(from.member("origin"))});
+    }
+    for (const JsonReader& from : root.member("roles").elements(1000)) {
+      project_.roles.push_back({from.member("name").text(),
+                                static_cast<Duty>(from.member("duty").choice(kDutyWords)),
+                                from.member("on").bits(), from.member("seeks").bits()});
+    }
+  }
+
+  static Motion readMotion(const JsonReader& from) {
+    return static_cast<Motion>(from.choice(kMotionWords));
+  }
+
+  static OriginRule readRule(const JsonReader& from) {
+    const std::string text = from.text();
+    if (from.failed()) return {};
+    auto rule = originRuleFrom(text);
+    if (rule) return *rule;
+    from.fail(rule.error().code, rule.error().sentence);
+    return {};
+  }
+
+  std::uint32_t readId(const JsonReader& owner) {
+    const JsonReader from = owner.member("id");
+    const std::uint32_t id = from.bits();
+    if (!from.failed() && (id == 0 || !ids_.insert(id).second)) {
+      from.fail(ErrorCode::BadValue, "the id " + std::to_string(id) + " is used twice, or is 0");
+    }
+    lastId_ = std::max(lastId_, id);
+    return id;
+  }
+
+  void readSheet(const JsonReader& from) {
+    if (from.failed()) return;
+    Sheet sheet;
+    sheet.id = {readId(from)};
+    sheet.path = from.member("path").text();
+    if (!from.failed() && !staysInFolder(sheet.path)) {
+      from.member("path").fail(ErrorCode::PathLeavesFolder,
+                               "\"" + sheet.path +
+                                   "\" leaves the project's folder; copy the image into it and "
+                                   "use a relative path");
+    }
+    sheet.hash = from.member("hash").text(80);
+    sheet.size = readSize(from.member("size"));
+    sheet.ink.faint = from.member("faint").whole(1, 255);
+    sheet.ink.firm = from.member("firm").whole(1, 255);
+    if (const auto key = from.optionalMember("key")) sheet.ink.key = readKey(*key);
+    if (const auto cut = from.optionalMember("cut")) sheet.cut = readCut(*cut, sheet.size);
+    project_.sheets.emplace_back(std::move(sheet));
+  }
+
+  static KeyColour readKey(const JsonReader& from) {
+    const auto rgb = from.member("colour").exactly(3, "[red, green, blue], each 0 to 255");
+    KeyColour key;
+    if (rgb.empty()) return key;
+    key.r = static_cast<std::uint8_t>(rgb[0].whole(0, 255));
+    key.g = static_cast<std::uint8_t>(rgb[1].whole(0, 255));
+    key.b = static_cast<std::uint8_t>(rgb[2].whole(0, 255));
+    key.tolerance = from.member("tolerance").whole(0, 255);
+    key.reach = static_cast<KeyReach>(from.member("reach").choice(kReachWords));
+    return key;
+  }
+
+  static Grid readCut(const JsonReader& from, PixelSize sheet) {
+    const Grid grid{readSize(from.member("cell")), readSize(from.member("margin")),
+                    readSize(from.member("gutter")), from.member("columns").whole(1, kMostCells),
+                    from.member("rows").whole(1, kMostCells)};
+    if (!from.failed() && !fits(grid, sheet)) {
+      from.fail(ErrorCode::BadValue, "the cells do not fit on the sheet");
+    }
+    return grid;
+  }
+
+  void readAsset(const JsonReader& from) {
+    if (from.failed()) return;
+    Asset asset;
+    asset.id = {readId(from)};
+    asset.name = from.member("name").text();
+    asset.kind = from.member("kind").text();
+    if (!from.failed() && findKind(project_, asset.kind) == nullptr) {
+      from.member("kind").fail(ErrorCode::BadValue, "the project has no kind of this name");
+    }
+    asset.motion = readMotion(from.member("motion"));
+    asset.scale = from.member("scale").number();
+    if (!from.failed() && !(asset.scale > 0 && asset.scale <= 1000)) {
+      from.member("scale").fail(ErrorCode::BadValue, "must be above 0 and at most 1000");
+    }
+    for (const JsonReader& part : from.member("frames").elements()) {
+      if (part.failed()) return;
+      asset.frames.push_back(readFrame(part));
+    }
+    std::set<FrameId> frames;
+    for (const Frame& frame : asset.frames) frames.insert(frame.id);
+    for (const JsonReader& part : from.member("animations").elements()) {
+      if (part.failed()) return;
+      asset.animations.push_back(readAnimation(part, frames));
+    }
+    project_.assets.emplace_back(std::move(asset));
+  }
+
+  Frame readFrame(const JsonReader& from) {
+    Frame frame;
+    frame.id = {readId(from)};
+    frame.name = from.member("name").text();
+    frame.sheet = {from.member("sheet").bits()};
+    const Sheet* sheet = findSheet(project_, frame.sheet);
+    if (!from.failed() && sheet == nullptr) {
+      from.member("sheet").fail(ErrorCode::BadValue, "the project has no sheet of this id");
+    }
+    frame.rect = readRect(from.member("rect"));
+    if (!from.failed() && !within(frame.rect, {0, 0, sheet->size.w, sheet->size.h})) {
+      from.member("rect").fail(ErrorCode::BadValue, "leaves its sheet");
+    }
+    frame.origin = readPoint(from.member("origin"));
+    frame.originRule = readRule(from.member("originRule"));
+    for (const JsonReader& part : from.member("shapes").elements(1000)) {
+      if (part.failed()) break;
+      frame.shapes.push_back(readFrameShape(part, frame));
+    }
+    return frame;
+  }
+
+  FrameShape readFrameShape(const JsonReader& from, const Frame& frame) const {
+    FrameShape shape{from.member("role").text(),
+                     readShape(from.member("geometry"), frame.rect.size(), {0, 0}),
+                     static_cast<ShapeSource>(from.member("source").choice(kSourceWords))};
+    if (!from.failed() && findRole(project_, shape.role) == nullptr) {
+      from.member("role").fail(ErrorCode::BadValue, "the project has no role of this name");
+    }
+    if (!from.failed() && findShape(frame, shape.role) != nullptr) {
+      from.member("role").fail(ErrorCode::BadValue, "the frame has two shapes of this role");
+    }
+    return shape;
+  }
+
+  Animation readAnimation(const JsonReader& from, const std::set<FrameId>& frames) {
+    Animation animation;
+    animation.id = {readId(from)};
+    animation.name = from.member("name").text();
+    animation.loop = static_cast<LoopMode>(from.member("loop").choice(kLoopWords));
+    const auto steps = from.member("frames").elements();
+    const auto durations = from.member("durationsMs").elements();
+    if (!from.failed() && (steps.empty() || steps.size() != durations.size())) {
+      from.fail(ErrorCode::BadValue,
+                "needs at least one frame, and as many durations as frames");
+    }
+    if (from.failed()) return animation;
+    for (std::size_t i = 0; i < steps.size(); ++i) {
+      const FrameId id{steps[i].bits()};
+      if (frames.count(id) == 0) {
+        steps[i].fail(ErrorCode::BadValue, "the asset has no frame of this id");
+      }
+      animation.steps.push_back({id, durations[i].whole(1, 60000)});
+    }
+    return animation;
+  }
+
+  Project project_;
+  std::set<std::uint32_t> ids_;
+  std::uint32_t lastId_ = 0;
+};
+
+}  // namespace
+
+bool staysInFolder(std::string_view path) {
+  if (path.empty() || path.front() == '/' || path.find('\\') != std::string_view::npos ||
+      path.find('\0') != std::string_view::npos) {
+    return false;
+  }
+  std::size_t start = 0;
+  while (start <= path.size()) {
+    const std::size_t end = std::min(path.find('/', start), path.size());
+    const std::string_view part = path.substr(start, end - start);
+    if (part.empty() || part == "." || part == "..") return false;
+    start = end + 1;
+  }
+  return true;
+}
+
+Result<Project> projectFrom(std::string_view text, const std::string& file) {
+  auto json = jsonFrom(text, file);
+  if (!json) return tl::unexpected(json.error());
+  if (!json->is_object() || json->value("format", Json()) != "amber-project") {
+    return failure(ErrorCode::WrongFormat,
+                   "is not an Amber Parcel project; choose a file that ends in .amber", file);
+  }
+  const JsonReader root(*json, file);
+  const int version = root.member("version").whole(1, std::numeric_limits<int>::max());
+  if (auto readable = root.outcome(); !readable) return tl::unexpected(readable.error());
+  if (version > kProjectVersion) {
+    return failure(ErrorCode::NewerVersion,
+                   "was written by a newer Amber Parcel (version " + std::to_string(version) +
+                       ", this one reads " + std::to_string(kProjectVersion) +
+                       "); update, then open it again",
+                   file);
+  }
+  Project project = ProjectReading().read(root);
+  if (auto outcome = root.outcome(); !outcome) return tl::unexpected(outcome.error());
+  return project;
+}
+
+}  // namespace amber

@@ -1,0 +1,25 @@
+#pragma once
+
+#include <array>
+#include <string_view>
+
+#include "core/checks/finding.h"
+#include "core/project/project.h"
+
+namespace amber {
+
+/// The words that stand for our enumerations in every file, indexed by the enumerator.
+inline constexpr std::array<std::string_view, 3> kMotionWords = {"static", "kinematic", "dynamic"};
+inline constexpr std::array<std::string_view, 2> kDutyWords = {"stops", "notices"};
+inline constexpr std::array<std::string_view, 3> kLoopWords = {"once", "repeat", "backAndForth"};
+inline constexpr std::array<std::string_view, 2> kSourceWords = {"snug", "hand"};
+inline constexpr std::array<std::string_view, 2> kReachWords = {"everywhere", "edge"};
+inline constexpr std::array<std::string_view, 3> kSeverityWords = {"error", "warning", "note"};
+
+/// The word of an enumerator.
+template <class Enum, std::size_t N>
+constexpr std::string_view wordOf(const std::array<std::string_view, N>& words, Enum value) {
+  return words[static_cast<std::size_t>(value)];
+}
+
+}  // namespace amber

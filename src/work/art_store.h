@@ -1,0 +1,56 @@
+#pragma once
+
+#include <map>
+#include <memory>
+#include <mutex>
+#include <optional>
+#include <string>
+
+#include "core/checks/finding.h"
+#include "core/project/project.h"
+
+namespace amber {
+
+/// The art of a project's sheets, read from their files when first asked for and kept. Safe to use
+/// from several threads; no two threads read the same sheet's file at the cost of the others.
+class ArtStore {
+ public:
+  /// `folder`: what sheet paths are relative to.
+  explicit ArtStore(std::string folder) : folder_(std::move(folder)) {}
+
+  /// The sheet's art, read now if need be. Errors: as readImage.
+  Result<std::shared_ptr<const SheetArt>> load(const Sheet& sheet);
+
+  /// The sheet's art if it is here already, null otherwise. Never reads a file.
+  std::shared_ptr<const SheetArt> cached(const Sheet& sheet) const;
+
+  /// Art for all of a project's sheets; the first reads files, the second does not. Both hold on to
+  /// the store and the project's sheets, not to the project.
+  static ArtSource loading(const std::shared_ptr<ArtStore>& store, const Project& project);
+  static ArtSource cachedOnly(const std::shared_ptr<ArtStore>& store, const Project& project);
+
+  /// sheet.missing (error) for a file that cannot be read, sheet.changed (warning) for one whose
+  /// content is not what was imported; its fix takes the new picture, where it has the same size.
+  /// Only of sheets that were loaded.
+  std::vector<Finding> fileFindings(const Project& project) const;
+
+  /// Forgets everything, so that files are read again.
+  void forget();
+
+ private:
+  struct Entry {
+    std::string path;
+    InkRule ink;
+    std::shared_ptr<const SheetArt> art;
+    std::string hash;
+    std::optional<Error> error;
+  };
+
+  std::shared_ptr<const Entry> entryFor(const Sheet& sheet) const;
+
+  std::string folder_;
+  mutable std::mutex mutex_;
+  std::map<SheetId, std::shared_ptr<const Entry>> entries_;
+};
+
+}  // namespace amber

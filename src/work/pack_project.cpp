@@ -1,0 +1,74 @@
+#include "work/pack_project.h"
+
+#include <set>
+
+#include "core/checks/check_project.h"
+#include "core/pack/build_parcel.h"
+#include "files/parcel_file.h"
+
+namespace amber {
+
+std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtStore>& store) {
+  const ArtSource art = ArtStore::loading(store, project);
+  for (const auto& sheet : project.sheets) art(sheet->id);
+  std::vector<Finding> findings = store->fileFindings(project);
+  for (Finding& finding : checkProject(project, art)) findings.push_back(std::move(finding));
+  sortFindings(findings);
+  return findings;
+}
+
+Result<PackOutcome> packProject(const Project& project, const std::shared_ptr<ArtStore>& store,
+                                const std::string& folder, const Progress& progress) {
+  if (project.assets.empty()) {
+    return failure(ErrorCode::HasErrors, "there is nothing to pack; cut a sheet first");
+  }
+  const std::vector<Finding> findings = checkAll(project, store);
+  if (hasErrors(findings)) {
+    return failure(ErrorCode::HasErrors,
+                   "not packed: " + findings.front().text + "; mend what is an error first");
+  }
+  auto built = buildParcel(project, ArtStore::loading(store, project), progress);
+  if (!built) return tl::unexpected(built.error());
+  PackOutcome outcome;
+  outcome.pages = static_cast<int>(built->pages.size());
+  outcome.assets = static_cast<int>(project.assets.size());
+  for (const auto& asset : project.assets) outcome.frames += static_cast<int>(asset->frames.size());
+  if (auto done = writeParcel(folder, std::move(*built), progress); !done) {
+    return tl::unexpected(done.error());
+  }
+  auto differences = verifyParcel(folder, project, store);
+  if (!differences) return tl::unexpected(differences.error());
+  outcome.differences = std::move(*differences);
+  return outcome;
+}
+
+Result<std::vector<std::string>> verifyParcel(const std::string& folder, const Project& project,
+                                              const std::shared_ptr<ArtStore>& store) {
+  auto loaded = readParcel(folder);
+  if (!loaded) return tl::unexpected(loaded.error());
+  return differencesFrom(project, ArtStore::loading(store, project), loaded->parcel,
+                         loaded->pages);
+}
+
+std::vector<std::string> inconsistenciesOf(const Parcel& parcel) {
+  std::vector<std::string> problems;
+  std::set<std::string> assets;
+  std::set<std::string> frames;
+  for (const ParcelAsset& asset : parcel.assets) {
+    if (!assets.insert(asset.name).second) problems.push_back("two assets are named " + asset.name);
+    for (const ParcelFrame& frame : asset.frames) {
+      if (!frames.insert(frame.name).second) {
+        problems.push_back("two frames are named " + frame.name);
+      }
+    }
+    int defaults = 0;
+    for (const ParcelAnimation& animation : asset.animations) defaults += animation.isDefault;
+    if (!asset.animations.empty() && defaults != 1) {
+      problems.push_back(asset.name + " has " + std::to_string(defaults) +
+                         " default animations instead of one");
+    }
+  }
+  return problems;
+}
+
+}  // namespace amber
