@@ -6,35 +6,33 @@
 
 namespace {
 
-int run(int argc, char** argv) {
-  using namespace amber;
-  CLI::App program("Turns sprite sheets into game-ready parcels, without a window.",
-                   "amber-parcel-cli");
-  program.require_subcommand(1);
-  program.fallthrough();
-  bool json = false;
-  program.add_flag("--json", json, "Write the result as JSON to standard output");
-  const std::vector<Command> commands = {
-      addCutCommand(program),   addFitCommand(program),  addNewCommand(program),
-      addAddCommand(program),   addCheckCommand(program), addPackCommand(program),
-      addVerifyCommand(program)};
-  try {
-    program.parse(argc, argv);
-  } catch (const CLI::Success& help) {
-    return program.exit(help);
-  } catch (const CLI::ParseError& error) {
-    std::cerr << "amber-parcel-cli: " << error.what() << "; see --help\n";
-    return static_cast<int>(Outcome::WrongCall);
+using namespace amber;
+
+Outcome outcomeOf(const Error& error) {
+  switch (error.code) {
+    case ErrorCode::HasErrors:
+      return Outcome::Findings;
+    case ErrorCode::BadValue:
+    case ErrorCode::UnknownTarget:
+      // Without a file it was the call that held the wrong value.
+      return error.file.empty() ? Outcome::WrongCall : Outcome::FileTrouble;
+    default:
+      return Outcome::FileTrouble;
   }
-  for (const Command& command : commands) {
-    if (!command.parser->parsed()) continue;
-    const Result<Outcome> outcome = command.run(json);
-    if (outcome) return static_cast<int>(*outcome);
-    std::cerr << describe(outcome.error()) << "\n";
-    return static_cast<int>(outcomeOf(outcome.error()));
-  }
-  return static_cast<int>(Outcome::WrongCall);
 }
+
+// Hands each command's arguments to what runs them.
+struct Runner {
+  bool json = false;
+
+  Result<Outcome> operator()(std::monostate) const { return Outcome::Done; }
+  Result<Outcome> operator()(const CutArguments& a) const { return runCut(a, json); }
+  Result<Outcome> operator()(const FitArguments& a) const { return runFit(a, json); }
+  Result<Outcome> operator()(const SheetArguments& a) const { return runSheet(a, json); }
+  Result<Outcome> operator()(const CheckArguments& a) const { return runCheck(a, json); }
+  Result<Outcome> operator()(const PackArguments& a) const { return runPack(a, json); }
+  Result<Outcome> operator()(const VerifyArguments& a) const { return runVerify(a, json); }
+};
 
 }  // namespace
 
@@ -42,5 +40,11 @@ int main(int argc, char** argv) {
   const QCoreApplication application(argc, argv);
   // What image readers mutter about broken files is said in our own sentence.
   QLoggingCategory::setFilterRules("*=false");
-  return run(argc, argv);
+  const auto invocation = invocationFrom(argc, argv);
+  const Result<Outcome> outcome = invocation
+                                      ? std::visit(Runner{invocation->json}, invocation->command)
+                                      : Result<Outcome>(tl::unexpected(invocation.error()));
+  if (outcome) return static_cast<int>(*outcome);
+  std::cerr << describe(outcome.error()) << "\n";
+  return static_cast<int>(outcomeOf(outcome.error()));
 }

@@ -1,4 +1,5 @@
 // The commands that look at one image: cut and fit.
+#include <array>
 #include <cstdio>
 #include <iostream>
 
@@ -14,14 +15,6 @@
 
 namespace amber {
 namespace {
-
-struct ImageOptions {
-  std::string image;
-  CuttingOptions cutting;
-  std::vector<std::string> rects;
-  std::string kind = "box";
-  std::string style = "snug";
-};
 
 std::string hexOf(const KeyColour& key) {
   std::array<char, 7> text{};
@@ -55,15 +48,16 @@ Finding emptyCell(const Grid& grid, std::size_t index) {
   return finding;
 }
 
-Json cutJson(const ImageOptions& options, const Grid& grid, const InkRule& ink,
+Json cutJson(const CutArguments& arguments, const Grid& grid, const InkRule& ink,
              const SheetArt& art, const std::vector<Finding>& findings) {
-  const bool whole = options.cutting.whole;
+  const bool whole = arguments.cutting.cut.way == CutChoice::Way::Whole;
   Json frames = Json::array();
   for (const PixelRect& rect : cellsOf(grid)) {
     const auto bounds = boundsOf(cropped(art.faint, rect));
     Json frame{{"rect", jsonOf(rect)}, {"ink", nullptr}};
     if (bounds) {
-      frame["ink"] = jsonOf(PixelRect{rect.x + bounds->x, rect.y + bounds->y, bounds->w, bounds->h});
+      frame["ink"] =
+          jsonOf(PixelRect{rect.x + bounds->x, rect.y + bounds->y, bounds->w, bounds->h});
     }
     frames.push_back(std::move(frame));
   }
@@ -75,62 +69,67 @@ Json cutJson(const ImageOptions& options, const Grid& grid, const InkRule& ink,
                  {"columns", grid.columns},
                  {"rows", grid.rows}};
   }
-  return Json{{"image", options.image},
+  return Json{{"image", arguments.image},
               {"size", jsonOf(art.image.size())},
               {"background", backgroundJson(ink)},
               {"method", whole ? "whole" : "cells"},
               {"cells", std::move(cells)},
               {"frames", std::move(frames)},
               {"proposals", Json::array()},
-              {"findings", findingsJson(findings, projectOf(options.image, art.image.size()))}};
+              {"findings", findingsJson(findings, projectOf(arguments.image, art.image.size()))}};
 }
 
-Result<Outcome> runCut(const ImageOptions& options, bool json) {
-  if (!options.cutting.namesAWay()) {
+std::string exactText(const PixelRect& rect) {
+  return std::to_string(rect.x) + "," + std::to_string(rect.y) + "," + std::to_string(rect.w) +
+         "," + std::to_string(rect.h);
+}
+
+Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const Image& image) {
+  for (const PixelRect& rect : arguments.rects) {
+    if (rect.empty() || !within(rect, image.rect())) {
+      return failure(ErrorCode::BadValue, "the rectangle " + exactText(rect) +
+                                              " does not lie on the image, " +
+                                              std::to_string(image.width()) + " x " +
+                                              std::to_string(image.height()) + " px");
+    }
+  }
+  if (!arguments.rects.empty()) return arguments.rects;
+  auto grid = gridFor(arguments.cutting.cut, image.size());
+  if (!grid) return tl::unexpected(grid.error());
+  return cellsOf(*grid);
+}
+
+}  // namespace
+
+Result<Outcome> runCut(const CutArguments& arguments, bool json) {
+  if (!arguments.cutting.named) {
     return failure(ErrorCode::BadValue, "say how to cut: --cells WxH, --count CxR or --whole");
   }
-  auto file = readImage(options.image);
+  auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
-  auto grid = gridFor(cutChoice(options.cutting), file->image.size());
+  auto grid = gridFor(arguments.cutting.cut, file->image.size());
   if (!grid) return tl::unexpected(grid.error());
-  const InkRule ink = inkRule(options.cutting, file->image);
+  const InkRule ink = arguments.cutting.ink.ruleFor(file->image);
   const SheetArt art = artOf(std::move(file->image), ink);
   std::vector<Finding> findings = checkGrid(*grid, {1}, art);
   const std::vector<PixelRect> cells = cellsOf(*grid);
   for (std::size_t i = 0; i < cells.size(); ++i) {
     if (countWithin(art.faint, cells[i]) == 0) findings.push_back(emptyCell(*grid, i));
   }
-  if (json) std::cout << jsonText(cutJson(options, *grid, ink, art, findings));
-  const Project named = projectOf(options.image, art.image.size());
+  if (json) std::cout << jsonText(cutJson(arguments, *grid, ink, art, findings));
+  const Project named = projectOf(arguments.image, art.image.size());
   for (const Finding& finding : findings) std::cerr << findingLine(finding, named) << "\n";
-  std::cerr << options.image << ": " << grid->columns << " x " << grid->rows << " cells of "
+  std::cerr << arguments.image << ": " << grid->columns << " x " << grid->rows << " cells of "
             << grid->cell.w << " x " << grid->cell.h << " px\n";
   return hasErrors(findings) ? Outcome::Findings : Outcome::Done;
 }
 
-Result<std::vector<PixelRect>> framesToFit(const ImageOptions& options, const Image& image) {
-  std::vector<PixelRect> rects;
-  for (const std::string& text : options.rects) {
-    const PixelRect rect = rectFrom(text);
-    if (rect.empty() || !within(rect, image.rect())) {
-      return failure(ErrorCode::BadValue, "the rectangle " + text + " does not lie on the image, " +
-                                              std::to_string(image.width()) + " x " +
-                                              std::to_string(image.height()) + " px");
-    }
-    rects.push_back(rect);
-  }
-  if (!rects.empty()) return rects;
-  auto grid = gridFor(cutChoice(options.cutting), image.size());
-  if (!grid) return tl::unexpected(grid.error());
-  return cellsOf(*grid);
-}
-
-Result<Outcome> runFit(const ImageOptions& options, bool json) {
-  auto file = readImage(options.image);
+Result<Outcome> runFit(const FitArguments& arguments, bool json) {
+  auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
-  auto rects = framesToFit(options, file->image);
+  auto rects = framesToFit(arguments, file->image);
   if (!rects) return tl::unexpected(rects.error());
-  const SheetArt art = artOf(std::move(file->image), inkRule(options.cutting, file->image));
+  const SheetArt art = artOf(std::move(file->image), arguments.cutting.ink.ruleFor(file->image));
   Json frames = Json::array();
   int fitted = 0;
   for (const PixelRect& rect : *rects) {
@@ -148,35 +147,11 @@ Result<Outcome> runFit(const ImageOptions& options, bool json) {
                           {"candidates", std::move(candidates)}});
   }
   if (json) {
-    std::cout << jsonText(Json{{"image", options.image}, {"frames", std::move(frames)}});
+    std::cout << jsonText(Json{{"image", arguments.image}, {"frames", std::move(frames)}});
   }
-  std::cerr << options.image << ": a snug box on " << fitted << " of " << rects->size()
+  std::cerr << arguments.image << ": a snug box on " << fitted << " of " << rects->size()
             << " frames; the others hold no firm ink\n";
   return Outcome::Done;
-}
-
-}  // namespace
-
-Command addCutCommand(CLI::App& program) {
-  auto* command = program.add_subcommand("cut", "Cut a sheet into frames and say what is wrong");
-  auto options = std::make_shared<ImageOptions>();
-  command->add_option("IMAGE", options->image, "The sheet")->required();
-  addCuttingOptions(*command, options->cutting);
-  return {command, [options](bool json) { return runCut(*options, json); }};
-}
-
-Command addFitCommand(CLI::App& program) {
-  auto* command = program.add_subcommand("fit", "Fit shapes to the frames of a sheet");
-  auto options = std::make_shared<ImageOptions>();
-  command->add_option("IMAGE", options->image, "The sheet")->required();
-  command->add_option("--rect", options->rects, "A frame's rectangle; may be given again")
-      ->check(rectForm);
-  command->add_option("--kind", options->kind, "The shape kind")
-      ->check(CLI::IsMember(std::vector<std::string>{"box"}));
-  command->add_option("--style", options->style, "The style of fit")
-      ->check(CLI::IsMember(std::vector<std::string>{"snug"}));
-  addCuttingOptions(*command, options->cutting);
-  return {command, [options](bool json) { return runFit(*options, json); }};
 }
 
 }  // namespace amber

@@ -42,10 +42,9 @@ Result<std::string> readFile(const std::string& path, long long most) {
   }
   QFile file(info.filePath());
   if (!file.open(QIODevice::ReadOnly)) {
-    return failure(ErrorCode::FileUnreadable,
-                   "cannot be read (" + file.errorString().toStdString() +
-                       "); check its permissions",
-                   path);
+    return failure(
+        ErrorCode::FileUnreadable,
+        "cannot be read (" + file.errorString().toStdString() + "); check its permissions", path);
   }
   const QByteArray bytes = file.read(most);
   if (file.error() != QFileDevice::NoError) {

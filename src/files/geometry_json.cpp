@@ -18,9 +18,13 @@ double readCoordinate(const JsonReader& from) {
 
 }  // namespace
 
-Json jsonOf(const PixelRect& rect) { return Json::array({rect.x, rect.y, rect.w, rect.h}); }
+Json jsonOf(const PixelRect& rect) {
+  return Json::array({rect.x, rect.y, rect.w, rect.h});
+}
 
-Json jsonOf(const PixelSize& size) { return Json::array({size.w, size.h}); }
+Json jsonOf(const PixelSize& size) {
+  return Json::array({size.w, size.h});
+}
 
 Json jsonOf(const Shape& shape) {
   const Box& box = std::get<Box>(shape);

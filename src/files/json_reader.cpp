@@ -79,8 +79,7 @@ std::vector<JsonReader> JsonReader::elements(std::size_t most) const {
   list.reserve(value_->size());
   std::size_t index = 0;
   for (const Json& element : *value_) {
-    list.push_back(
-        JsonReader(element, place_ + "[" + std::to_string(index++) + "]", report_));
+    list.push_back(JsonReader(element, place_ + "[" + std::to_string(index++) + "]", report_));
   }
   return list;
 }

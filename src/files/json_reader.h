@@ -43,7 +43,8 @@ class JsonReader {
     const auto* found = std::find(names.begin(), names.end(), given);
     if (found != names.end()) return static_cast<std::size_t>(found - names.begin());
     std::string list;
-    for (const std::string_view name : names) list += (list.empty() ? "" : ", ") + std::string(name);
+    for (const std::string_view name : names)
+      list += (list.empty() ? "" : ", ") + std::string(name);
     fail(ErrorCode::BadValue, "\"" + given + "\" is none of " + list);
     return 0;
   }

@@ -108,7 +108,9 @@ int nestingOf(std::string_view text) {
 
 }  // namespace
 
-std::string jsonText(const Json& value) { return Writer().write(value); }
+std::string jsonText(const Json& value) {
+  return Writer().write(value);
+}
 
 Result<Json> jsonFrom(std::string_view text, const std::string& file) {
   if (nestingOf(text) > kDeepestNesting) {

@@ -89,7 +89,8 @@ Result<LoadedParcel> readParcel(const std::string& folder) {
 }
 
 Result<void> writeParcel(const std::string& folder, BuiltParcel built, const Progress& progress) {
-  const QString target = QDir::cleanPath(QFileInfo(QString::fromStdString(folder)).absoluteFilePath());
+  const QString target =
+      QDir::cleanPath(QFileInfo(QString::fromStdString(folder)).absoluteFilePath());
   if (auto replaceable = checkReplaceable(target); !replaceable) return replaceable;
   const QString parent = QFileInfo(target).absolutePath();
   if (!QDir().mkpath(parent)) return unwritable(folder, "its parent folder cannot be made");

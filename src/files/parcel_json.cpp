@@ -19,14 +19,10 @@ Json frameJson(const ParcelFrame& frame) {
                           {"seeks", shape.seeks},
                           {"geometry", jsonOf(shape.geometry)}});
   }
-  return Json{{"name", frame.name},
-              {"page", frame.page},
-              {"rect", jsonOf(frame.rect)},
-              {"trim", jsonOf(frame.trim)},
-              {"size", jsonOf(frame.size)},
-              {"origin", jsonOf(frame.origin)},
-              {"mounts", Json::object()},
-              {"shapes", std::move(shapes)}};
+  return Json{{"name", frame.name},         {"page", frame.page},
+              {"rect", jsonOf(frame.rect)}, {"trim", jsonOf(frame.trim)},
+              {"size", jsonOf(frame.size)}, {"origin", jsonOf(frame.origin)},
+              {"mounts", Json::object()},   {"shapes", std::move(shapes)}};
 }
 
 Json animationJson(const ParcelAnimation& animation) {
@@ -47,8 +43,7 @@ ParcelFrame readFrame(const JsonReader& from, const std::vector<ParcelPage>& pag
   frame.origin = readPoint(from.member("origin"));
   if (from.failed()) return frame;
   const auto page = static_cast<std::size_t>(frame.page);
-  if (page >= pages.size() ||
-      !within(frame.rect, {0, 0, pages[page].size.w, pages[page].size.h})) {
+  if (page >= pages.size() || !within(frame.rect, {0, 0, pages[page].size.w, pages[page].size.h})) {
     from.fail(ErrorCode::BadValue, "its rectangle lies on no page");
   }
   if (frame.trim.w + frame.rect.w > frame.size.w || frame.trim.h + frame.rect.h > frame.size.h) {
@@ -115,8 +110,7 @@ ParcelPage readPage(const JsonReader& from) {
 std::string parcelText(const Parcel& parcel) {
   Json pages = Json::array();
   for (const ParcelPage& page : parcel.pages) {
-    pages.push_back(
-        Json{{"file", page.file}, {"size", jsonOf(page.size)}, {"hash", page.hash}});
+    pages.push_back(Json{{"file", page.file}, {"size", jsonOf(page.size)}, {"hash", page.hash}});
   }
   Json layers = Json::array();
   for (std::size_t bit = 0; bit < parcel.layers.size(); ++bit) {

@@ -28,14 +28,9 @@ Json cutJson(const std::optional<Grid>& cut) {
 }
 
 Json sheetJson(const Sheet& sheet) {
-  return Json{{"id", sheet.id.value},
-              {"path", sheet.path},
-              {"hash", sheet.hash},
-              {"size", jsonOf(sheet.size)},
-              {"faint", sheet.ink.faint},
-              {"firm", sheet.ink.firm},
-              {"key", keyJson(sheet.ink.key)},
-              {"cut", cutJson(sheet.cut)}};
+  return Json{{"id", sheet.id.value},          {"path", sheet.path},       {"hash", sheet.hash},
+              {"size", jsonOf(sheet.size)},    {"faint", sheet.ink.faint}, {"firm", sheet.ink.firm},
+              {"key", keyJson(sheet.ink.key)}, {"cut", cutJson(sheet.cut)}};
 }
 
 Json frameJson(const Frame& frame) {
@@ -45,12 +40,9 @@ Json frameJson(const Frame& frame) {
                           {"source", wordOf(kSourceWords, shape.source)},
                           {"geometry", jsonOf(shape.geometry)}});
   }
-  return Json{{"id", frame.id.value},
-              {"name", frame.name},
-              {"sheet", frame.sheet.value},
-              {"rect", jsonOf(frame.rect)},
-              {"origin", jsonOf(frame.origin)},
-              {"originRule", textOf(frame.originRule)},
+  return Json{{"id", frame.id.value},           {"name", frame.name},
+              {"sheet", frame.sheet.value},     {"rect", jsonOf(frame.rect)},
+              {"origin", jsonOf(frame.origin)}, {"originRule", textOf(frame.originRule)},
               {"shapes", std::move(shapes)}};
 }
 
@@ -100,16 +92,16 @@ Json settingsJson(const Project& project) {
                          {"seeks", role.seeks}});
   }
   const PackProfile& profile = project.profile;
-  return Json{{"naming",
-               {{"digits", project.naming.digits}, {"firstNumber", project.naming.firstNumber}}},
-              {"pack",
-               {{"pageSide", profile.pageSide},
-                {"trim", profile.trim},
-                {"padding", profile.padding},
-                {"extrusion", profile.extrusion}}},
-              {"layers", project.layers},
-              {"kinds", std::move(kinds)},
-              {"roles", std::move(roles)}};
+  return Json{
+      {"naming", {{"digits", project.naming.digits}, {"firstNumber", project.naming.firstNumber}}},
+      {"pack",
+       {{"pageSide", profile.pageSide},
+        {"trim", profile.trim},
+        {"padding", profile.padding},
+        {"extrusion", profile.extrusion}}},
+      {"layers", project.layers},
+      {"kinds", std::move(kinds)},
+      {"roles", std::move(roles)}};
 }
 
 }  // namespace

@@ -188,8 +188,7 @@ class ProjectReading {
     const auto steps = from.member("frames").elements();
     const auto durations = from.member("durationsMs").elements();
     if (!from.failed() && (steps.empty() || steps.size() != durations.size())) {
-      from.fail(ErrorCode::BadValue,
-                "needs at least one frame, and as many durations as frames");
+      from.fail(ErrorCode::BadValue, "needs at least one frame, and as many durations as frames");
     }
     if (from.failed()) return animation;
     for (std::size_t i = 0; i < steps.size(); ++i) {

@@ -68,8 +68,8 @@ std::vector<Finding> ArtStore::fileFindings(const Project& project) const {
   for (const auto& sheet : project.sheets) {
     const auto entry = entryFor(*sheet);
     if (entry == nullptr) continue;
-    Finding finding{"sheet.missing", Severity::Error, Bench::Cut, {sheet->id, {}, {}, {}, {}},
-                    {},              {},              {}};
+    Finding finding{
+        "sheet.missing", Severity::Error, Bench::Cut, {sheet->id, {}, {}, {}, {}}, {}, {}, {}};
     if (entry->error) {
       finding.text = entry->error->sentence;
       finding.fix = "Bring the file back, or take the sheet out.";

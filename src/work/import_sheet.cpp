@@ -24,16 +24,16 @@ Result<std::string> copiedInto(const std::string& folder, const std::string& ima
   if (!bytes) return tl::unexpected(bytes.error());
   const QFileInfo source(QString::fromStdString(imagePath));
   if (!QDir().mkpath(QString::fromStdString(folder + "/sheets"))) {
-    return failure(ErrorCode::FileUnwritable, "the folder for sheets cannot be made; check "
-                                              "permissions and space",
+    return failure(ErrorCode::FileUnwritable,
+                   "the folder for sheets cannot be made; check "
+                   "permissions and space",
                    folder + "/sheets");
   }
   for (int number = 1;; ++number) {
-    const QString name = number == 1 ? source.fileName()
-                                     : QString("%1_%2.%3")
-                                           .arg(source.completeBaseName())
-                                           .arg(number)
-                                           .arg(source.suffix());
+    const QString name =
+        number == 1
+            ? source.fileName()
+            : QString("%1_%2.%3").arg(source.completeBaseName()).arg(number).arg(source.suffix());
     const std::string relative = "sheets/" + name.toStdString();
     const std::string target = folder + "/" + relative;
     if (!QFileInfo::exists(QString::fromStdString(target))) {

@@ -46,8 +46,7 @@ Result<std::vector<std::string>> verifyParcel(const std::string& folder, const P
                                               const std::shared_ptr<ArtStore>& store) {
   auto loaded = readParcel(folder);
   if (!loaded) return tl::unexpected(loaded.error());
-  return differencesFrom(project, ArtStore::loading(store, project), loaded->parcel,
-                         loaded->pages);
+  return differencesFrom(project, ArtStore::loading(store, project), loaded->parcel, loaded->pages);
 }
 
 std::vector<std::string> inconsistenciesOf(const Parcel& parcel) {

@@ -44,8 +44,7 @@ std::string describe(const Error& error);
 /// Shorthand for returning an Error from a function that gives a Result.
 inline tl::unexpected<Error> failure(ErrorCode code, std::string sentence, std::string file = {},
                                      std::string place = {}) {
-  return tl::unexpected<Error>(
-      Error{code, std::move(file), std::move(place), std::move(sentence)});
+  return tl::unexpected<Error>(Error{code, std::move(file), std::move(place), std::move(sentence)});
 }
 
 }  // namespace amber

@@ -27,12 +27,11 @@ void addPartial(const PixelRect& strip, bool right, SheetId sheet, const SheetAr
                 std::vector<Finding>& findings) {
   if (strip.empty()) return;
   const bool inked = countWithin(art.faint, strip) > 0;
-  Finding finding{"cut.partialCell", inked ? Severity::Warning : Severity::Note, Bench::Cut,
-                  {},                {},                                         {},
-                  {}};
+  Finding finding{
+      "cut.partialCell", inked ? Severity::Warning : Severity::Note, Bench::Cut, {}, {}, {}, {}};
   finding.where.sheet = sheet;
-  finding.text = "a strip of " + std::to_string(right ? strip.w : strip.h) + " px is left over at the " +
-                 (right ? "right" : "bottom") +
+  finding.text = "a strip of " + std::to_string(right ? strip.w : strip.h) +
+                 " px is left over at the " + (right ? "right" : "bottom") +
                  (inked ? " and holds ink: the last cell is partial" : " and is empty");
   finding.fix = "Set a cell size that divides the sheet, or a margin.";
   findings.push_back(std::move(finding));

@@ -30,8 +30,8 @@ struct Finding {
   Severity severity = Severity::Warning;
   Bench bench = Bench::Cut;
   Where where;
-  std::string text;  ///< What is wrong, in one sentence.
-  std::string fix;   ///< What to do about it.
+  std::string text;          ///< What is wrong, in one sentence.
+  std::string fix;           ///< What to do about it.
   std::vector<Edit> remedy;  ///< The edits that do it; empty when only a person can.
 };
 

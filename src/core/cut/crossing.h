@@ -11,11 +11,11 @@ namespace amber {
 struct Crossing {
   GridLine::Across across = GridLine::Across::Columns;
   int position = 0;  ///< The line's x (or y) on the sheet, px; ink lies at position-1 and position.
-  int column = 0;    ///< The cell that the line bounds on its low side (or high side, at the margin).
+  int column = 0;  ///< The cell that the line bounds on its low side (or high side, at the margin).
   int row = 0;
   std::vector<PixelRect> pixels;  ///< The ink pixels at the line, both sides, as runs along it.
-  int count = 0;  ///< How many px of the line are crossed: its rows (or columns) with ink on the low
-                  ///< side that is 8-connected to ink directly across.
+  int count = 0;  ///< How many px of the line are crossed: its rows (or columns) with ink on the
+                  ///< low side that is 8-connected to ink directly across.
 };
 
 /// Every place where a cell's edge cuts through ink. The sheet's own border is no cut.

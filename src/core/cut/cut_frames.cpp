@@ -12,8 +12,9 @@ namespace amber {
 namespace {
 
 constexpr std::array<std::string_view, 22> kMovements = {
-    "idle",  "walk", "run",   "jump", "fall",  "land",  "climb", "crawl", "fly",   "flutter", "spin",
-    "water", "hit",  "hurt",  "die",  "sleep", "shine", "burst", "break", "shatter", "turn", "drip"};
+    "idle",  "walk",    "run",   "jump",    "fall", "land", "climb", "crawl",
+    "fly",   "flutter", "spin",  "water",   "hit",  "hurt", "die",   "sleep",
+    "shine", "burst",   "break", "shatter", "turn", "drip"};
 
 std::vector<PixelRect> cellsWithInk(const Grid& grid, const PixelMask& faint) {
   const std::vector<PixelRect> all = cellsOf(grid);
@@ -71,8 +72,7 @@ class Cutting {
   }
 
  private:
-  std::vector<Frame> framesFor(const std::vector<PixelRect>& rects,
-                               const std::vector<Frame>& old) {
+  std::vector<Frame> framesFor(const std::vector<PixelRect>& rects, const std::vector<Frame>& old) {
     std::vector<Frame> frames;
     for (std::size_t i = 0; i < rects.size(); ++i) {
       const auto same = std::find_if(old.begin(), old.end(),

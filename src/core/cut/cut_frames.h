@@ -12,8 +12,8 @@ namespace amber {
 struct CutRequest {
   SheetId sheet;
   Grid grid;
-  std::string asset;      ///< Name or its base, for frames that are new; may name an asset that exists.
-  std::string kind;       ///< A kind of the project, for a new asset.
+  std::string asset;  ///< Name or its base, for frames that are new; may name an asset that exists.
+  std::string kind;   ///< A kind of the project, for a new asset.
   std::string animation;  ///< The animation that new frames go to.
   int durationMs = 100;
   LoopMode loop = LoopMode::Repeat;

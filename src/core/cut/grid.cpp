@@ -31,8 +31,7 @@ Result<void> checkSpacing(PixelSize margin, PixelSize gutter) {
 
 Result<Grid> checkedCount(const Grid& grid) {
   if (static_cast<long long>(grid.columns) * grid.rows > kMostCells) {
-    return failure(ErrorCode::BadValue, "this makes " +
-                                            sizeText({grid.columns, grid.rows}) +
+    return failure(ErrorCode::BadValue, "this makes " + sizeText({grid.columns, grid.rows}) +
                                             " cells, more than " + std::to_string(kMostCells) +
                                             "; use larger cells");
   }
@@ -68,8 +67,8 @@ Result<Grid> gridByCount(PixelSize sheet, int columns, int rows, PixelSize margi
     return tl::unexpected(spacing.error());
   }
   if (columns < 1 || rows < 1 || columns > kMostCells || rows > kMostCells) {
-    return failure(ErrorCode::BadValue, "columns and rows must be at least 1, not " +
-                                            sizeText({columns, rows}));
+    return failure(ErrorCode::BadValue,
+                   "columns and rows must be at least 1, not " + sizeText({columns, rows}));
   }
   const long long width = (sheet.w - margin.w - (columns - 1LL) * gutter.w) / columns;
   const long long height = (sheet.h - margin.h - (rows - 1LL) * gutter.h) / rows;
@@ -82,7 +81,9 @@ Result<Grid> gridByCount(PixelSize sheet, int columns, int rows, PixelSize margi
       Grid{{static_cast<int>(width), static_cast<int>(height)}, margin, gutter, columns, rows});
 }
 
-Grid wholeGrid(PixelSize sheet) { return {sheet, {}, {}, 1, 1}; }
+Grid wholeGrid(PixelSize sheet) {
+  return {sheet, {}, {}, 1, 1};
+}
 
 bool fits(const Grid& grid, PixelSize sheet) {
   if (!checkSpacing(grid.margin, grid.gutter) || grid.columns < 1 || grid.rows < 1 ||

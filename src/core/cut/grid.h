@@ -45,8 +45,8 @@ LeftOver leftOver(const Grid& grid, PixelSize sheet);
 struct GridLine {
   enum class Across { Columns, Rows };
   Across across = Across::Columns;
-  int index = 0;   ///< 0 is the first cell's low edge; n is the high edge of cell n-1 when the
-                   ///< gutter is 0, and the low edge of cell n otherwise.
+  int index = 0;     ///< 0 is the first cell's low edge; n is the high edge of cell n-1 when the
+                     ///< gutter is 0, and the low edge of cell n otherwise.
   int position = 0;  ///< Sheet px.
 
   bool operator==(const GridLine&) const = default;

@@ -34,8 +34,8 @@ std::vector<Edit> shapeByHand(const Project& project, const std::vector<FrameRef
   for (const FrameRef& ref : frames) {
     const Frame* frame = frameOf(project, ref);
     if (frame == nullptr) continue;
-    const Shape carried = moved(geometry, frame->origin.x - source->origin.x,
-                                frame->origin.y - source->origin.y);
+    const Shape carried =
+        moved(geometry, frame->origin.x - source->origin.x, frame->origin.y - source->origin.y);
     if (!validated(carried, frame->rect.size())) continue;
     edits.emplace_back(SetShape{ref.asset, ref.frame, {role, carried, ShapeSource::Hand}});
   }

@@ -10,15 +10,15 @@ namespace amber {
 /// A shape against a frame's firm ink. All but the last two count pixels; a pixel is in a shape
 /// when its centre is.
 struct Measures {
-  double air = 0;        ///< Share of the shape's pixels that hold no ink; 0 for a shape without any.
-  double bareInk = 0;    ///< Share of the ink outside the shape; 0 where there is no ink.
+  double air = 0;      ///< Share of the shape's pixels that hold no ink; 0 for a shape without any.
+  double bareInk = 0;  ///< Share of the ink outside the shape; 0 where there is no ink.
   double agreement = 0;  ///< (ink and shape) / (ink or shape); 1 when both are empty.
   double reachOut = 0;   ///< Largest distance, px, from a shape pixel's centre to the nearest ink
                          ///< pixel's centre; 0 where either is empty.
   double shortfall = 0;  ///< Largest distance, px, from a bare pixel's centre to the nearest shape
                          ///< pixel's centre; 0 where either is empty.
   int points = 0;
-  double cost = 0;       ///< See testCost.
+  double cost = 0;  ///< See testCost.
 
   bool operator==(const Measures&) const = default;
 };

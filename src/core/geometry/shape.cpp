@@ -9,13 +9,19 @@ namespace amber {
 namespace {
 
 // The first pixel whose centre (i + 0.5) is at or past `edge`.
-int firstCentreFrom(double edge) { return static_cast<int>(std::ceil(edge - 0.5)); }
+int firstCentreFrom(double edge) {
+  return static_cast<int>(std::ceil(edge - 0.5));
+}
 
-const Box& asBox(const Shape& shape) { return std::get<Box>(shape); }
+const Box& asBox(const Shape& shape) {
+  return std::get<Box>(shape);
+}
 
 }  // namespace
 
-std::string_view kindName(const Shape&) { return "box"; }
+std::string_view kindName(const Shape&) {
+  return "box";
+}
 
 Shape moved(const Shape& shape, double dx, double dy) {
   Box box = asBox(shape);
@@ -32,13 +38,21 @@ PixelRect pixelBounds(const Shape& shape) {
           std::max(0, firstCentreFrom(box.y + box.h) - top)};
 }
 
-Box bounds(const Shape& shape) { return asBox(shape); }
+Box bounds(const Shape& shape) {
+  return asBox(shape);
+}
 
-bool holdsPixel(const Shape& shape, int x, int y) { return pixelBounds(shape).contains(x, y); }
+bool holdsPixel(const Shape& shape, int x, int y) {
+  return pixelBounds(shape).contains(x, y);
+}
 
-int pointCount(const Shape&) { return 4; }
+int pointCount(const Shape&) {
+  return 4;
+}
 
-double testCost(const Shape&) { return 1; }
+double testCost(const Shape&) {
+  return 1;
+}
 
 Result<void> validated(const Shape& shape, PixelSize frame) {
   const Box& box = asBox(shape);
@@ -52,8 +66,7 @@ Result<void> validated(const Shape& shape, PixelSize frame) {
   }
   if (box.x < -kFarthestReach || box.y < -kFarthestReach ||
       box.x + box.w > frame.w + kFarthestReach || box.y + box.h > frame.h + kFarthestReach) {
-    return failure(ErrorCode::BadValue, "the box reaches more than " +
-                                            exactNumber(kFarthestReach) +
+    return failure(ErrorCode::BadValue, "the box reaches more than " + exactNumber(kFarthestReach) +
                                             " px beyond its frame; bring it closer");
   }
   return {};

@@ -27,8 +27,8 @@ struct KeyColour {
 
 /// Which pixels of a sheet are ink.
 struct InkRule {
-  int faint = 1;    ///< Least alpha of faint ink, 1 to 255: cutting, and what is drawn.
-  int firm = 128;   ///< Least alpha of firm ink, 1 to 255: origins and shapes.
+  int faint = 1;   ///< Least alpha of faint ink, 1 to 255: cutting, and what is drawn.
+  int firm = 128;  ///< Least alpha of firm ink, 1 to 255: origins and shapes.
   std::optional<KeyColour> key;  ///< Nothing: alpha alone decides.
 
   bool operator==(const InkRule&) const = default;

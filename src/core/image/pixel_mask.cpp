@@ -64,8 +64,7 @@ std::optional<PixelRect> boundsOf(const PixelMask& mask) {
   const auto first = std::find_if(columns.begin(), columns.end(), filled);
   const auto last = std::find_if(columns.rbegin(), columns.rend(), filled);
   const int left = static_cast<int>(first - columns.begin()) * 64 + std::countr_zero(*first);
-  const int right =
-      static_cast<int>(columns.rend() - last) * 64 - 1 - std::countl_zero(*last);
+  const int right = static_cast<int>(columns.rend() - last) * 64 - 1 - std::countl_zero(*last);
   return PixelRect{left, top, right - left + 1, bottom - top + 1};
 }
 

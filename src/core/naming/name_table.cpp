@@ -111,8 +111,8 @@ std::string assetNameFor(const Project& project, const Kind& kind, std::string_v
   return own + plain;
 }
 
-std::string frameNameFor(const NamingRule& rule, std::string_view asset,
-                         std::string_view animation, int place) {
+std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::string_view animation,
+                         int place) {
   std::string number = std::to_string(place + rule.firstNumber);
   const auto digits = static_cast<std::size_t>(rule.digits);
   if (number.size() < digits) number.insert(0, digits - number.size(), '0');

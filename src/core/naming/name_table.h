@@ -14,8 +14,8 @@ std::string assetNameFor(const Project& project, const Kind& kind, std::string_v
 
 /// A frame's name by the rule: asset, animation, and the padded number of its place (0-based)
 /// in the animation.
-std::string frameNameFor(const NamingRule& rule, std::string_view asset,
-                         std::string_view animation, int place);
+std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::string_view animation,
+                         int place);
 
 /// The animation word for frames that no animation shows.
 inline constexpr std::string_view kLooseFrames = "loose";

@@ -3,9 +3,15 @@
 namespace amber {
 namespace {
 
-bool isLower(char c) { return c >= 'a' && c <= 'z'; }
-bool isUpper(char c) { return c >= 'A' && c <= 'Z'; }
-bool isDigit(char c) { return c >= '0' && c <= '9'; }
+bool isLower(char c) {
+  return c >= 'a' && c <= 'z';
+}
+bool isUpper(char c) {
+  return c >= 'A' && c <= 'Z';
+}
+bool isDigit(char c) {
+  return c >= '0' && c <= '9';
+}
 
 }  // namespace
 
@@ -27,6 +33,8 @@ std::string snakeCase(std::string_view text) {
   return result.empty() ? "unnamed" : result;
 }
 
-bool isSnakeCase(std::string_view text) { return !text.empty() && snakeCase(text) == text; }
+bool isSnakeCase(std::string_view text) {
+  return !text.empty() && snakeCase(text) == text;
+}
 
 }  // namespace amber

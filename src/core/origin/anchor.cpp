@@ -6,9 +6,9 @@
 namespace amber {
 namespace {
 
-constexpr std::array<std::string_view, 9> kNames = {
-    "TOP_LEFT", "TOP", "TOP_RIGHT", "LEFT", "CENTER", "RIGHT", "BOTTOM_LEFT", "BOTTOM",
-    "BOTTOM_RIGHT"};
+constexpr std::array<std::string_view, 9> kNames = {"TOP_LEFT",    "TOP",    "TOP_RIGHT",
+                                                    "LEFT",        "CENTER", "RIGHT",
+                                                    "BOTTOM_LEFT", "BOTTOM", "BOTTOM_RIGHT"};
 
 }  // namespace
 
@@ -21,8 +21,7 @@ std::optional<FramePoint> originBy(const OriginRule& rule, PixelSize cell,
                                    const std::optional<PixelRect>& firmInk) {
   if (rule.basis == OriginBasis::Hand) return std::nullopt;
   const PixelRect whole{0, 0, cell.w, cell.h};
-  return anchorPoint(rule.basis == OriginBasis::Ink ? firmInk.value_or(whole) : whole,
-                     rule.anchor);
+  return anchorPoint(rule.basis == OriginBasis::Ink ? firmInk.value_or(whole) : whole, rule.anchor);
 }
 
 std::string textOf(const OriginRule& rule) {

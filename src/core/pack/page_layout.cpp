@@ -73,8 +73,7 @@ int bestWidth(const std::vector<stbrp_rect>& slots, const PackProfile& profile) 
 
 }  // namespace
 
-Result<PageLayout> layOutPages(const std::vector<PixelSize>& pictures,
-                               const PackProfile& profile) {
+Result<PageLayout> layOutPages(const std::vector<PixelSize>& pictures, const PackProfile& profile) {
   for (std::size_t i = 0; i < pictures.size(); ++i) {
     const int longest = std::max(pictures[i].w, pictures[i].h) + 2 * profile.extrusion;
     if (longest > profile.pageSide) {
@@ -93,9 +92,9 @@ Result<PageLayout> layOutPages(const std::vector<PixelSize>& pictures,
     pack(waiting, width + profile.padding, profile.pageSide + profile.padding);
     for (const stbrp_rect& slot : waiting) {
       if (slot.was_packed == 0) continue;
-      layout.placements[static_cast<std::size_t>(slot.id)] = {
-          static_cast<int>(layout.pages.size()), slot.x + profile.extrusion,
-          slot.y + profile.extrusion};
+      layout.placements[static_cast<std::size_t>(slot.id)] = {static_cast<int>(layout.pages.size()),
+                                                              slot.x + profile.extrusion,
+                                                              slot.y + profile.extrusion};
     }
     layout.pages.push_back(usedBy(waiting, profile.padding));
     std::erase_if(waiting, [](const stbrp_rect& slot) { return slot.was_packed != 0; });

@@ -47,8 +47,7 @@ Selection repaired(const Project& project, Selection selection) {
   if (findSheet(project, selection.sheet) == nullptr) {
     selection.sheet = project.sheets.empty() ? SheetId{} : project.sheets.front()->id;
   }
-  std::erase_if(selection.assets,
-                [&](AssetId id) { return findAsset(project, id) == nullptr; });
+  std::erase_if(selection.assets, [&](AssetId id) { return findAsset(project, id) == nullptr; });
   const Asset* asset = findAsset(project, selection.asset);
   if (asset == nullptr) {
     asset = !selection.assets.empty() ? findAsset(project, selection.assets.front())
@@ -64,11 +63,10 @@ Selection repaired(const Project& project, Selection selection) {
   const Animation* animation = findAnimation(*asset, selection.animation);
   if (animation == nullptr && !asset->animations.empty()) animation = &asset->animations.front();
   selection.animation = animation == nullptr ? AnimationId{} : animation->id;
-  const bool frameShown =
-      findFrame(*asset, selection.frame) != nullptr &&
-      (animation == nullptr || shows(*animation, selection.frame));
+  const bool frameShown = findFrame(*asset, selection.frame) != nullptr &&
+                          (animation == nullptr || shows(*animation, selection.frame));
   if (!frameShown) {
-    selection.frame = animation != nullptr     ? animation->steps.front().frame
+    selection.frame = animation != nullptr    ? animation->steps.front().frame
                       : asset->frames.empty() ? FrameId{}
                                               : asset->frames.front().id;
   }
