@@ -1,0 +1,112 @@
+#include <array>
+#include <cmath>
+
+#include "canvas.h"
+#include "sheets.h"
+
+namespace glasshouse {
+namespace {
+
+Canvas pot(int variant) {
+  Canvas canvas(32, 32);
+  const double leafRoom = variant == 0 ? 0 : variant == 1 ? 1 : 2;
+  if (variant > 0) {
+    canvas.limb(15.5, 15, 15.5, 8 - leafRoom, 0.6, Material::Leaf);
+    canvas.ellipse(11.5, 9.5 - leafRoom, 3.4, 1.9, Material::Leaf);
+    canvas.ellipse(19.5, 8 - leafRoom, 3.4, 1.9, Material::Leaf);
+  }
+  if (variant == 2) {
+    canvas.limb(15.5, 10, 23, 3, 0.5, Material::Leaf);  // a tendril that sticks out
+    canvas.ellipse(24, 3, 1.8, 1.5, Material::Lamp);
+  }
+  for (int y = 18; y < 30; ++y) {
+    const int inset = (y - 18) / 4;
+    canvas.rect(9 + inset, y, 14 - 2 * inset, 1, Material::Clay);
+  }
+  canvas.rect(7, 14, 18, 4, Material::Clay);
+  canvas.rect(8, 18, 16, 1, Material::Ink);
+  return canvas;
+}
+
+Canvas seedPod(int frame) {
+  constexpr std::array<double, 6> kWidth = {4.6, 4.2, 3.0, 1.6, 3.0, 4.2};
+  const double width = kWidth[static_cast<std::size_t>(frame)];
+  Canvas canvas(16, 16);
+  canvas.ellipse(7.5, 8.5, width, 5, Material::Seed);
+  canvas.limb(7.5, 3, 8.5, 1.5, 0.5, Material::Leaf);
+  canvas.ellipse(7.5, 3.8, width * 0.6, 1.1, Material::Leaf);
+  if (width > 2) canvas.limb(7.5, 6, 7.5, 12, 0.4, Material::Ink);
+  return canvas;
+}
+
+Canvas drop(int frame) {
+  Canvas canvas(12, 16);
+  if (frame == 3) {  // it bursts
+    canvas.limb(1, 13, 3, 14, 0.7, Material::Water);
+    canvas.limb(10, 13, 8, 14, 0.7, Material::Water);
+    canvas.rect(3, 14, 6, 1, Material::Water);
+    canvas.put(5, 10, Material::Water);
+    return canvas;
+  }
+  const double stretch = frame * 0.5;
+  canvas.ellipse(5.5, 10 - stretch, 3.2 - stretch / 2, 3.4 + stretch / 2, Material::Water);
+  canvas.limb(5.5, 8 - stretch, 5.5, 3 - stretch, 0.8, Material::Water);
+  return canvas;
+}
+
+template <class Draw>
+DrawnSheet strip(const std::string& name, int width, int height, int count, Draw draw) {
+  amber::Image sheet(width * count, height);
+  for (int i = 0; i < count; ++i) paste(draw(i).lit(true), width * i, 0, sheet);
+  return {name, std::move(sheet)};
+}
+
+// Each tile fills its cell to the edge, so that neighbours join without a seam.
+amber::Image tile(int number) {
+  Canvas canvas(32, 32);
+  if (number < 4) {
+    canvas.rect(0, 0, 32, 32, Material::Slate);
+    for (int row = 0; row < 4; ++row) {
+      canvas.rect(0, row * 8 + 7, 32, 1, Material::Ink);
+      canvas.rect((row % 2) * 8 + 7, row * 8, 1, 8, Material::Ink);
+      canvas.rect((row % 2) * 8 + 23, row * 8, 1, 8, Material::Ink);
+    }
+    if (number == 1) canvas.ellipse(9, 18, 6, 3, Material::Moss);
+    if (number == 2) canvas.limb(4, 26, 27, 5, 0.6, Material::Ink);  // a crack
+    if (number == 3) canvas.ellipse(20, 22, 7, 3.5, Material::Water);
+  } else {
+    canvas.rect(0, 0, 32, 10, Material::Wood);
+    for (int i = 0; i < 4; ++i) canvas.rect(i * 8 + 7, 0, 1, 10, Material::Ink);
+    canvas.rect(0, 10, 32, 1, Material::Ink);
+    canvas.rect(number == 4 ? 3 : number == 6 ? 24 : 13, 11, 5, 21, Material::Wood);
+    if (number == 7) canvas.rect(3, 18, 26, 4, Material::Wood);
+  }
+  return canvas.lit(false);
+}
+
+}  // namespace
+
+std::vector<DrawnSheet> thingSheets() {
+  return {strip("clay_pot.png", 32, 32, 3, pot), strip("seed_pod_spin.png", 16, 16, 6, seedPod),
+          strip("water_drop_drip.png", 12, 16, 4, drop)};
+}
+
+std::vector<DrawnSheet> tileSheets() {
+  constexpr int kMargin = 4;
+  constexpr int kStep = 34;
+  amber::Image sheet(2 * kMargin + 4 * kStep - 2, 2 * kMargin + 2 * kStep - 2);
+  for (int i = 0; i < 8; ++i) {
+    paste(tile(i), kMargin + i % 4 * kStep, kMargin + i / 4 * kStep, sheet);
+  }
+  return {{"glasshouse_tiles.png", std::move(sheet)}};
+}
+
+std::vector<DrawnSheet> allSheets() {
+  std::vector<DrawnSheet> all = keeperSheets();
+  for (auto* draw : {pestSheets, thingSheets, tileSheets}) {
+    for (DrawnSheet& sheet : draw()) all.push_back(std::move(sheet));
+  }
+  return all;
+}
+
+}  // namespace glasshouse
