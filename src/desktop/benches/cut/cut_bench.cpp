@@ -1,0 +1,391 @@
+#include "desktop/benches/cut/cut_bench.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QSignalBlocker>
+#include <QStyle>
+
+#include "core/cut/grid.h"
+#include "core/geometry/tolerances.h"
+#include "core/naming/snake_case.h"
+#include "core/origin/origin_edits.h"
+#include "desktop/benches/cut/cut_stage.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/ribbon.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+// Before anybody said how to cut: a strip of square cells where the sheet's sides allow it.
+Grid firstGuess(PixelSize sheet) {
+  const bool strip = sheet.h > 0 && sheet.w > sheet.h && sheet.w % sheet.h == 0;
+  const auto grid = strip ? gridByCell(sheet, {sheet.h, sheet.h}, {}, {}) : wholeGrid(sheet);
+  return grid.value_or(wholeGrid(sheet));
+}
+
+QString fileName(const std::string& path) {
+  return QString::fromStdString(path).section('/', -1);
+}
+
+}  // namespace
+
+CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : BenchView(parent), session_(session) {
+  stage_ = new CutStage(session, pictures, this);
+  auto* middle = new QVBoxLayout;
+  middle->setSpacing(0);
+  middle->addWidget(makeStrip());
+  middle->addWidget(stage_, 1);
+  auto* upper = new QHBoxLayout;
+  upper->setSpacing(0);
+  upper->addLayout(middle, 1);
+  upper->addWidget(makeSideColumn());
+  auto* all = new QVBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addLayout(upper, 1);
+  all->addWidget(makeFoot(pictures));
+
+  connect(stage_, &CutStage::gridDragged, this, [this](const Grid& grid) {
+    stage_->setGrid(grid);
+  });
+  connect(stage_, &CutStage::gridDropped, this, [this](const Grid& grid) { propose(grid); });
+  connect(stage_, &CutStage::dragCancelled, this, &CutBench::refresh);
+  connect(stage_, &CutStage::cellClicked, this, &CutBench::selectCell);
+  connect(stage_, &StageView::pointed, this, [this](std::optional<QPointF> art) {
+    pointer_->setText(art ? tr("%1x   pointer %2, %3")
+                                .arg(stage_->view().scale)
+                                .arg(std::floor(art->x()))
+                                .arg(std::floor(art->y()))
+                          : tr("%1x").arg(stage_->view().scale));
+  });
+  connect(&session_, &ProjectSession::changed, this, &CutBench::refresh);
+  connect(&session_, &ProjectSession::selectionChanged, this, &CutBench::refresh);
+  connect(&session_, &ProjectSession::projectReplaced, this, [this] {
+    drafts_.clear();
+    namedFor_ = {};
+    refresh();
+  });
+  refresh();
+}
+
+StageView* CutBench::stage() { return stage_; }
+
+QWidget* CutBench::makeStrip() {
+  QFrame* strip = makeFrame("strip", this);
+  strip->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(strip);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  byCells_ = makeChip(tr("by cells"), strip);
+  whole_ = makeChip(tr("whole"), strip);
+  byCells_->setObjectName("byCells");
+  whole_->setObjectName("whole");
+  row->addWidget(byCells_);
+  row->addWidget(whole_);
+  row->addSpacing(metrics::kGap);
+  sheetFacts_ = makeLabel({}, "", strip);
+  row->addWidget(sheetFacts_, 1);
+  pointer_ = makeLabel({}, "quiet", strip);
+  row->addWidget(pointer_);
+  connect(whole_, &QPushButton::clicked, this, [this] {
+    if (sheet() != nullptr) propose(wholeGrid(sheet()->size));
+    refresh();
+  });
+  connect(byCells_, &QPushButton::clicked, this, [this] {
+    if (sheet() != nullptr && shownGrid() == wholeGrid(sheet()->size)) {
+      propose(firstGuess(sheet()->size));
+    }
+    refresh();
+    fields_.cellW->setFocus();
+    fields_.cellW->selectAll();
+  });
+  return strip;
+}
+
+QFrame* CutBench::makeSideColumn() {
+  QFrame* side = nullptr;
+  QVBoxLayout* form = makeSide(side, this);
+  form->addWidget(makeLabel(tr("Cells"), "title", side));
+  const auto field = [&](const char* name, double least, double most) {
+    auto* number = new NumberField(least, most, 0, side);
+    number->setObjectName(name);
+    return number;
+  };
+  fields_.cellW = field("cellW", 1, kLongestImageSide);
+  fields_.cellH = field("cellH", 1, kLongestImageSide);
+  fields_.marginX = field("marginX", 0, kLongestImageSide);
+  fields_.marginY = field("marginY", 0, kLongestImageSide);
+  fields_.gutterX = field("gutterX", 0, kLongestImageSide);
+  fields_.gutterY = field("gutterY", 0, kLongestImageSide);
+  fields_.columns = field("columns", 1, kMostCells);
+  fields_.rows = field("rows", 1, kMostCells);
+  fields_.faint = field("faint", 1, 255);
+  fields_.firm = field("firm", 1, 255);
+  addRow(form, tr("cell, px"), {fields_.cellW, makeLabel("x", "", side), fields_.cellH});
+  addRow(form, tr("margin"), {fields_.marginX, makeLabel(" ", "", side), fields_.marginY});
+  addRow(form, tr("gutter"), {fields_.gutterX, makeLabel(" ", "", side), fields_.gutterY});
+  addRow(form, tr("columns, rows"), {fields_.columns, makeLabel("x", "", side), fields_.rows});
+  problem_ = makeLabel({}, "error", side);
+  problem_->setWordWrap(true);
+  problem_->hide();
+  form->addWidget(problem_);
+  addRule(form, side);
+  form->addWidget(makeLabel(tr("Ink, least alpha"), "title", side));
+  addRow(form, tr("faint, firm"), {fields_.faint, makeLabel(" ", "", side), fields_.firm});
+  fields_.faint->setToolTip(tr("Counts for cutting and for what is drawn"));
+  fields_.firm->setToolTip(tr("Counts for origins and shapes"));
+  addRule(form, side);
+  form->addWidget(makeLabel(tr("Becomes"), "title", side));
+  kind_ = new QComboBox(side);
+  kind_->setObjectName("kind");
+  assetName_ = new QLineEdit(side);
+  assetName_->setObjectName("assetName");
+  animationName_ = new QLineEdit(side);
+  animationName_->setObjectName("animationName");
+  loop_ = new QComboBox(side);
+  loop_->setObjectName("loop");
+  loop_->addItems({tr("once"), tr("repeat"), tr("back and forth")});
+  loop_->setCurrentIndex(static_cast<int>(LoopMode::Repeat));
+  fields_.rate = new NumberField(0.1, 1000, 1, side);
+  fields_.rate->setObjectName("rate");
+  fields_.rate->setValue(10);
+  addRow(form, tr("kind"), {kind_});
+  addRow(form, tr("asset"), {assetName_});
+  addRow(form, tr("animation"), {animationName_});
+  addRow(form, tr("frames a second"), {fields_.rate});
+  addRow(form, tr("loop"), {loop_});
+  cutButton_ = makeButton(tr("Cut"), tr("Make these cells frames"), side);
+  cutButton_->setObjectName("cutButton");
+  form->addSpacing(metrics::kSmallGap);
+  form->addWidget(cutButton_);
+  form->addStretch();
+
+  const auto bySize = [this] {
+    if (sheet() == nullptr) return;
+    propose(gridByCell(
+        sheet()->size,
+        {static_cast<int>(fields_.cellW->value()), static_cast<int>(fields_.cellH->value())},
+        {static_cast<int>(fields_.marginX->value()), static_cast<int>(fields_.marginY->value())},
+        {static_cast<int>(fields_.gutterX->value()), static_cast<int>(fields_.gutterY->value())}));
+  };
+  const auto byCount = [this] {
+    if (sheet() == nullptr) return;
+    const Grid grid = shownGrid();
+    propose(gridByCount(sheet()->size, static_cast<int>(fields_.columns->value()),
+                        static_cast<int>(fields_.rows->value()), grid.margin, grid.gutter));
+  };
+  for (NumberField* number : {fields_.cellW, fields_.cellH, fields_.marginX, fields_.marginY,
+                              fields_.gutterX, fields_.gutterY}) {
+    connect(number, &NumberField::committed, this, bySize);
+  }
+  for (NumberField* number : {fields_.columns, fields_.rows}) {
+    connect(number, &NumberField::committed, this, byCount);
+  }
+  for (NumberField* number : {fields_.faint, fields_.firm}) {
+    connect(number, &NumberField::committed, this, &CutBench::changeInk);
+  }
+  connect(fields_.rate, &NumberField::committed, this, &CutBench::changeAnimation);
+  connect(loop_, &QComboBox::activated, this, &CutBench::changeAnimation);
+  connect(animationName_, &QLineEdit::editingFinished, this, &CutBench::changeAnimation);
+  connect(kind_, &QComboBox::activated, this, &CutBench::changeAsset);
+  connect(assetName_, &QLineEdit::editingFinished, this, &CutBench::changeAsset);
+  connect(cutButton_, &QPushButton::clicked, this, &CutBench::cut);
+  return side;
+}
+
+QWidget* CutBench::makeFoot(Pictures& pictures) {
+  QFrame* foot = makeFrame("foot", this);
+  auto* row = new QHBoxLayout(foot);
+  row->setContentsMargins(0, 1, 0, 0);
+  row->setSpacing(0);
+  row->addWidget(new Ribbon(session_, pictures, RibbonFigures::None, foot), 1);
+  player_ = new Player(session_, pictures, foot);
+  player_->setFixedWidth(130);
+  row->addWidget(player_);
+  return foot;
+}
+
+const Sheet* CutBench::sheet() const {
+  return findSheet(session_.project(), session_.selection().sheet);
+}
+
+bool CutBench::isCut() const { return sheet() != nullptr && sheet()->cut.has_value(); }
+
+Grid CutBench::shownGrid() const {
+  if (isCut()) return *sheet()->cut;
+  const auto draft = drafts_.constFind(sheet()->id.value);
+  return draft == drafts_.constEnd() ? firstGuess(sheet()->size) : *draft;
+}
+
+QString CutBench::cutRefusal() const {
+  if (sheet() == nullptr) return tr("Add a sheet first");
+  if (session_.artOf(sheet()->id) == nullptr) return tr("The sheet cannot be read");
+  if (isCut()) return tr("This sheet is cut; change a number or drag a line to cut it again");
+  return {};
+}
+
+// Shows what is wrong with a grid, or takes it.
+void CutBench::propose(const Result<Grid>& grid) {
+  problem_->setVisible(!grid.has_value());
+  if (!grid) {
+    problem_->setText(QString::fromStdString(grid.error().sentence));
+    return;
+  }
+  if (isCut()) {
+    if (*grid != *sheet()->cut) applyGrid(*grid);
+  } else {
+    drafts_[sheet()->id.value] = *grid;
+  }
+  refresh();
+}
+
+void CutBench::cut() {
+  if (!cutRefusal().isEmpty()) return;
+  applyGrid(shownGrid());
+}
+
+void CutBench::applyGrid(const Grid& grid) {
+  const auto art = session_.artOf(sheet()->id);
+  if (art == nullptr) return;
+  const CutRequest request{sheet()->id,
+                           grid,
+                           assetName_->text().toStdString(),
+                           kind_->currentText().toStdString(),
+                           animationName_->text().toStdString(),
+                           durationAt(fields_.rate->value()),
+                           static_cast<LoopMode>(loop_->currentIndex())};
+  const bool again = isCut();
+  auto edits = cutEdits(session_.project(), request, *art);
+  if (!edits) {
+    problem_->setText(QString::fromStdString(edits.error().sentence));
+    problem_->show();
+    return;
+  }
+  const SheetId id = sheet()->id;
+  if (session_.perform(again ? tr("Cut again") : tr("Cut %1").arg(fileName(sheet()->path)),
+                       *edits)) {
+    session_.selectSheet(id);
+  }
+}
+
+void CutBench::changeInk() {
+  if (sheet() == nullptr) return;
+  Sheet changed = *sheet();
+  changed.ink.faint = static_cast<int>(fields_.faint->value());
+  changed.ink.firm = static_cast<int>(fields_.firm->value());
+  session_.perform(tr("Set the ink"), {PutSheet{changed}});
+}
+
+void CutBench::changeAsset() {
+  const Asset* asset = session_.currentAsset();
+  const Kind* kind = findKind(session_.project(), kind_->currentText().toStdString());
+  if (!isCut() || asset == nullptr || kind == nullptr) return;
+  const std::string name = assetName_->text().trimmed().toStdString();
+  if (name == asset->name && kind->name == asset->kind) return;
+  Asset changed = *asset;
+  if (!name.empty()) changed.name = name;
+  if (kind->name != asset->kind) changed.motion = kind->motion;
+  changed.kind = kind->name;
+  session_.perform(tr("Change %1").arg(QString::fromStdString(asset->name)), {PutAsset{changed}});
+}
+
+void CutBench::changeAnimation() {
+  const Asset* asset = session_.currentAsset();
+  const Animation* animation = session_.currentAnimation();
+  if (!isCut() || asset == nullptr || animation == nullptr) return;
+  Asset changed = *asset;
+  for (Animation& one : changed.animations) {
+    if (one.id != animation->id) continue;
+    const std::string name = animationName_->text().trimmed().toStdString();
+    if (!name.empty()) one.name = name;
+    one.loop = static_cast<LoopMode>(loop_->currentIndex());
+    if (sender() == fields_.rate) {
+      for (Step& step : one.steps) step.durationMs = durationAt(fields_.rate->value());
+    }
+  }
+  if (changed == *asset) return;
+  session_.perform(tr("Change %1").arg(QString::fromStdString(animation->name)),
+                   {PutAsset{changed}});
+}
+
+void CutBench::selectCell(const PixelRect& cell) {
+  for (const auto& asset : session_.project().assets) {
+    for (const Frame& frame : asset->frames) {
+      if (frame.sheet != session_.selection().sheet || !(frame.rect == cell)) continue;
+      for (const Animation& animation : asset->animations) {
+        for (const Step& step : animation.steps) {
+          if (step.frame == frame.id) {
+            session_.selectFrame(asset->id, animation.id, frame.id);
+            return;
+          }
+        }
+      }
+    }
+  }
+}
+
+void CutBench::refresh() {
+  const Sheet* shown = sheet();
+  cutButton_->setVisible(shown != nullptr && !isCut());
+  if (shown == nullptr) {
+    stage_->setGrid(std::nullopt);
+    sheetFacts_->clear();
+    return;
+  }
+  const Grid grid = shownGrid();
+  stage_->setGrid(grid);
+  const bool isWhole = grid == wholeGrid(shown->size);
+  byCells_->setChecked(!isWhole);
+  whole_->setChecked(isWhole);
+  sheetFacts_->setText(tr("%1, %2 x %3 px")
+                           .arg(fileName(shown->path))
+                           .arg(shown->size.w)
+                           .arg(shown->size.h));
+  fields_.cellW->setValue(grid.cell.w);
+  fields_.cellH->setValue(grid.cell.h);
+  fields_.marginX->setValue(grid.margin.w);
+  fields_.marginY->setValue(grid.margin.h);
+  fields_.gutterX->setValue(grid.gutter.w);
+  fields_.gutterY->setValue(grid.gutter.h);
+  fields_.columns->setValue(grid.columns);
+  fields_.rows->setValue(grid.rows);
+  fields_.faint->setValue(shown->ink.faint);
+  fields_.firm->setValue(shown->ink.firm);
+  cutButton_->setText(tr("Cut into %n cell(s)", nullptr, grid.columns * grid.rows));
+  cutButton_->setEnabled(cutRefusal().isEmpty());
+  cutButton_->setToolTip(cutRefusal());
+  markNext(cutButton_, true);
+  refreshNames();
+}
+
+void CutBench::refreshNames() {
+  const QSignalBlocker blockers[] = {QSignalBlocker(kind_), QSignalBlocker(loop_)};
+  QStringList kinds;
+  for (const Kind& kind : session_.project().kinds) kinds << QString::fromStdString(kind.name);
+  const QString before = kind_->currentText();
+  if (kind_->count() != kinds.size()) {
+    kind_->clear();
+    kind_->addItems(kinds);
+    kind_->setCurrentText(before);
+  }
+  if (isCut()) {
+    const Asset* asset = session_.currentAsset();
+    const Animation* animation = session_.currentAnimation();
+    if (asset == nullptr || animation == nullptr) return;
+    kind_->setCurrentText(QString::fromStdString(asset->kind));
+    assetName_->setText(QString::fromStdString(asset->name));
+    animationName_->setText(QString::fromStdString(animation->name));
+    loop_->setCurrentIndex(static_cast<int>(animation->loop));
+    fields_.rate->setValue(1000.0 / animation->steps.front().durationMs);
+    namedFor_ = {};
+  } else if (namedFor_ != sheet()->id) {
+    // Only once a sheet: what the user typed stays until it is cut.
+    const SheetTitle title = titleFrom(sheet()->path);
+    assetName_->setText(QString::fromStdString(title.asset));
+    animationName_->setText(QString::fromStdString(title.animation));
+    namedFor_ = sheet()->id;
+  }
+}
+
+}  // namespace amber

@@ -1,0 +1,111 @@
+#include "desktop/benches/fit/candidate_card.h"
+
+#include <QKeyEvent>
+#include <QPainter>
+
+#include "desktop/stage/shape_painting.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+constexpr int kHeight = 78;
+constexpr int kPicture = 60;
+constexpr int kTextLeft = 84;
+
+}  // namespace
+
+CandidateCard::CandidateCard(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : QWidget(parent), session_(session), pictures_(pictures) {
+  setFixedHeight(kHeight);
+  setFocusPolicy(Qt::StrongFocus);
+  setObjectName("candidate");
+  setToolTip(tr("Click, or press Enter, to take this shape"));
+}
+
+void CandidateCard::offer(const QString& title, const std::optional<Shape>& shape,
+                          const Measures& measures) {
+  title_ = title;
+  shape_ = shape;
+  measures_ = measures;
+  update();
+}
+
+void CandidateCard::setTaken(bool taken) {
+  taken_ = taken;
+  update();
+}
+
+void CandidateCard::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  if (taken_) painter.fillRect(rect(), theme().amberSoft);
+  if (hasFocus() || underMouse()) {
+    painter.setPen(theme().amber);
+    painter.drawRect(rect().adjusted(0, 0, -1, -1));
+  }
+  const Frame* frame = session_.currentFrame();
+  const QRect picture(metrics::kGap, (kHeight - kPicture) / 2, kPicture, kPicture);
+  painter.setPen(theme().text);
+  painter.setFont(textFont(true));
+  painter.drawText(kTextLeft, 19, title_);
+  if (frame == nullptr || !shape_) {
+    painter.setFont(smallFont());
+    painter.drawText(kTextLeft, 38, tr("no firm ink to fit to"));
+    return;
+  }
+  paintBackdrop(painter, picture, Backdrop::Kraft);
+  const ViewTransform view = fitted(QRectF(0, 0, frame->rect.w, frame->rect.h), picture.size());
+  painter.save();
+  painter.setClipRect(picture);
+  painter.translate(picture.topLeft());
+  pictures_.drawFrame(painter, *frame,
+                      view.toStage(QRectF(0, 0, frame->rect.w, frame->rect.h)));
+  paintShapeOutline(painter, view.toStage(rectOf(bounds(*shape_))), 1);
+  painter.restore();
+  paintBar(painter, 33, tr("air"), measures_.air, true);
+  paintBar(painter, 49, tr("bare"), measures_.bareInk, false);
+  painter.setFont(smallFont());
+  painter.setPen(theme().quiet);
+  painter.drawText(kTextLeft, 70, tr("%1 points, test cost %2, reach-out %3 px")
+                                      .arg(measures_.points)
+                                      .arg(measures_.cost)
+                                      .arg(measures_.reachOut, 0, 'f', 1));
+}
+
+void CandidateCard::paintBar(QPainter& painter, int y, const QString& name, double share,
+                             bool air) {
+  painter.setFont(smallFont());
+  painter.setPen(theme().text);
+  painter.drawText(kTextLeft, y + 4, name);
+  const QRectF bar(kTextLeft + 34, y - 3, width() - kTextLeft - 34 - 52, 5);
+  painter.fillRect(bar, theme().line);
+  painter.fillRect(QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()),
+                   air ? theme().error : theme().text);
+  painter.drawText(QRectF(bar.right() + 6, y - 8, 40, 16), Qt::AlignRight | Qt::AlignVCenter,
+                   tr("%1 %").arg(qRound(share * 100)));
+}
+
+void CandidateCard::enterEvent(QEnterEvent*) {
+  emit pointedAt(true);
+  update();
+}
+
+void CandidateCard::leaveEvent(QEvent*) {
+  emit pointedAt(false);
+  update();
+}
+
+void CandidateCard::mousePressEvent(QMouseEvent*) {
+  if (shape_) emit taken();
+}
+
+void CandidateCard::keyPressEvent(QKeyEvent* event) {
+  const bool enter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+  if (enter && shape_) {
+    emit taken();
+    return;
+  }
+  QWidget::keyPressEvent(event);
+}
+
+}  // namespace amber

@@ -1,0 +1,217 @@
+#include "desktop/benches/fit/fit_bench.h"
+
+#include <QHBoxLayout>
+
+#include "core/base/exact_number.h"
+#include "core/fit/box_fit.h"
+#include "core/fit/fit_edits.h"
+#include "core/geometry/tolerances.h"
+#include "desktop/benches/fit/candidate_card.h"
+#include "desktop/benches/fit/fit_stage.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/ribbon.h"
+#include "desktop/parts/scope_chooser.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+QString percent(double share) { return QString::number(qRound(share * 100)) + " %"; }
+
+}  // namespace
+
+FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : BenchView(parent), session_(session) {
+  stage_ = new FitStage(session, pictures, this);
+  auto* middle = new QVBoxLayout;
+  middle->setSpacing(0);
+  middle->addWidget(makeStrip());
+  middle->addWidget(stage_, 1);
+  middle->addWidget(makeMeasures());
+  auto* upper = new QHBoxLayout;
+  upper->setSpacing(0);
+  upper->addLayout(middle, 1);
+  upper->addWidget(makeSideColumn(pictures));
+  auto* all = new QVBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addLayout(upper, 1);
+  QFrame* foot = makeFrame("foot", this);
+  auto* footRow = new QVBoxLayout(foot);
+  footRow->setContentsMargins(0, 1, 0, 0);
+  footRow->addWidget(new Ribbon(session, pictures, RibbonFigures::Air, foot));
+  all->addWidget(foot);
+
+  connect(stage_, &FitStage::shapeDragged, this,
+          [this](const Shape& shape) { session_.preview(shapeOnThisFrame(shape)); });
+  connect(stage_, &FitStage::shapeDropped, this, &FitBench::setByHand);
+  connect(stage_, &FitStage::dragCancelled, &session_, &ProjectSession::endPreview);
+  connect(&session_, &ProjectSession::changed, this, &FitBench::refresh);
+  connect(&session_, &ProjectSession::selectionChanged, this, &FitBench::refresh);
+  connect(&session_, &ProjectSession::artArrived, this, &FitBench::refresh);
+  refresh();
+}
+
+StageView* FitBench::stage() { return stage_; }
+
+std::string FitBench::role() const {
+  return session_.project().roles.empty() ? std::string() : session_.project().roles.front().name;
+}
+
+QWidget* FitBench::makeStrip() {
+  QFrame* strip = makeFrame("strip", this);
+  strip->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(strip);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  row->addWidget(makeLabel(tr("body"), "title", strip));
+  row->addWidget(makeLabel(tr("stops what it meets"), "quiet", strip));
+  row->addStretch();
+  row->addWidget(makeLabel(tr("Show"), "", strip));
+  const auto toggle = [&](const QString& name, void (FitStage::*set)(bool)) {
+    QPushButton* chip = makeChip(name, strip);
+    chip->setChecked(true);
+    connect(chip, &QPushButton::toggled, stage_, set);
+    row->addWidget(chip);
+  };
+  toggle(tr("air"), &FitStage::setShowAir);
+  toggle(tr("bare ink"), &FitStage::setShowBareInk);
+  toggle(tr("origin"), &FitStage::setShowOrigin);
+  return strip;
+}
+
+QWidget* FitBench::makeMeasures() {
+  QFrame* bar = makeFrame("bar", this);
+  auto* row = new QHBoxLayout(bar);
+  row->setContentsMargins(metrics::kGap, 5, metrics::kGap, 5);
+  figures_ = makeLabel({}, "", bar);
+  figures_->setObjectName("figures");
+  row->addWidget(figures_);
+  row->addStretch();
+  const char* names[] = {"x", "y", "w", "h"};
+  for (std::size_t i = 0; i < 4; ++i) {
+    row->addWidget(makeLabel(names[i], "quiet", bar));
+    box_[i] = new NumberField(i < 2 ? -kFarthestReach : kLeastBoxSide, kLongestImageSide, 2, bar);
+    box_[i]->setObjectName(QString("box_") + names[i]);
+    box_[i]->setFixedWidth(48);
+    connect(box_[i], &NumberField::committed, this, &FitBench::typeBox);
+    row->addWidget(box_[i]);
+  }
+  row->addSpacing(metrics::kSmallGap);
+  game_ = makeLabel({}, "quiet", bar);
+  row->addWidget(game_);
+  return bar;
+}
+
+QWidget* FitBench::makeSideColumn(Pictures& pictures) {
+  QFrame* side = nullptr;
+  QVBoxLayout* form = makeSide(side, this);
+  form->setContentsMargins(0, 10, 0, 10);
+  const auto inset = [&](QWidget* widget) {
+    auto* row = new QHBoxLayout;
+    row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+    row->addWidget(widget);
+    form->addLayout(row);
+  };
+  inset(makeLabel(tr("Candidate for body"), "title", side));
+  auto* about = makeLabel(tr("Point to see it on the stage, click to take it."), "quiet", side);
+  about->setWordWrap(true);
+  inset(about);
+  card_ = new CandidateCard(session_, pictures, side);
+  form->addWidget(card_);
+  inset(makeLabel(tr("Take for"), "title", side));
+  scope_ = new ScopeChooser(session_, Scope::Asset, side);
+  inset(scope_);
+  auto* fit = makeButton(tr("Fit a snug box to each"),
+                         tr("Each frame gets the least box that holds all of its firm ink"), side);
+  fit->setObjectName("fitButton");
+  markNext(fit, true);
+  inset(fit);
+  sameForScope_ =
+      makeButton(tr("Give them this frame's box"),
+                 tr("The same box, at the same place relative to each frame's origin"), side);
+  sameForScope_->setObjectName("sameButton");
+  inset(sameForScope_);
+  auto* keys = makeLabel(tr("Drag the box or its handles; arrow keys nudge by 1 px, with Shift by "
+                            "8, with Alt by a half. A box set by hand says so below its frame."),
+                         "quiet", side);
+  keys->setWordWrap(true);
+  inset(keys);
+  form->addStretch();
+  connect(card_, &CandidateCard::taken, this, &FitBench::takeCandidate);
+  connect(fit, &QPushButton::clicked, this, &FitBench::takeCandidate);
+  connect(sameForScope_, &QPushButton::clicked, this, &FitBench::giveToScope);
+  connect(card_, &CandidateCard::pointedAt, this, [this](bool pointed) {
+    stage_->setTrial(pointed ? candidate_ : std::nullopt);
+  });
+  return side;
+}
+
+void FitBench::takeCandidate() {
+  stage_->setTrial(std::nullopt);
+  session_.perform(tr("Fit a snug box to %1").arg(scope_->countText()),
+                   snugBoxes(session_.project(), scope_->frames(), role(), session_.art()));
+}
+
+std::vector<Edit> FitBench::shapeOnThisFrame(const Shape& shape) const {
+  const Selection& at = session_.selection();
+  const FrameRef here{at.asset, at.frame};
+  return shapeByHand(session_.project(), {here}, role(), shape, here);
+}
+
+void FitBench::setByHand(const Shape& shape) {
+  session_.perform(tr("Set a box by hand"), shapeOnThisFrame(shape));
+}
+
+void FitBench::giveToScope() {
+  const Frame* frame = session_.currentFrame();
+  if (frame == nullptr || frame->shapes.empty()) return;
+  const Selection& at = session_.selection();
+  session_.perform(tr("Give one box to %1").arg(scope_->countText()),
+                   shapeByHand(session_.project(), scope_->frames(), role(),
+                               frame->shapes.front().geometry, {at.asset, at.frame}));
+}
+
+void FitBench::typeBox() {
+  setByHand(Box{box_[0]->value(), box_[1]->value(), box_[2]->value(), box_[3]->value()});
+}
+
+void FitBench::refresh() {
+  const Frame* frame = session_.currentFrame();
+  const Asset* asset = session_.currentAsset();
+  const auto art = frame == nullptr ? nullptr : session_.artOf(frame->sheet);
+  const bool shaped = frame != nullptr && !frame->shapes.empty();
+  for (NumberField* field : box_) field->setEnabled(shaped);
+  sameForScope_->setEnabled(shaped);
+  candidate_.reset();
+  Measures offered;
+  PixelMask ink;
+  if (art != nullptr) {
+    ink = cropped(art->firm, frame->rect);
+    if (const auto box = snugBox(ink)) {
+      candidate_ = *box;
+      offered = measured(*candidate_, ink);
+    }
+  }
+  card_->offer(tr("box, snug"), candidate_, offered);
+  card_->setTaken(shaped && candidate_ && frame->shapes.front().geometry == *candidate_);
+  if (!shaped) {
+    figures_->setText(frame == nullptr ? QString() : tr("no shape yet: fit one, or draw it"));
+    game_->clear();
+    return;
+  }
+  const Box box = bounds(frame->shapes.front().geometry);
+  const double numbers[] = {box.x, box.y, box.w, box.h};
+  for (std::size_t i = 0; i < 4; ++i) box_[i]->setValue(numbers[i]);
+  game_->setText(tr("in game %1 x %2 px")
+                     .arg(QString::fromStdString(exactNumber(box.w * asset->scale)),
+                          QString::fromStdString(exactNumber(box.h * asset->scale))));
+  if (art == nullptr) return;
+  const Measures m = measured(frame->shapes.front().geometry, ink);
+  figures_->setText(tr("air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement <b>%3</b> &nbsp; "
+                       "reach-out <b>%4 px</b> &nbsp; shortfall <b>%5 px</b>")
+                        .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
+                             QString::number(m.reachOut, 'f', 1),
+                             QString::number(m.shortfall, 'f', 1)));
+}
+
+}  // namespace amber

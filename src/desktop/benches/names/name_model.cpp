@@ -1,0 +1,97 @@
+#include "desktop/benches/names/name_model.h"
+
+#include <algorithm>
+
+#include "desktop/theme.h"
+
+namespace amber {
+
+void NameModel::setProject(const Project& project) {
+  all_ = nameTable(project);
+  filter();
+}
+
+void NameModel::setOnlyWrong(bool onlyWrong) {
+  onlyWrong_ = onlyWrong;
+  filter();
+}
+
+void NameModel::filter() {
+  beginResetModel();
+  shown_.clear();
+  for (const NameRow& row : all_) {
+    if (!onlyWrong_ || !row.right()) shown_.push_back(row);
+  }
+  endResetModel();
+}
+
+std::vector<NameRow> NameModel::wrongRows() const {
+  std::vector<NameRow> wrong;
+  for (const NameRow& row : all_) {
+    if (!row.right()) wrong.push_back(row);
+  }
+  return wrong;
+}
+
+int NameModel::wrongCount() const { return static_cast<int>(wrongRows().size()); }
+
+int NameModel::rowCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : static_cast<int>(shown_.size());
+}
+
+int NameModel::columnCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : ColumnCount;
+}
+
+QVariant NameModel::data(const QModelIndex& index, int role) const {
+  if (!index.isValid() || index.row() >= rowCount()) return {};
+  const NameRow& row = shown_[static_cast<std::size_t>(index.row())];
+  const bool asset = !row.frame && !row.animation;
+  if (role == Qt::EditRole) return QString::fromStdString(row.current);
+  if (role == Qt::FontRole) return textFont(asset);
+  if (role == Qt::ForegroundRole) {
+    if (index.column() == Reason) return theme().error;
+    if (index.column() == Proposed && row.right()) return theme().quiet;
+    return theme().text;
+  }
+  if (role != Qt::DisplayRole) return {};
+  switch (index.column()) {
+    case Current: {
+      const QString indent(asset ? 0 : row.frame ? 8 : 4, QChar(0x2002));
+      return indent + QString::fromStdString(row.current);
+    }
+    case Proposed:
+      return row.right() ? tr("as it is") : QString::fromStdString(row.proposed);
+    default:
+      return QString::fromStdString(row.reason);
+  }
+}
+
+QVariant NameModel::headerData(int section, Qt::Orientation orientation, int role) const {
+  if (role != Qt::DisplayRole || orientation != Qt::Horizontal) return {};
+  switch (section) {
+    case Current:
+      return tr("name");
+    case Proposed:
+      return tr("becomes");
+    default:
+      return tr("why");
+  }
+}
+
+Qt::ItemFlags NameModel::flags(const QModelIndex& index) const {
+  Qt::ItemFlags flags = QAbstractTableModel::flags(index);
+  if (index.isValid() && index.column() == Current) flags |= Qt::ItemIsEditable;
+  return flags;
+}
+
+bool NameModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+  if (!index.isValid() || role != Qt::EditRole || index.column() != Current) return false;
+  const NameRow row = shown_[static_cast<std::size_t>(index.row())];
+  const QString name = value.toString().trimmed();
+  if (name.isEmpty() || name.toStdString() == row.current) return false;
+  emit renameAsked(row, name);
+  return true;
+}
+
+}  // namespace amber

@@ -1,0 +1,45 @@
+#pragma once
+
+#include "desktop/benches/bench_view.h"
+
+class QLabel;
+class QPushButton;
+class QTableView;
+
+namespace amber {
+
+class NameModel;
+class NumberField;
+
+/// The naming rule and the live table of every name; renames all, or what is selected, in one step.
+class NamesBench : public BenchView {
+  Q_OBJECT
+
+ public:
+  NamesBench(ProjectSession& session, QWidget* parent);
+
+  /// Empty when something can be renamed; else the reason.
+  QString renameRefusal() const;
+  void renameAll();
+
+ private:
+  QWidget* makeStrip();
+  QWidget* makeSideColumn();
+  void renameSelected();
+  void changeRule();
+  void changePrefix(int kind, const QString& prefix);
+  void refresh();
+
+  ProjectSession& session_;
+  NameModel* model_ = nullptr;
+  QTableView* table_ = nullptr;
+  QLabel* summary_ = nullptr;
+  QLabel* example_ = nullptr;
+  QPushButton* all_ = nullptr;
+  QPushButton* selected_ = nullptr;
+  NumberField* digits_ = nullptr;
+  NumberField* first_ = nullptr;
+  QWidget* kinds_ = nullptr;
+};
+
+}  // namespace amber

@@ -1,0 +1,326 @@
+#include "desktop/benches/pack/pack_bench.h"
+
+#include <QCheckBox>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLocale>
+#include <QPlainTextEdit>
+#include <QProgressBar>
+#include <QStackedWidget>
+#include <QStyle>
+#include <QThreadPool>
+#include <QTreeWidget>
+
+#include "core/checks/check_project.h"
+#include "core/geometry/tolerances.h"
+#include "desktop/benches/pack/page_view.h"
+#include "desktop/parts/building.h"
+#include "desktop/theme.h"
+#include "work/pack_project.h"
+
+namespace amber {
+namespace {
+
+enum Role { PageRole = Qt::UserRole, AssetRole };
+
+QString bytesText(qint64 bytes) { return QLocale().formattedDataSize(bytes); }
+
+}  // namespace
+
+PackBench::PackBench(ProjectSession& session, QWidget* parent)
+    : BenchView(parent), session_(session) {
+  tree_ = new QTreeWidget(this);
+  tree_->setObjectName("parcelTree");
+  tree_->setColumnCount(2);
+  tree_->setHeaderLabels({tr("what will be written"), tr("size")});
+  tree_->header()->setStretchLastSection(false);
+  tree_->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+  tree_->header()->setSectionResizeMode(1, QHeaderView::ResizeToContents);
+  tree_->setFixedWidth(310);
+  page_ = new PageView(this);
+  json_ = new QPlainTextEdit(this);
+  json_->setReadOnly(true);
+  json_->setLineWrapMode(QPlainTextEdit::NoWrap);
+  shown_ = new QStackedWidget(this);
+  shown_->addWidget(page_);
+  shown_->addWidget(json_);
+  auto* all = new QHBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(1);
+  all->addWidget(tree_);
+  all->addWidget(shown_, 1);
+  all->addWidget(makeSideColumn());
+
+  connect(tree_, &QTreeWidget::currentItemChanged, this, &PackBench::showSelected);
+  connect(&session_, &ProjectSession::changed, this, [this] {
+    stale_ = true;
+    refresh();
+    if (isVisible()) renewPreview();
+  });
+  connect(&session_, &ProjectSession::projectReplaced, this, [this] {
+    stale_ = true;
+    preview_.reset();
+    folder_->clear();
+    say({}, false);
+    showPreview();
+    refresh();
+  });
+  connect(&session_, &ProjectSession::findingsChanged, this, &PackBench::refresh);
+  refresh();
+}
+
+PackBench::~PackBench() {
+  previewStop_.request_stop();
+  packStop_.request_stop();
+  // Their results are posted to us; none may arrive after we are gone.
+  QThreadPool::globalInstance()->waitForDone();
+}
+
+QWidget* PackBench::makeSideColumn() {
+  QFrame* side = nullptr;
+  QVBoxLayout* form = makeSide(side, this);
+  form->addWidget(makeLabel(tr("Pages"), "title", side));
+  pageSide_ = new NumberField(64, kLongestImageSide, 0, side);
+  padding_ = new NumberField(0, 64, 0, side);
+  extrusion_ = new NumberField(0, 16, 0, side);
+  pageSide_->setObjectName("pageSide");
+  padding_->setObjectName("padding");
+  trim_ = new QCheckBox(tr("cut away empty borders"), side);
+  addRow(form, tr("at most, px"), {pageSide_});
+  addRow(form, tr("padding, px"), {padding_});
+  addRow(form, tr("extrude, px"), {extrusion_});
+  addRow(form, tr("trim"), {trim_});
+  padding_->setToolTip(tr("Empty pixels between frames"));
+  extrusion_->setToolTip(tr("How often a frame's edge pixels are repeated outward, against seams"));
+  addRule(form, side);
+  form->addWidget(makeLabel(tr("Parcel folder"), "title", side));
+  folder_ = new QLineEdit(side);
+  folder_->setObjectName("parcelFolder");
+  form->addWidget(folder_);
+  packButton_ = makeButton(tr("Pack"), {}, side);
+  packButton_->setObjectName("packButton");
+  verifyButton_ = makeButton(tr("Verify"), {}, side);
+  verifyButton_->setObjectName("verifyButton");
+  verifyButton_->setToolTip(
+      tr("Reads the parcel from disk and compares it with the project, pixel by pixel"));
+  form->addWidget(packButton_);
+  form->addWidget(verifyButton_);
+  progress_ = new QProgressBar(side);
+  progress_->setTextVisible(false);
+  progress_->hide();
+  cancelButton_ = makeButton(tr("Cancel"), tr("Leaves the previous parcel as it is"), side);
+  cancelButton_->hide();
+  form->addWidget(progress_);
+  form->addWidget(cancelButton_);
+  result_ = makeLabel({}, "", side);
+  result_->setObjectName("packResult");
+  result_->setWordWrap(true);
+  form->addWidget(result_);
+  form->addStretch();
+  for (NumberField* field : {pageSide_, padding_, extrusion_}) {
+    connect(field, &NumberField::committed, this, &PackBench::changeProfile);
+  }
+  connect(trim_, &QCheckBox::clicked, this, &PackBench::changeProfile);
+  connect(packButton_, &QPushButton::clicked, this, &PackBench::pack);
+  connect(verifyButton_, &QPushButton::clicked, this, &PackBench::verify);
+  connect(cancelButton_, &QPushButton::clicked, this, [this] { packStop_.request_stop(); });
+  return side;
+}
+
+QString PackBench::folder() const {
+  const QString typed = folder_->text().trimmed();
+  const QFileInfo project(session_.path());
+  if (typed.isEmpty()) return project.absolutePath() + "/parcel";
+  return QFileInfo(typed).isAbsolute() ? typed : project.absolutePath() + "/" + typed;
+}
+
+QString PackBench::packRefusal() const {
+  if (busy_) return tr("Packing is under way");
+  if (session_.project().assets.empty()) return tr("Cut a sheet first");
+  for (const Finding& finding : session_.findings()) {
+    if (finding.severity == Severity::Error) {
+      return tr("Stopped by an error: %1").arg(QString::fromStdString(finding.text));
+    }
+  }
+  return {};
+}
+
+void PackBench::arrive() {
+  if (stale_) renewPreview();
+}
+
+void PackBench::refresh() {
+  const PackProfile& profile = session_.project().profile;
+  pageSide_->setValue(profile.pageSide);
+  padding_->setValue(profile.padding);
+  extrusion_->setValue(profile.extrusion);
+  trim_->setChecked(profile.trim);
+  folder_->setPlaceholderText(
+      QFileInfo(session_.path()).absoluteDir().dirName() + "/parcel");
+  const QString refusal = packRefusal();
+  packButton_->setEnabled(refusal.isEmpty());
+  packButton_->setToolTip(refusal.isEmpty() ? tr("Writes the parcel and reads it back") : refusal);
+  markNext(packButton_, refusal.isEmpty());
+  const bool packed = session_.hasProject() && QFileInfo::exists(folder() + "/parcel.json");
+  verifyButton_->setEnabled(packed && !busy_);
+  if (!refusal.isEmpty() && !busy_) say(refusal, true);
+}
+
+void PackBench::changeProfile() {
+  PackProfile profile{static_cast<int>(pageSide_->value()), trim_->isChecked(),
+                      static_cast<int>(padding_->value()), static_cast<int>(extrusion_->value())};
+  if (profile == session_.project().profile) return;
+  session_.perform(tr("Change the pages"), {SetProfile{profile}});
+}
+
+void PackBench::renewPreview() {
+  previewStop_.request_stop();
+  previewStop_ = std::stop_source();
+  stale_ = false;
+  const int generation = ++generation_;
+  if (session_.project().assets.empty()) {
+    preview_.reset();
+    showPreview();
+    return;
+  }
+  QThreadPool::globalInstance()->start([this, generation, project = session_.project(),
+                                        store = session_.artStore(),
+                                        stop = previewStop_.get_token()] {
+    const auto made = makePreview(project, store, {{}, stop});
+    if (stop.stop_requested()) return;
+    QMetaObject::invokeMethod(this, [this, generation, made] {
+      if (generation != generation_) return;
+      if (made) {
+        preview_ = *made;
+      } else {
+        preview_.reset();
+        say(QString::fromStdString(describe(made.error())), true);
+      }
+      showPreview();
+    });
+  });
+}
+
+void PackBench::showPreview() {
+  tree_->clear();
+  if (preview_ == nullptr) {
+    page_->show({}, {});
+    return;
+  }
+  const Parcel& parcel = preview_->parcel;
+  auto* root = new QTreeWidgetItem(tree_, {QFileInfo(folder()).fileName() + "/", {}});
+  qint64 total = preview_->jsonBytes;
+  for (std::size_t i = 0; i < parcel.pages.size(); ++i) {
+    const ParcelPage& page = parcel.pages[i];
+    auto* item = new QTreeWidgetItem(
+        root, {tr("%1, %2 x %3 px")
+                   .arg(QString::fromStdString(page.file))
+                   .arg(page.size.w)
+                   .arg(page.size.h),
+               bytesText(preview_->pageBytes[i])});
+    item->setData(0, PageRole, static_cast<int>(i));
+    total += preview_->pageBytes[i];
+  }
+  auto* json = new QTreeWidgetItem(root, {"parcel.json", bytesText(preview_->jsonBytes)});
+  for (std::size_t i = 0; i < parcel.assets.size(); ++i) {
+    const ParcelAsset& asset = parcel.assets[i];
+    auto* item = new QTreeWidgetItem(
+        json, {QString::fromStdString(asset.name),
+               tr("%n frame(s)", nullptr, static_cast<int>(asset.frames.size()))});
+    item->setData(0, AssetRole, static_cast<int>(i));
+  }
+  root->setText(1, bytesText(total));
+  tree_->expandAll();
+  tree_->setCurrentItem(root->child(0));
+}
+
+void PackBench::showSelected() {
+  const QTreeWidgetItem* item = tree_->currentItem();
+  if (item == nullptr || preview_ == nullptr) return;
+  if (const QVariant page = item->data(0, PageRole); page.isValid()) {
+    page_->show(preview_->pages[static_cast<std::size_t>(page.toInt())], {});
+    shown_->setCurrentWidget(page_);
+  } else if (const QVariant asset = item->data(0, AssetRole); asset.isValid()) {
+    json_->setPlainText(assetJson(preview_->parcel, static_cast<std::size_t>(asset.toInt())));
+    shown_->setCurrentWidget(json_);
+  }
+}
+
+void PackBench::say(const QString& text, bool bad) {
+  result_->setText(text);
+  result_->setProperty("rank", bad ? "error" : "");
+  result_->style()->unpolish(result_);
+  result_->style()->polish(result_);
+}
+
+void PackBench::begin(const QString& what) {
+  busy_ = true;
+  packStop_ = std::stop_source();
+  progress_->setRange(0, 0);
+  progress_->show();
+  cancelButton_->show();
+  say(what, false);
+  refresh();
+}
+
+void PackBench::finish() {
+  busy_ = false;
+  progress_->hide();
+  cancelButton_->hide();
+  refresh();
+}
+
+void PackBench::pack() {
+  if (!packRefusal().isEmpty()) return;
+  begin(tr("Packing"));
+  QThreadPool::globalInstance()->start([this, project = session_.project(),
+                                        store = session_.artStore(), folder = folder(),
+                                        stop = packStop_.get_token()] {
+    const Progress progress{[this](int done, int total) {
+                              QMetaObject::invokeMethod(this, [this, done, total] {
+                                progress_->setRange(0, total);
+                                progress_->setValue(done);
+                              });
+                            },
+                            stop};
+    const auto packed = packProject(project, store, folder.toStdString(), progress);
+    QMetaObject::invokeMethod(this, [this, packed, folder] {
+      finish();
+      if (!packed) {
+        say(QString::fromStdString(describe(packed.error())), true);
+      } else if (!packed->differences.empty()) {
+        say(QString::fromStdString(packed->differences.front()), true);
+      } else {
+        say(tr("Packed %1 assets, %2 frames on %3 pages into %4. Read back and found right.")
+                .arg(packed->assets)
+                .arg(packed->frames)
+                .arg(packed->pages)
+                .arg(folder),
+            false);
+      }
+    });
+  });
+}
+
+void PackBench::verify() {
+  begin(tr("Verifying"));
+  QThreadPool::globalInstance()->start([this, project = session_.project(),
+                                        store = session_.artStore(), folder = folder()] {
+    const auto differences = verifyParcel(folder.toStdString(), project, store);
+    QMetaObject::invokeMethod(this, [this, differences] {
+      finish();
+      if (!differences) {
+        say(QString::fromStdString(describe(differences.error())), true);
+      } else if (differences->empty()) {
+        say(tr("The parcel holds exactly what the project says."), false);
+      } else {
+        say(tr("The parcel differs from the project: %1. Pack it again.")
+                .arg(QString::fromStdString(differences->front())),
+            true);
+      }
+    });
+  });
+}
+
+}  // namespace amber

@@ -1,0 +1,73 @@
+#pragma once
+
+#include <stop_token>
+
+#include "desktop/benches/bench_view.h"
+#include "desktop/benches/pack/pack_preview.h"
+
+class QCheckBox;
+class QLabel;
+class QPlainTextEdit;
+class QProgressBar;
+class QPushButton;
+class QStackedWidget;
+class QTreeWidget;
+
+namespace amber {
+
+class NumberField;
+class PageView;
+
+/// What will be written, as a tree with sizes; the pages and each asset's JSON; packs, reads back
+/// and compares, with progress and cancel.
+class PackBench : public BenchView {
+  Q_OBJECT
+
+ public:
+  PackBench(ProjectSession& session, QWidget* parent);
+  ~PackBench() override;
+
+  void arrive() override;
+
+  /// Empty when packing is possible; else the reason.
+  QString packRefusal() const;
+  void pack();
+  void verify();
+  QString folder() const;
+  bool busy() const { return busy_; }
+
+ private:
+  QWidget* makeSideColumn();
+  void refresh();
+  void renewPreview();
+  void showPreview();
+  void showSelected();
+  void changeProfile();
+  void say(const QString& text, bool bad);
+  void begin(const QString& what);
+  void finish();
+
+  ProjectSession& session_;
+  QTreeWidget* tree_ = nullptr;
+  QStackedWidget* shown_ = nullptr;
+  PageView* page_ = nullptr;
+  QPlainTextEdit* json_ = nullptr;
+  NumberField* pageSide_ = nullptr;
+  NumberField* padding_ = nullptr;
+  NumberField* extrusion_ = nullptr;
+  QCheckBox* trim_ = nullptr;
+  QLineEdit* folder_ = nullptr;
+  QPushButton* packButton_ = nullptr;
+  QPushButton* verifyButton_ = nullptr;
+  QPushButton* cancelButton_ = nullptr;
+  QProgressBar* progress_ = nullptr;
+  QLabel* result_ = nullptr;
+  std::shared_ptr<const PackPreview> preview_;
+  std::stop_source previewStop_;
+  std::stop_source packStop_;
+  int generation_ = 0;
+  bool busy_ = false;
+  bool stale_ = true;
+};
+
+}  // namespace amber

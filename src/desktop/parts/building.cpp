@@ -1,0 +1,71 @@
+#include "desktop/parts/building.h"
+
+#include <QStyle>
+
+#include "desktop/theme.h"
+
+namespace amber {
+
+QFrame* makeFrame(const char* role, QWidget* parent) {
+  auto* frame = new QFrame(parent);
+  frame->setProperty("role", role);
+  return frame;
+}
+
+QLabel* makeLabel(const QString& text, const char* rank, QWidget* parent) {
+  auto* label = new QLabel(text, parent);
+  if (*rank != 0) label->setProperty("rank", rank);
+  return label;
+}
+
+QPushButton* makeChip(const QString& text, QWidget* parent) {
+  auto* chip = new QPushButton(text, parent);
+  chip->setCheckable(true);
+  return chip;
+}
+
+QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent) {
+  auto* button = new QPushButton(text, parent);
+  button->setToolTip(tip);
+  return button;
+}
+
+void markNext(QPushButton* button, bool next) {
+  if (button->property("next").toBool() == next) return;
+  button->setProperty("next", next);
+  button->style()->unpolish(button);
+  button->style()->polish(button);
+}
+
+QHBoxLayout* addRow(QVBoxLayout* form, const QString& label,
+                    std::initializer_list<QWidget*> fields) {
+  auto* row = new QHBoxLayout;
+  row->setSpacing(metrics::kSmallGap);
+  auto* name = makeLabel(label, "", form->parentWidget());
+  name->setFixedWidth(92);
+  row->addWidget(name);
+  for (QWidget* field : fields) row->addWidget(field);
+  if (fields.size() != 1 || (*fields.begin())->sizePolicy().horizontalPolicy() ==
+                                QSizePolicy::Maximum) {
+    row->addStretch();
+  }
+  form->addLayout(row);
+  return row;
+}
+
+void addRule(QVBoxLayout* form, QWidget* parent) {
+  form->addSpacing(metrics::kSmallGap);
+  form->addWidget(makeFrame("rule", parent));
+  form->addSpacing(metrics::kSmallGap);
+}
+
+QVBoxLayout* makeSide(QFrame*& side, QWidget* parent) {
+  side = makeFrame("card", parent);
+  side->setFixedWidth(metrics::kSide);
+  auto* form = new QVBoxLayout(side);
+  form->setContentsMargins(metrics::kGap, 10, metrics::kGap, 10);
+  form->setSpacing(metrics::kSmallGap);
+  return form;
+}
+
+}  // namespace amber

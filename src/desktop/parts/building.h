@@ -1,0 +1,33 @@
+#pragma once
+
+#include <QBoxLayout>
+#include <QFrame>
+#include <QLabel>
+#include <QPushButton>
+#include <functional>
+#include <initializer_list>
+
+#include "desktop/parts/number_field.h"
+
+namespace amber {
+
+/// The pieces that benches are built of, each in the one form that the theme gives it.
+
+/// A frame with a role that the theme knows: card, strip, foot, bar, rule.
+QFrame* makeFrame(const char* role, QWidget* parent);
+/// A label of rank title, quiet or error; plain for an empty rank.
+QLabel* makeLabel(const QString& text, const char* rank, QWidget* parent);
+/// A button that stays pressed.
+QPushButton* makeChip(const QString& text, QWidget* parent);
+/// A plain button with a tooltip.
+QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent);
+/// Marks the button that leads to the next step of the work.
+void markNext(QPushButton* button, bool next);
+/// A line "label  field field" of a form, added to `form`.
+QHBoxLayout* addRow(QVBoxLayout* form, const QString& label, std::initializer_list<QWidget*> fields);
+/// A rule across a form.
+void addRule(QVBoxLayout* form, QWidget* parent);
+/// The column at a bench's right side; its layout takes rows.
+QVBoxLayout* makeSide(QFrame*& side, QWidget* parent);
+
+}  // namespace amber

@@ -1,0 +1,36 @@
+#pragma once
+
+#include <QLineEdit>
+
+namespace amber {
+
+/// A number that can be typed, stepped with the arrow keys (Shift: by 8), and is told when done.
+class NumberField : public QLineEdit {
+  Q_OBJECT
+
+ public:
+  /// Values from `least` to `most` px or whatever the label says; `decimals` 0 for whole ones.
+  NumberField(double least, double most, int decimals, QWidget* parent = nullptr);
+
+  double value() const { return value_; }
+  /// Shows a value without telling it.
+  void setValue(double value);
+
+ signals:
+  /// A new value was typed or stepped to.
+  void committed(double value);
+
+ protected:
+  void keyPressEvent(QKeyEvent* event) override;
+  QSize sizeHint() const override;
+
+ private:
+  void commit();
+
+  double least_;
+  double most_;
+  int decimals_;
+  double value_ = 0;
+};
+
+}  // namespace amber

@@ -1,0 +1,65 @@
+#include "desktop/parts/scope_chooser.h"
+
+#include <QButtonGroup>
+#include <QGridLayout>
+
+#include "desktop/parts/building.h"
+#include "desktop/session.h"
+#include "desktop/theme.h"
+
+namespace amber {
+
+ScopeChooser::ScopeChooser(ProjectSession& session, Scope first, QWidget* parent)
+    : QWidget(parent), session_(session), scope_(first) {
+  auto* grid = new QGridLayout(this);
+  grid->setContentsMargins(0, 0, 0, 0);
+  grid->setSpacing(metrics::kSmallGap);
+  auto* group = new QButtonGroup(this);
+  constexpr std::array<const char*, 4> kNames = {"scopeFrame", "scopeAnimation", "scopeAsset",
+                                                 "scopeSelected"};
+  for (int i = 0; i < 4; ++i) {
+    QPushButton* chip = makeChip({}, this);
+    chip->setObjectName(kNames[static_cast<std::size_t>(i)]);
+    chips_[static_cast<std::size_t>(i)] = chip;
+    group->addButton(chip, i);
+    grid->addWidget(chip, i / 2, i % 2);
+  }
+  connect(group, &QButtonGroup::idClicked, this, [this](int id) {
+    setScope(static_cast<Scope>(id));
+  });
+  connect(&session_, &ProjectSession::selectionChanged, this, &ScopeChooser::refresh);
+  connect(&session_, &ProjectSession::changed, this, &ScopeChooser::refresh);
+  refresh();
+}
+
+void ScopeChooser::setScope(Scope scope) {
+  scope_ = scope;
+  refresh();
+  emit scopeChanged();
+}
+
+std::vector<FrameRef> ScopeChooser::frames() const {
+  return framesIn(session_.project(), session_.selection(), scope_);
+}
+
+QString ScopeChooser::countText() const {
+  return tr("%n frame(s)", nullptr, static_cast<int>(frames().size()));
+}
+
+void ScopeChooser::refresh() {
+  const Asset* asset = session_.currentAsset();
+  const Animation* animation = session_.currentAnimation();
+  const int shown = animation == nullptr ? 0 : static_cast<int>(animation->steps.size());
+  const int all = asset == nullptr ? 0 : static_cast<int>(asset->frames.size());
+  chips_[0]->setText(tr("this frame"));
+  chips_[1]->setText(tr("animation, %1").arg(shown));
+  chips_[2]->setText(tr("asset, %1").arg(all));
+  chips_[3]->setText(tr("%n asset(s)", nullptr,
+                        static_cast<int>(session_.selection().assets.size())));
+  for (std::size_t i = 0; i < chips_.size(); ++i) {
+    chips_[i]->setChecked(static_cast<Scope>(i) == scope_);
+    chips_[i]->setEnabled(asset != nullptr);
+  }
+}
+
+}  // namespace amber

@@ -1,0 +1,40 @@
+#pragma once
+
+#include <QWidget>
+#include <array>
+#include <vector>
+
+#include "core/project/selection.h"
+
+class QPushButton;
+
+namespace amber {
+
+class ProjectSession;
+
+/// Chooses how far a change goes, and says how many frames that is.
+class ScopeChooser : public QWidget {
+  Q_OBJECT
+
+ public:
+  ScopeChooser(ProjectSession& session, Scope first, QWidget* parent);
+
+  Scope scope() const { return scope_; }
+  void setScope(Scope scope);
+  /// The frames of the scope now.
+  std::vector<FrameRef> frames() const;
+  /// "8 frames": for the names of steps.
+  QString countText() const;
+
+ signals:
+  void scopeChanged();
+
+ private:
+  void refresh();
+
+  ProjectSession& session_;
+  Scope scope_;
+  std::array<QPushButton*, 4> chips_{};
+};
+
+}  // namespace amber

@@ -1,0 +1,413 @@
+#include "desktop/session.h"
+
+#include <QCoreApplication>
+#include <QDir>
+#include <QFileInfo>
+#include <QPointer>
+#include <QUndoCommand>
+
+#include "core/checks/check_project.h"
+#include "files/project_file.h"
+#include "work/import_sheet.h"
+#include "work/recovery.h"
+
+namespace amber {
+namespace {
+
+// Unsaved work is kept this soon after a change, ms; well under the two seconds we promise.
+constexpr int kKeepAfterMs = 600;
+constexpr int kCheckAfterMs = 30;
+
+std::string folderOf(const QString& path) {
+  return QFileInfo(path).absolutePath().toStdString();
+}
+
+}  // namespace
+
+// One step of history: the project and selection before and after.
+class ProjectStep : public QUndoCommand {
+ public:
+  ProjectStep(ProjectSession& session, const QString& label, Project after,
+              const Selection& selection)
+      : QUndoCommand(label),
+        session_(session),
+        before_(session.committed_),
+        after_(std::move(after)),
+        selectionBefore_(session.selection_),
+        selectionAfter_(selection) {}
+
+  void undo() override { session_.show(before_, selectionBefore_); }
+  void redo() override { session_.show(after_, selectionAfter_); }
+
+ private:
+  ProjectSession& session_;
+  Project before_;
+  Project after_;
+  Selection selectionBefore_;
+  Selection selectionAfter_;
+};
+
+ProjectSession::ProjectSession(QObject* parent) : QObject(parent) {
+  writer_.setMaxThreadCount(1);
+  checkTimer_.setSingleShot(true);
+  checkTimer_.setInterval(kCheckAfterMs);
+  keepTimer_.setSingleShot(true);
+  keepTimer_.setInterval(kKeepAfterMs);
+  connect(&checkTimer_, &QTimer::timeout, this, &ProjectSession::runChecks);
+  connect(&keepTimer_, &QTimer::timeout, this, &ProjectSession::keep);
+  connect(&history_, &QUndoStack::cleanChanged, this, &ProjectSession::stateChanged);
+}
+
+ProjectSession::~ProjectSession() {
+  stopping_.request_stop();
+  readers_.waitForDone();
+  writer_.waitForDone();
+}
+
+// Runs `work` on a pool; the function that it gives back then runs here, unless we are gone.
+void ProjectSession::runBeside(QThreadPool& pool, std::function<std::function<void()>()> work) {
+  ++running_;
+  pool.start([this, work = std::move(work)] {
+    std::function<void()> finish = work();
+    QMetaObject::invokeMethod(
+        this,
+        [this, finish = std::move(finish)] {
+          --running_;
+          if (finish) finish();
+        },
+        Qt::QueuedConnection);
+  });
+}
+
+void ProjectSession::settle() {
+  while (running_ > 0 || checkTimer_.isActive()) {
+    QCoreApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
+  }
+}
+
+std::shared_ptr<const SheetArt> ProjectSession::artOf(SheetId id) const {
+  const Sheet* sheet = findSheet(project_, id);
+  return sheet == nullptr || store_ == nullptr ? nullptr : store_->cached(*sheet);
+}
+
+ArtSource ProjectSession::art() const {
+  return [this](SheetId sheet) { return artOf(sheet); };
+}
+
+const Asset* ProjectSession::currentAsset() const { return findAsset(project_, selection_.asset); }
+
+const Animation* ProjectSession::currentAnimation() const {
+  const Asset* asset = currentAsset();
+  return asset == nullptr ? nullptr : findAnimation(*asset, selection_.animation);
+}
+
+const Frame* ProjectSession::currentFrame() const {
+  const Asset* asset = currentAsset();
+  return asset == nullptr ? nullptr : findFrame(*asset, selection_.frame);
+}
+
+void ProjectSession::adopt(const QString& path, Project project) {
+  if (unsaved()) keepNow();
+  path_ = QFileInfo(path).absoluteFilePath();
+  history_.clear();
+  findings_.clear();
+  store_ = std::make_shared<ArtStore>(folderOf(path_));
+  ++artGeneration_;
+  project_ = project;
+  committed_ = std::move(project);
+  selection_ = repaired(project_, {});
+  emit projectReplaced();
+  emit selectionChanged();
+  emit stateChanged();
+  readArt();
+  checkSoon();
+}
+
+Result<void> ProjectSession::open(const QString& path) {
+  auto reopened = reopen(path.toStdString());
+  if (!reopened) return tl::unexpected(reopened.error());
+  adopt(path, std::move(reopened->saved));
+  everSaved_ = reopened->everSaved;
+  if (reopened->recovered) {
+    const Selection selection = repaired(*reopened->recovered, selection_);
+    history_.push(
+        new ProjectStep(*this, tr("Bring back unsaved work"), *reopened->recovered, selection));
+    emit told(tr("Unsaved work was brought back. Undo returns to the saved project."));
+  }
+  emit stateChanged();
+  return {};
+}
+
+Result<void> ProjectSession::begin(const QString& path) {
+  if (QFileInfo::exists(path)) {
+    return failure(ErrorCode::FileUnwritable,
+                   "exists already and is not overwritten; open it, or choose another name",
+                   path.toStdString());
+  }
+  everSaved_ = false;
+  adopt(path, newProject(QFileInfo(path).completeBaseName().toStdString()));
+  return {};
+}
+
+void ProjectSession::save() {
+  if (!hasProject()) return;
+  endPreview();
+  keepTimer_.stop();
+  const int savedIndex = history_.index();
+  runBeside(writer_, [this, savedIndex, path = path_, project = committed_] {
+    const auto written = writeProject(path.toStdString(), project);
+    if (written) dropUnsaved(path.toStdString());
+    return std::function<void()>([this, savedIndex, path, written] {
+      if (!written) {
+        emit failed(QString::fromStdString(describe(written.error())));
+        return;
+      }
+      if (path != path_) return;
+      everSaved_ = true;
+      if (history_.index() == savedIndex) {
+        history_.setClean();
+        kept_ = true;
+      } else {
+        keepSoon();
+      }
+      emit saved();
+      emit stateChanged();
+    });
+  });
+}
+
+void ProjectSession::saveAs(const QString& path) {
+  // Sheets are found relative to the project, so it stays in its folder.
+  if (QFileInfo(path).absolutePath() != QFileInfo(path_).absolutePath()) {
+    emit failed(tr("%1: a project lives beside its sheets; choose a name in %2")
+                    .arg(path, QFileInfo(path_).absolutePath()));
+    return;
+  }
+  path_ = QFileInfo(path).absoluteFilePath();
+  save();
+}
+
+bool ProjectSession::unsaved() const {
+  return hasProject() && (!history_.isClean() || (!everSaved_ && history_.count() > 0));
+}
+
+QString ProjectSession::stateText() const {
+  if (!hasProject()) return {};
+  if (!unsaved()) return everSaved_ ? tr("saved") : tr("new");
+  if (!kept_) return tr("edited");
+  const qint64 seconds = sinceKept_.isValid() ? sinceKept_.elapsed() / 1000 : 0;
+  return seconds < 60 ? tr("edited, kept %1 s ago").arg(seconds)
+                      : tr("edited, kept %1 min ago").arg(seconds / 60);
+}
+
+void ProjectSession::keepSoon() {
+  kept_ = false;
+  // Not restarted by later edits: steady work is kept as often as work with pauses.
+  if (!keepTimer_.isActive()) keepTimer_.start();
+  emit stateChanged();
+}
+
+void ProjectSession::keep() {
+  if (!hasProject() || kept_) return;
+  kept_ = true;
+  runBeside(writer_, [this, path = path_, project = committed_] {
+    const auto written = keepUnsaved(path.toStdString(), project);
+    return std::function<void()>([this, written] {
+      if (!written) emit failed(QString::fromStdString(describe(written.error())));
+      sinceKept_.start();
+      emit stateChanged();
+    });
+  });
+}
+
+void ProjectSession::keepNow() {
+  keepTimer_.stop();
+  if (unsaved()) keep();
+  writer_.waitForDone();
+}
+
+bool ProjectSession::perform(const QString& label, const std::vector<Edit>& edits,
+                             const std::optional<Selection>& reveal) {
+  endPreview();
+  if (edits.empty()) return false;
+  auto applied = amber::apply(committed_, edits);
+  if (!applied) {
+    emit failed(QString::fromStdString(describe(applied.error())));
+    return false;
+  }
+  const Selection after = repaired(applied->project, reveal.value_or(selection_));
+  history_.push(new ProjectStep(*this, label, std::move(applied->project), after));
+  return true;
+}
+
+void ProjectSession::preview(const std::vector<Edit>& edits) {
+  auto applied = amber::apply(committed_, edits);
+  if (applied) show(std::move(applied->project));
+}
+
+void ProjectSession::endPreview() {
+  if (!(difference(project_, committed_).assets.empty() &&
+        difference(project_, committed_).sheets.empty())) {
+    show(committed_);
+  }
+}
+
+// Shows a project that is not in history.
+void ProjectSession::show(Project project) {
+  const Touched touched = difference(project_, project);
+  project_ = std::move(project);
+  emit changed(touched);
+}
+
+// Shows a step of history.
+void ProjectSession::show(const Project& project, const Selection& selection) {
+  committed_ = project;
+  const Touched touched = difference(project_, project);
+  show(project);
+  select(selection);
+  if (!touched.sheets.empty()) readArt();
+  checkSoon();
+  keepSoon();
+}
+
+void ProjectSession::select(const Selection& selection) {
+  const Selection sound = repaired(project_, selection);
+  if (sound == selection_) return;
+  selection_ = sound;
+  emit selectionChanged();
+}
+
+void ProjectSession::selectFrame(AssetId asset, AnimationId animation, FrameId frame) {
+  Selection next = selection_;
+  if (next.asset != asset) next.assets = {asset};
+  next.asset = asset;
+  next.animation = animation;
+  next.frame = frame;
+  if (const Asset* value = findAsset(project_, asset)) {
+    if (const Frame* shown = findFrame(*value, frame)) next.sheet = shown->sheet;
+  }
+  select(next);
+}
+
+void ProjectSession::selectSheet(SheetId sheet) {
+  Selection next = selection_;
+  next.sheet = sheet;
+  for (const auto& asset : project_.assets) {
+    for (const Frame& frame : asset->frames) {
+      if (frame.sheet != sheet) continue;
+      next.asset = asset->id;
+      next.assets = {asset->id};
+      next.frame = frame.id;
+      for (const Animation& animation : asset->animations) {
+        for (const Step& step : animation.steps) {
+          if (step.frame == frame.id) next.animation = animation.id;
+        }
+      }
+      select(next);
+      return;
+    }
+  }
+  select(next);
+}
+
+void ProjectSession::readArt() {
+  const int generation = artGeneration_;
+  for (const auto& sheet : project_.sheets) {
+    if (store_->cached(*sheet) != nullptr) continue;
+    runBeside(readers_, [this, generation, sheet, store = store_,
+                         stop = stopping_.get_token()]() -> std::function<void()> {
+      if (stop.stop_requested()) return {};
+      store->load(*sheet);
+      return [this, generation] {
+        if (generation != artGeneration_) return;
+        emit artArrived();
+        checkSoon();
+      };
+    });
+  }
+}
+
+void ProjectSession::checkSoon() {
+  if (!checkTimer_.isActive()) checkTimer_.start();
+}
+
+void ProjectSession::runChecks() {
+  if (checking_) {
+    checkAgain_ = true;
+    return;
+  }
+  checking_ = true;
+  runBeside(readers_, [this, store = store_, project = committed_] {
+    auto findings = std::make_shared<std::vector<Finding>>(store->fileFindings(project));
+    for (Finding& finding : checkProject(project, ArtStore::cachedOnly(store, project))) {
+      findings->push_back(std::move(finding));
+    }
+    sortFindings(*findings);
+    return std::function<void()>([this, store, findings] {
+      checking_ = false;
+      if (store == store_) {
+        findings_ = std::move(*findings);
+        emit findingsChanged();
+      }
+      if (checkAgain_) {
+        checkAgain_ = false;
+        checkSoon();
+      }
+    });
+  });
+}
+
+void ProjectSession::importImages(const QStringList& paths) {
+  if (paths.isEmpty()) return;
+  if (!hasProject()) {
+    const QFileInfo first(paths.front());
+    const QString path = first.absolutePath() + "/" + QFileInfo(first.absolutePath()).fileName() +
+                         QString::fromUtf8(kProjectEnding.data());
+    const auto ready = QFileInfo::exists(path) ||
+                               QFileInfo::exists(QString::fromStdString(
+                                   recoveryPath(path.toStdString())))
+                           ? open(path)
+                           : begin(path);
+    if (!ready) {
+      emit failed(QString::fromStdString(describe(ready.error())));
+      return;
+    }
+  }
+  const int generation = artGeneration_;
+  runBeside(readers_, [this, generation, paths, folder = folderOf(path_),
+                       stop = stopping_.get_token()] {
+    auto imported = std::make_shared<std::vector<ImportedSheet>>();
+    auto errors = std::make_shared<QStringList>();
+    for (const QString& path : paths) {
+      if (stop.stop_requested()) break;
+      auto sheet = importSheet(folder, path.toStdString());
+      if (sheet) {
+        imported->push_back(std::move(*sheet));
+      } else {
+        errors->push_back(QString::fromStdString(describe(sheet.error())));
+      }
+    }
+    return std::function<void()>([this, generation, imported, errors] {
+      for (const QString& error : *errors) emit failed(error);
+      if (generation != artGeneration_) return;
+      std::vector<Edit> edits;
+      std::uint32_t id = committed_.nextId;
+      Selection reveal = selection_;
+      for (const ImportedSheet& one : *imported) {
+        if (findSheet(committed_, one.sheet.path) != nullptr) {
+          emit told(tr("%1 is in the project already.").arg(QString::fromStdString(one.sheet.path)));
+          continue;
+        }
+        Sheet sheet = one.sheet;
+        sheet.id = {id++};
+        reveal.sheet = sheet.id;
+        edits.emplace_back(PutSheet{std::move(sheet)});
+      }
+      if (edits.empty()) return;
+      perform(edits.size() == 1 ? tr("Add a sheet") : tr("Add %1 sheets").arg(edits.size()), edits,
+              reveal);
+    });
+  });
+}
+
+}  // namespace amber

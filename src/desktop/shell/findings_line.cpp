@@ -1,0 +1,191 @@
+#include "desktop/shell/findings_line.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+#include <algorithm>
+#include <tuple>
+
+#include "core/checks/docket.h"
+#include "desktop/parts/building.h"
+#include "desktop/session.h"
+#include "desktop/shell/route_line.h"
+#include "desktop/theme.h"
+#include "work/report.h"
+
+namespace amber {
+namespace {
+
+QString severityWord(Severity severity) {
+  switch (severity) {
+    case Severity::Error:
+      return FindingsLine::tr("error");
+    case Severity::Warning:
+      return FindingsLine::tr("warning");
+    case Severity::Note:
+      break;
+  }
+  return FindingsLine::tr("note");
+}
+
+}  // namespace
+
+FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
+    : QWidget(parent), session_(session) {
+  list_ = new QListWidget(this);
+  list_->setObjectName("findingsList");
+  list_->setFixedHeight(190);
+  list_->setAlternatingRowColors(true);
+  list_->hide();
+  QFrame* line = makeFrame("foot", this);
+  line->setFixedHeight(metrics::kFindingsLine);
+  auto* row = new QHBoxLayout(line);
+  row->setContentsMargins(metrics::kGap, 2, metrics::kGap, 2);
+  row->setSpacing(8);
+  mark_ = makeLabel("◆", "", line);
+  text_ = makeLabel({}, "", line);
+  text_->setObjectName("findingText");
+  text_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  fix_ = makeButton(tr("do it  Ctrl ↵"), {}, line);
+  fix_->setObjectName("findingFix");
+  next_ = makeButton(tr("next  Ctrl ."), tr("Show the next finding"), line);
+  next_->setObjectName("findingNext");
+  count_ = makeButton({}, tr("Open or close the list of all findings (Ctrl+L)"), line);
+  count_->setObjectName("findingCount");
+  for (QPushButton* button : {fix_, next_, count_}) {
+    button->setStyleSheet("padding: 1px 8px; font-size: 11px");
+  }
+  row->addWidget(mark_);
+  row->addWidget(text_, 1);
+  row->addWidget(fix_);
+  row->addWidget(next_);
+  row->addWidget(count_);
+  auto* all = new QVBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addWidget(list_);
+  all->addWidget(line);
+  connect(fix_, &QPushButton::clicked, this, &FindingsLine::fix);
+  connect(next_, &QPushButton::clicked, this, &FindingsLine::next);
+  connect(count_, &QPushButton::clicked, this, &FindingsLine::toggleList);
+  connect(list_, &QListWidget::itemActivated, this, [this](QListWidgetItem* item) {
+    const auto index = static_cast<std::size_t>(item->data(Qt::UserRole).toInt());
+    const auto place = std::find(order_.begin(), order_.end(), index);
+    if (place == order_.end()) return;
+    at_ = static_cast<std::size_t>(place - order_.begin());
+    emit goTo(session_.findings()[index]);
+    refresh();
+  });
+  connect(&session_, &ProjectSession::findingsChanged, this, [this] {
+    rank();
+    if (list_->isVisible()) fillList();
+  });
+  connect(&session_, &ProjectSession::selectionChanged, this, &FindingsLine::rank);
+  connect(&session_, &ProjectSession::projectReplaced, this, &FindingsLine::rank);
+  rank();
+}
+
+void FindingsLine::setBench(Bench bench) {
+  bench_ = bench;
+  rank();
+}
+
+// Orders the findings: what concerns the selected asset or sheet at this bench comes first.
+void FindingsLine::rank() {
+  const auto& findings = session_.findings();
+  const Asset* asset = session_.currentAsset();
+  const auto key = [&](std::size_t i) {
+    const Finding& finding = findings[i];
+    const bool own = finding.where.sheet && !finding.where.asset
+                         ? finding.where.sheet == session_.selection().sheet
+                         : asset != nullptr && concerns(finding, *asset);
+    return std::tuple(!own, finding.bench != bench_, finding.severity, i);
+  };
+  order_.clear();
+  for (std::size_t i = 0; i < findings.size(); ++i) order_.push_back(i);
+  std::sort(order_.begin(), order_.end(),
+            [&](std::size_t a, std::size_t b) { return key(a) < key(b); });
+  at_ = 0;
+  refresh();
+}
+
+const Finding* FindingsLine::shown() const {
+  if (at_ >= order_.size() || order_[at_] >= session_.findings().size()) return nullptr;
+  return &session_.findings()[order_[at_]];
+}
+
+QString FindingsLine::fixRefusal() const {
+  const Finding* finding = shown();
+  if (finding == nullptr) return tr("Nothing to mend");
+  if (finding->remedy.empty()) return QString::fromStdString(finding->fix);
+  return {};
+}
+
+void FindingsLine::fix() {
+  const Finding* finding = shown();
+  if (finding == nullptr || finding->remedy.empty()) return;
+  QString label = QString::fromStdString(finding->fix);
+  if (label.endsWith('.')) label.chop(1);
+  const std::vector<Edit> remedy = finding->remedy;
+  session_.perform(label, remedy);
+}
+
+void FindingsLine::next() {
+  if (order_.empty()) return;
+  const std::size_t following = (at_ + 1) % order_.size();
+  const std::size_t index = order_[following];
+  const std::vector<std::size_t> order = order_;
+  emit goTo(session_.findings()[index]);
+  // Going there ranks anew; the round through all findings goes on where it was.
+  order_ = order;
+  at_ = following;
+  refresh();
+}
+
+void FindingsLine::toggleList() {
+  list_->setVisible(!list_->isVisible());
+  if (!list_->isVisible()) return;
+  fillList();
+  list_->setFocus();
+}
+
+void FindingsLine::fillList() {
+  list_->clear();
+  const auto& findings = session_.findings();
+  for (std::size_t i = 0; i < findings.size(); ++i) {
+    const Finding& finding = findings[i];
+    const QString place = QString::fromStdString(placeOf(finding.where, session_.project()));
+    auto* item = new QListWidgetItem(
+        tr("%1   %2   %3: %4. %5")
+            .arg(severityWord(finding.severity), benchName(finding.bench), place,
+                 QString::fromStdString(finding.text), QString::fromStdString(finding.fix)),
+        list_);
+    item->setData(Qt::UserRole, static_cast<int>(i));
+    if (finding.severity == Severity::Error) item->setForeground(theme().error);
+  }
+}
+
+void FindingsLine::refresh() {
+  const Finding* finding = shown();
+  const int total = static_cast<int>(session_.findings().size());
+  count_->setText(tr("%n finding(s)", nullptr, total));
+  count_->setEnabled(total > 0);
+  next_->setVisible(total > 1);
+  fix_->setVisible(finding != nullptr && !finding->remedy.empty());
+  mark_->setVisible(finding != nullptr);
+  if (finding == nullptr) {
+    text_->setText(session_.hasProject() ? tr("No findings.") : QString());
+    return;
+  }
+  const QColor colour = finding->severity == Severity::Error ? theme().error : theme().amber;
+  mark_->setStyleSheet("color: " + colour.name());
+  const QString place = QString::fromStdString(placeOf(finding->where, session_.project()));
+  text_->setText(QString("<b>%1</b>: %2. %3")
+                     .arg(place.section('/', -1).trimmed().toHtmlEscaped(),
+                          QString::fromStdString(finding->text).toHtmlEscaped(),
+                          QString::fromStdString(finding->fix).toHtmlEscaped()));
+  text_->setToolTip(text_->text());
+}
+
+}  // namespace amber

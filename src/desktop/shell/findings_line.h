@@ -1,0 +1,55 @@
+#pragma once
+
+#include <QWidget>
+#include <optional>
+
+#include "core/checks/finding.h"
+
+class QLabel;
+class QListWidget;
+class QPushButton;
+
+namespace amber {
+
+class ProjectSession;
+
+/// The line at the bottom: the worst finding for what is selected, in a sentence, with its fix on a
+/// key. It opens upward into the list of all.
+class FindingsLine : public QWidget {
+  Q_OBJECT
+
+ public:
+  FindingsLine(ProjectSession& session, QWidget* parent);
+
+  /// Findings of this bench come first.
+  void setBench(Bench bench);
+  /// The finding shown; nothing when there is none.
+  const Finding* shown() const;
+  /// Empty when the shown finding can be mended by the program; else the reason.
+  QString fixRefusal() const;
+  void fix();
+  void next();
+  void toggleList();
+
+ signals:
+  /// A finding was brought up; go where it is mended.
+  void goTo(const amber::Finding& finding);
+
+ private:
+  void rank();
+  void refresh();
+  void fillList();
+
+  ProjectSession& session_;
+  Bench bench_ = Bench::Cut;
+  std::vector<std::size_t> order_;  // indices into the session's findings, the shown one first
+  std::size_t at_ = 0;
+  QLabel* mark_ = nullptr;
+  QLabel* text_ = nullptr;
+  QPushButton* fix_ = nullptr;
+  QPushButton* next_ = nullptr;
+  QPushButton* count_ = nullptr;
+  QListWidget* list_ = nullptr;
+};
+
+}  // namespace amber

@@ -1,0 +1,102 @@
+#include "desktop/shell/route_line.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+constexpr int kStep = 82;
+constexpr int kLineY = 15;
+
+}  // namespace
+
+QString benchName(Bench bench) {
+  switch (bench) {
+    case Bench::Cut:
+      return RouteLine::tr("Cut");
+    case Bench::Origin:
+      return RouteLine::tr("Origin");
+    case Bench::Fit:
+      return RouteLine::tr("Fit");
+    case Bench::Names:
+      return RouteLine::tr("Names");
+    case Bench::Pack:
+      break;
+  }
+  return RouteLine::tr("Pack");
+}
+
+RouteLine::RouteLine(QWidget* parent) : QWidget(parent) {
+  setFocusPolicy(Qt::TabFocus);
+  setFixedHeight(metrics::kTopBar - 2);
+  setMinimumWidth(kStep * static_cast<int>(kBenchCount));
+  setObjectName("routeLine");
+}
+
+void RouteLine::setCurrent(Bench bench) {
+  current_ = bench;
+  update();
+}
+
+void RouteLine::setCounts(const std::array<int, kBenchCount>& counts) {
+  counts_ = counts;
+  update();
+}
+
+QPoint RouteLine::centreOf(Bench bench) const {
+  const int left = (width() - kStep * (static_cast<int>(kBenchCount) - 1)) / 2;
+  return {left + kStep * static_cast<int>(bench), kLineY};
+}
+
+void RouteLine::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(theme().ink, 1.5));
+  painter.drawLine(centreOf(Bench::Cut), centreOf(Bench::Pack));
+  for (std::size_t i = 0; i < kBenchCount; ++i) {
+    const auto bench = static_cast<Bench>(i);
+    const bool here = bench == current_;
+    const QPointF at = centreOf(bench);
+    const double size = here ? 10 : 6.5;
+    painter.setBrush(here ? theme().amber : theme().paper);
+    painter.setPen(QPen(here ? theme().amber : theme().ink, 1.5));
+    painter.drawPolygon(QPolygonF{at + QPointF(0, -size), at + QPointF(size, 0),
+                                  at + QPointF(0, size), at + QPointF(-size, 0)});
+    painter.setPen(here ? theme().text : theme().quiet);
+    painter.setFont(textFont(here));
+    const QRectF label(at.x() - kStep / 2.0, 27, kStep, 18);
+    painter.drawText(label, Qt::AlignCenter, benchName(bench));
+    if (here && hasFocus()) {
+      painter.setPen(QPen(theme().amber, 1.5));
+      painter.drawLine(QPointF(at.x() - 14, 46), QPointF(at.x() + 14, 46));
+    }
+    if (counts_[i] > 0) {
+      painter.setFont(smallFont(true));
+      painter.setPen(theme().error);
+      painter.drawText(QPointF(at.x() + size + 3, kLineY - 3), QString::number(counts_[i]));
+    }
+  }
+}
+
+void RouteLine::mousePressEvent(QMouseEvent* event) {
+  for (std::size_t i = 0; i < kBenchCount; ++i) {
+    const auto bench = static_cast<Bench>(i);
+    if (std::abs(event->pos().x() - centreOf(bench).x()) <= kStep / 2) emit chosen(bench);
+  }
+}
+
+void RouteLine::keyPressEvent(QKeyEvent* event) {
+  const int by = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
+  const int next = static_cast<int>(current_) + by;
+  if (by == 0 || next < 0 || next >= static_cast<int>(kBenchCount)) {
+    QWidget::keyPressEvent(event);
+    return;
+  }
+  emit chosen(static_cast<Bench>(next));
+}
+
+}  // namespace amber

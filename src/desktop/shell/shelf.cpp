@@ -1,0 +1,342 @@
+#include "desktop/shell/shelf.h"
+
+#include <QItemSelectionModel>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QPainter>
+#include <QSet>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
+
+#include "desktop/parts/building.h"
+#include "desktop/shell/route_line.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+constexpr int kRowHeight = 52;
+
+void paintStamp(QPainter& painter, const QRectF& box, Stamp stamp) {
+  painter.setBrush(Qt::NoBrush);
+  switch (stamp) {
+    case Stamp::Untouched:
+      painter.setPen(theme().ink);
+      painter.drawRect(box);
+      return;
+    case Stamp::Done:
+      painter.fillRect(box.adjusted(0, 0, 1, 1), theme().ink);
+      return;
+    case Stamp::NeedsLook:
+      painter.setPen(theme().amber);
+      painter.drawRect(box);
+      painter.setPen(Qt::NoPen);
+      painter.setBrush(theme().amber);
+      painter.drawPolygon(QPolygonF{box.bottomLeft(), box.bottomRight(), box.topRight()});
+      return;
+    case Stamp::Broken:
+      painter.setPen(QPen(theme().error, 1.5));
+      painter.drawRect(box);
+      painter.drawLine(box.topLeft(), box.bottomRight());
+      painter.drawLine(box.topRight(), box.bottomLeft());
+      return;
+  }
+}
+
+class ShelfDelegate : public QStyledItemDelegate {
+ public:
+  ShelfDelegate(ProjectSession& session, Pictures& pictures, ShelfModel& model, QObject* parent)
+      : QStyledItemDelegate(parent), session_(session), pictures_(pictures), model_(model) {}
+
+  QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
+    return {metrics::kShelf, kRowHeight};
+  }
+
+  void paint(QPainter* painter, const QStyleOptionViewItem& option,
+             const QModelIndex& index) const override {
+    painter->save();
+    const QRect row = option.rect;
+    if (option.state & QStyle::State_Selected) {
+      painter->fillRect(row, theme().amberSoft);
+      painter->fillRect(row.left(), row.top(), 3, row.height(), theme().amber);
+    }
+    const QRect thumb(row.left() + 14, row.top() + (kRowHeight - metrics::kThumb) / 2,
+                      metrics::kThumb, metrics::kThumb);
+    paintThumb(*painter, thumb, index);
+    const int left = thumb.right() + 9;
+    const int room = row.right() - left - 6;
+    painter->setPen(theme().text);
+    painter->setFont(textFont(true));
+    painter->drawText(left, row.top() + 17,
+                      painter->fontMetrics().elidedText(
+                          index.data(Qt::DisplayRole).toString(), Qt::ElideMiddle, room));
+    painter->setFont(smallFont());
+    painter->setPen(theme().quiet);
+    painter->drawText(left, row.top() + 31,
+                      painter->fontMetrics().elidedText(
+                          index.data(ShelfModel::FactsRole).toString(), Qt::ElideRight, room));
+    if (model_.content() == ShelfContent::Assets) paintDocket(*painter, left, row.top() + 37, index);
+    painter->restore();
+  }
+
+ private:
+  void paintThumb(QPainter& painter, const QRect& thumb, const QModelIndex& index) const {
+    const std::uint32_t id = index.data(ShelfModel::IdRole).toUInt();
+    if (model_.content() == ShelfContent::Assets) {
+      const Asset* asset = findAsset(session_.project(), AssetId{id});
+      if (asset != nullptr && !asset->frames.empty()) {
+        pictures_.drawThumb(painter, asset->frames.front(), thumb);
+      }
+      return;
+    }
+    const Sheet* sheet = findSheet(session_.project(), SheetId{id});
+    if (sheet == nullptr) return;
+    // A sheet is known by its first cell; one that is not cut yet, by its left end.
+    Frame frame;
+    frame.sheet = sheet->id;
+    const int side = std::min(sheet->size.w, sheet->size.h);
+    frame.rect = sheet->cut ? PixelRect{sheet->cut->margin.w, sheet->cut->margin.h,
+                                        sheet->cut->cell.w, sheet->cut->cell.h}
+                            : PixelRect{0, 0, side, side};
+    pictures_.drawThumb(painter, frame, thumb);
+  }
+
+  void paintDocket(QPainter& painter, int left, int top, const QModelIndex& index) const {
+    const Asset* asset =
+        findAsset(session_.project(), AssetId{index.data(ShelfModel::IdRole).toUInt()});
+    if (asset == nullptr) return;
+    painter.setRenderHint(QPainter::Antialiasing);
+    int x = left;
+    for (const Stamp stamp : docketOf(*asset, session_.findings())) {
+      paintStamp(painter, QRectF(x + 0.5, top + 0.5, 8, 8), stamp);
+      x += 12;
+    }
+  }
+
+  ProjectSession& session_;
+  Pictures& pictures_;
+  ShelfModel& model_;
+};
+
+QString stampWord(Stamp stamp) {
+  switch (stamp) {
+    case Stamp::Untouched:
+      return Shelf::tr("untouched");
+    case Stamp::Done:
+      return Shelf::tr("done");
+    case Stamp::NeedsLook:
+      return Shelf::tr("needs a look");
+    case Stamp::Broken:
+      break;
+  }
+  return Shelf::tr("broken");
+}
+
+}  // namespace
+
+ShelfModel::ShelfModel(ProjectSession& session, QObject* parent)
+    : QAbstractListModel(parent), session_(session) {
+  refresh();
+}
+
+void ShelfModel::setContent(ShelfContent content) {
+  if (content_ == content) return;
+  content_ = content;
+  refresh();
+}
+
+void ShelfModel::setFilter(const QString& text) {
+  filter_ = text.trimmed();
+  refresh();
+}
+
+std::vector<std::uint32_t> ShelfModel::wantedIds() const {
+  std::vector<std::uint32_t> ids;
+  const auto matches = [&](const std::string& name) {
+    return QString::fromStdString(name).contains(filter_, Qt::CaseInsensitive);
+  };
+  if (content_ == ShelfContent::Sheets) {
+    for (const auto& sheet : session_.project().sheets) {
+      if (matches(sheet->path)) ids.push_back(sheet->id.value);
+    }
+  } else {
+    for (const auto& asset : session_.project().assets) {
+      if (matches(asset->name)) ids.push_back(asset->id.value);
+    }
+  }
+  return ids;
+}
+
+void ShelfModel::refresh() {
+  std::vector<std::uint32_t> ids = wantedIds();
+  if (ids != ids_) {
+    beginResetModel();
+    ids_ = std::move(ids);
+    endResetModel();
+  } else if (!ids_.empty()) {
+    emit dataChanged(index(0), index(rowCount() - 1));
+  }
+}
+
+int ShelfModel::rowOf(std::uint32_t id) const {
+  const auto found = std::find(ids_.begin(), ids_.end(), id);
+  return found == ids_.end() ? -1 : static_cast<int>(found - ids_.begin());
+}
+
+std::uint32_t ShelfModel::idAt(int row) const { return ids_.at(static_cast<std::size_t>(row)); }
+
+int ShelfModel::rowCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : static_cast<int>(ids_.size());
+}
+
+QVariant ShelfModel::data(const QModelIndex& index, int role) const {
+  if (!index.isValid() || index.row() >= rowCount()) return {};
+  const std::uint32_t id = idAt(index.row());
+  if (role == IdRole) return id;
+  if (content_ == ShelfContent::Sheets) {
+    const Sheet* sheet = findSheet(session_.project(), SheetId{id});
+    if (sheet == nullptr) return {};
+    if (role == Qt::DisplayRole) return QString::fromStdString(sheet->path).section('/', -1);
+    if (role == Qt::ToolTipRole) return QString::fromStdString(sheet->path);
+    if (role == FactsRole) {
+      const QString size = tr("%1 x %2").arg(sheet->size.w).arg(sheet->size.h);
+      return sheet->cut ? tr("%1, %2 x %3 cells")
+                              .arg(size)
+                              .arg(sheet->cut->columns)
+                              .arg(sheet->cut->rows)
+                        : tr("%1, not cut yet").arg(size);
+    }
+    return {};
+  }
+  const Asset* asset = findAsset(session_.project(), AssetId{id});
+  if (asset == nullptr) return {};
+  if (role == Qt::DisplayRole) return QString::fromStdString(asset->name);
+  if (role == FactsRole) {
+    return QString::fromStdString(asset->kind) + ", " +
+           tr("%n frame(s)", nullptr, static_cast<int>(asset->frames.size()));
+  }
+  if (role == Qt::ToolTipRole) {
+    QStringList lines;
+    const Docket docket = docketOf(*asset, session_.findings());
+    for (std::size_t i = 0; i < kBenchCount; ++i) {
+      lines << benchName(static_cast<Bench>(i)) + ": " + stampWord(docket[i]);
+    }
+    return lines.join("\n");
+  }
+  return {};
+}
+
+Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : QWidget(parent), session_(session) {
+  setFixedWidth(metrics::kShelf);
+  model_ = new ShelfModel(session, this);
+  list_ = new QListView(this);
+  list_->setObjectName("shelf");
+  list_->setModel(model_);
+  list_->setItemDelegate(new ShelfDelegate(session, pictures, *model_, list_));
+  list_->setUniformItemSizes(true);
+  list_->setFrameShape(QFrame::NoFrame);
+  list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+  title_ = makeLabel({}, "quiet", this);
+  title_->setContentsMargins(metrics::kGap, 8, 0, 2);
+  filter_ = new QLineEdit(this);
+  filter_->setObjectName("shelfFilter");
+  filter_->setPlaceholderText(tr("filter"));
+  filter_->setClearButtonEnabled(true);
+  auto* filterRow = new QHBoxLayout;
+  filterRow->setContentsMargins(metrics::kGap, 2, metrics::kGap, 6);
+  filterRow->addWidget(filter_);
+  auto* all = new QVBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addWidget(title_);
+  all->addLayout(filterRow);
+  all->addWidget(list_, 1);
+  connect(filter_, &QLineEdit::textChanged, model_, &ShelfModel::setFilter);
+  connect(list_->selectionModel(), &QItemSelectionModel::selectionChanged, this,
+          &Shelf::takeSelection);
+  connect(model_, &QAbstractItemModel::modelReset, this, &Shelf::showSelection);
+  for (auto signal : {&ProjectSession::projectReplaced, &ProjectSession::findingsChanged,
+                      &ProjectSession::artArrived}) {
+    connect(&session_, signal, this, &Shelf::refresh);
+  }
+  connect(&session_, &ProjectSession::changed, this, &Shelf::refresh);
+  connect(&session_, &ProjectSession::selectionChanged, this, &Shelf::showSelection);
+  setContent(ShelfContent::Sheets);
+}
+
+void Shelf::setContent(ShelfContent content) {
+  syncing_ = true;
+  model_->setContent(content);
+  list_->setSelectionMode(content == ShelfContent::Assets ? QAbstractItemView::ExtendedSelection
+                                                          : QAbstractItemView::SingleSelection);
+  syncing_ = false;
+  refresh();
+  showSelection();
+}
+
+void Shelf::refresh() {
+  model_->refresh();
+  const Project& project = session_.project();
+  if (model_->content() == ShelfContent::Assets) {
+    title_->setText(tr("Shelf, %n asset(s)", nullptr, static_cast<int>(project.assets.size())));
+    return;
+  }
+  const auto cut = std::count_if(project.sheets.begin(), project.sheets.end(),
+                                 [](const auto& sheet) { return sheet->cut.has_value(); });
+  title_->setText(tr("Sheets, %1 of %2 cut").arg(cut).arg(project.sheets.size()));
+}
+
+void Shelf::takeSelection() {
+  if (syncing_) return;
+  const QModelIndexList rows = list_->selectionModel()->selectedRows();
+  const QModelIndex current = list_->selectionModel()->currentIndex();
+  if (rows.isEmpty()) {
+    showSelection();
+    return;
+  }
+  if (model_->content() == ShelfContent::Sheets) {
+    session_.selectSheet({model_->idAt(rows.front().row())});
+    return;
+  }
+  Selection next = session_.selection();
+  next.assets.clear();
+  for (const QModelIndex& row : rows) next.assets.push_back({model_->idAt(row.row())});
+  const bool currentSelected = current.isValid() && rows.contains(current);
+  next.asset = currentSelected ? AssetId{model_->idAt(current.row())} : next.assets.front();
+  if (const Asset* asset = findAsset(session_.project(), next.asset)) {
+    if (findFrame(*asset, next.frame) == nullptr && !asset->frames.empty()) {
+      next.sheet = asset->frames.front().sheet;
+    }
+  }
+  session_.select(next);
+}
+
+void Shelf::showSelection() {
+  if (syncing_) return;
+  syncing_ = true;
+  QItemSelection shown;
+  const Selection& selection = session_.selection();
+  const auto add = [&](std::uint32_t id) {
+    const int row = model_->rowOf(id);
+    if (row >= 0) shown.select(model_->index(row), model_->index(row));
+  };
+  int current = -1;
+  if (model_->content() == ShelfContent::Sheets) {
+    add(selection.sheet.value);
+    current = model_->rowOf(selection.sheet.value);
+  } else {
+    for (const AssetId id : selection.assets) add(id.value);
+    current = model_->rowOf(selection.asset.value);
+  }
+  list_->selectionModel()->select(shown, QItemSelectionModel::ClearAndSelect);
+  if (current >= 0) {
+    list_->selectionModel()->setCurrentIndex(model_->index(current),
+                                             QItemSelectionModel::NoUpdate);
+    list_->scrollTo(model_->index(current));
+  }
+  syncing_ = false;
+}
+
+}  // namespace amber

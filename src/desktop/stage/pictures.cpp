@@ -1,0 +1,86 @@
+#include "desktop/stage/pictures.h"
+
+#include <QPainter>
+#include <QPixmap>
+#include <algorithm>
+#include <cmath>
+
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+// Kraft paper: threads crossing at a small, uneven step.
+QPixmap weave(const Theme& theme) {
+  QPixmap tile(12, 12);
+  tile.fill(theme.kraft);
+  QPainter painter(&tile);
+  painter.setPen(theme.weave);
+  for (const int at : {1, 5, 8}) {
+    painter.drawLine(0, at, 11, at);
+    painter.drawLine(at + 2, 0, at + 2, 11);
+  }
+  return tile;
+}
+
+}  // namespace
+
+void paintBackdrop(QPainter& painter, const QRectF& area, Backdrop backdrop) {
+  switch (backdrop) {
+    case Backdrop::Kraft:
+      painter.fillRect(area, QBrush(weave(theme())));
+      return;
+    case Backdrop::Dark:
+      painter.fillRect(area, theme().stageDark);
+      return;
+    case Backdrop::Light:
+      painter.fillRect(area, theme().stageLight);
+      return;
+  }
+}
+
+const QImage* Pictures::imageOf(SheetId sheet) {
+  const auto art = session_.artOf(sheet);
+  if (art == nullptr) return nullptr;
+  if (Entry* entry = kept_.object(sheet.value); entry != nullptr && entry->art == art) {
+    return &entry->image;
+  }
+  const Image& image = art->image;
+  const QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
+                    image.width() * 4, QImage::Format_RGBA8888);
+  auto* entry = new Entry{art, view.convertToFormat(QImage::Format_ARGB32_Premultiplied)};
+  const auto bytes = static_cast<qsizetype>(entry->image.sizeInBytes());
+  // A single sheet above the whole allowance is kept all the same while it is shown.
+  kept_.insert(sheet.value, entry, std::min<qsizetype>(bytes, kept_.maxCost()));
+  return &entry->image;
+}
+
+bool Pictures::drawFrame(QPainter& painter, const Frame& frame, const QRectF& target) {
+  const QImage* image = imageOf(frame.sheet);
+  if (image == nullptr) return false;
+  painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
+  painter.drawImage(target, *image,
+                    QRectF(frame.rect.x, frame.rect.y, frame.rect.w, frame.rect.h));
+  return true;
+}
+
+bool Pictures::drawSheet(QPainter& painter, SheetId sheet, const QRectF& target) {
+  const QImage* image = imageOf(sheet);
+  if (image == nullptr) return false;
+  painter.setRenderHint(QPainter::SmoothPixmapTransform, target.width() < image->width());
+  painter.drawImage(target, *image);
+  return true;
+}
+
+void Pictures::drawThumb(QPainter& painter, const Frame& frame, const QRectF& target) {
+  paintBackdrop(painter, target, Backdrop::Kraft);
+  const double room =
+      std::min(target.width() / frame.rect.w, target.height() / frame.rect.h);
+  const double scale = room >= 1 ? std::floor(room) : room;
+  QRectF place(0, 0, frame.rect.w * scale, frame.rect.h * scale);
+  place.moveCenter(target.center());
+  place.moveTopLeft({std::round(place.x()), std::round(place.y())});
+  drawFrame(painter, frame, place);
+}
+
+}  // namespace amber

@@ -1,0 +1,25 @@
+#pragma once
+
+#include <QRectF>
+
+#include "core/geometry/shape.h"
+#include "core/image/pixel_mask.h"
+#include "desktop/stage/view_transform.h"
+
+class QPainter;
+
+namespace amber {
+
+inline QRectF rectOf(const Box& box) { return {box.x, box.y, box.w, box.h}; }
+
+/// A shape's bounds as a plain outline, for small pictures.
+void paintShapeOutline(QPainter& painter, const QRectF& stage, double width);
+
+/// A stopping shape: solid outline with slanted hatching, and handles when selected.
+void paintStoppingBox(QPainter& painter, const QRectF& stage, bool handles);
+
+/// The shape's air, pixel by pixel, and the ink it leaves bare. `ink`: the frame's firm ink.
+void paintAirAndBareInk(QPainter& painter, const Shape& shape, const PixelMask& ink,
+                        const ViewTransform& view, bool air, bool bareInk);
+
+}  // namespace amber

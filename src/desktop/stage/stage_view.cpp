@@ -1,0 +1,150 @@
+#include "desktop/stage/stage_view.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QWheelEvent>
+
+#include "desktop/theme.h"
+
+namespace amber {
+
+StageView::StageView(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : QWidget(parent), session_(session), pictures_(pictures) {
+  setFocusPolicy(Qt::StrongFocus);
+  setMouseTracking(true);
+  setMinimumSize(200, 160);
+  connect(&session_, &ProjectSession::artArrived, this, [this] { update(); });
+}
+
+void StageView::nextBackdrop() {
+  backdrop_ = static_cast<Backdrop>((static_cast<int>(backdrop_) + 1) % 3);
+  emit backdropChanged();
+  update();
+}
+
+void StageView::fit() {
+  fitted_ = true;
+  fittedTo_ = content();
+  const QMarginsF around = surround();
+  view_ = fitted(fittedTo_, {width() - around.left() - around.right(),
+                             height() - around.top() - around.bottom()});
+  view_.offset += QPointF(around.left(), around.top());
+  update();
+}
+
+void StageView::zoom(bool larger) {
+  fitted_ = false;
+  view_ = zoomed(view_, larger, rect().center());
+  update();
+}
+
+void StageView::contentChanged() {
+  if (content() != fittedTo_) {
+    fit();
+  } else {
+    update();
+  }
+}
+
+void StageView::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  paintGround(painter);
+  if (content().isEmpty()) {
+    painter.setFont(textFont());
+    painter.setPen(theme().text);
+    painter.drawText(rect().adjusted(20, 20, -20, -20), Qt::AlignCenter | Qt::TextWordWrap,
+                     emptyText());
+    return;
+  }
+  paintStage(painter);
+}
+
+void StageView::paintGround(QPainter& painter) { paintBackdrop(painter, rect(), backdrop_); }
+
+void StageView::resizeEvent(QResizeEvent*) {
+  if (fitted_) fit();
+}
+
+void StageView::wheelEvent(QWheelEvent* event) {
+  if (event->angleDelta().y() == 0) return;
+  fitted_ = false;
+  view_ = zoomed(view_, event->angleDelta().y() > 0, event->position());
+  update();
+}
+
+void StageView::mousePressEvent(QMouseEvent* event) {
+  if (event->button() == Qt::MiddleButton) panning_ = event->position();
+  if (event->button() == Qt::LeftButton) {
+    artPress(view_.toArt(event->position()), event->modifiers());
+  }
+}
+
+void StageView::mouseMoveEvent(QMouseEvent* event) {
+  if (panning_) {
+    fitted_ = false;
+    view_.offset += event->position() - *panning_;
+    panning_ = event->position();
+    update();
+    return;
+  }
+  const QPointF art = view_.toArt(event->position());
+  artMove(art, event->modifiers());
+  emit pointed(art);
+}
+
+void StageView::mouseReleaseEvent(QMouseEvent* event) {
+  if (event->button() == Qt::MiddleButton) panning_.reset();
+  if (event->button() == Qt::LeftButton) {
+    artRelease(view_.toArt(event->position()), event->modifiers());
+  }
+}
+
+void StageView::keyPressEvent(QKeyEvent* event) {
+  const double step = event->modifiers() & Qt::ShiftModifier ? 8
+                      : event->modifiers() & Qt::AltModifier ? 0.5
+                                                             : 1;
+  switch (event->key()) {
+    case Qt::Key_Escape:
+      return artCancel();
+    case Qt::Key_Left:
+      return artNudge(-step, 0);
+    case Qt::Key_Right:
+      return artNudge(step, 0);
+    case Qt::Key_Up:
+      return artNudge(0, -step);
+    case Qt::Key_Down:
+      return artNudge(0, step);
+    default:
+      QWidget::keyPressEvent(event);
+  }
+}
+
+void StageView::leaveEvent(QEvent*) { emit pointed(std::nullopt); }
+
+void paintStageText(QPainter& painter, QPointF baseline, const QString& text,
+                    const QColor& colour) {
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  QPainterPath path;
+  path.addText(baseline, smallFont(true), text);
+  painter.strokePath(path, QPen(theme().halo, 3, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+  painter.fillPath(path, colour);
+  painter.restore();
+}
+
+void paintOrigin(QPainter& painter, QPointF at) {
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  const QPolygonF diamond{at + QPointF(0, -7), at + QPointF(6, 0), at + QPointF(0, 7),
+                          at + QPointF(-6, 0)};
+  painter.setPen(QPen(theme().halo, 4));
+  painter.drawPolygon(diamond);
+  painter.setPen(QPen(theme().card, 1.5));
+  painter.setBrush(theme().amber);
+  painter.drawPolygon(diamond);
+  painter.restore();
+}
+
+}  // namespace amber

@@ -1,0 +1,174 @@
+#include "desktop/theme.h"
+
+#include <QApplication>
+#include <QPalette>
+#include <QStyleFactory>
+
+namespace amber {
+namespace {
+
+const Theme* current = nullptr;
+
+// Blue, amber, green, violet, red, teal, spread in lightness as well as in hue.
+constexpr std::array<QRgb, 6> kPaperShapes = {0xff1f5fa8, 0xffa8560a, 0xff1f7a4a,
+                                              0xff7a3a96, 0xffb23a22, 0xff1f8a96};
+
+std::array<QColor, 6> coloursFrom(const std::array<QRgb, 6>& values) {
+  std::array<QColor, 6> colours;
+  for (std::size_t i = 0; i < values.size(); ++i) colours[i] = QColor::fromRgb(values[i]);
+  return colours;
+}
+
+QFont font(int pixels, bool bold) {
+  QFont result(QStringList{"Inter", "DejaVu Sans", "Sans Serif"});
+  result.setPixelSize(pixels);
+  result.setWeight(bold ? QFont::DemiBold : QFont::Normal);
+  return result;
+}
+
+QString styleSheetOf(const Theme& t) {
+  QString sheet = R"(
+    QWidget { font-size: 13px; }
+    QToolTip { background: @card; color: @text; border: 1px solid @line; padding: 3px; }
+    QLabel[rank="title"] { font-weight: 600; }
+    QLabel[rank="quiet"] { color: @quiet; font-size: 11px; }
+    QLabel[rank="error"] { color: @error; font-weight: 600; }
+    QFrame[role="card"] { background: @card; border: none; border-left: 1px solid @line; }
+    QFrame[role="strip"] { background: @paper; border: none; border-bottom: 1px solid @line; }
+    QFrame[role="foot"] { background: @paper; border: none; border-top: 1px solid @line; }
+    QFrame[role="bar"] { background: @card; border: none; border-bottom: 1px solid @line; }
+    QFrame[role="rule"] { background: @line; border: none; max-height: 1px; }
+    QPushButton { background: @card; color: @text; border: 1px solid @line; border-radius: 3px;
+      padding: 4px 10px; }
+    QPushButton:hover { border-color: @amber; }
+    QPushButton:focus { border-color: @amber; }
+    QPushButton:pressed { background: @amberSoft; }
+    QPushButton:checked { border-color: @text; border-bottom: 2px solid @amber; padding-bottom: 3px; }
+    QPushButton:disabled { color: @quiet; background: @paper; }
+    QPushButton[next="true"] { background: @amberSoft; border-color: @amber; font-weight: 600; }
+    QLineEdit, QComboBox { background: @card; color: @text; border: 1px solid @line;
+      border-radius: 3px; padding: 3px 6px; selection-background-color: @amber;
+      selection-color: @card; }
+    QLineEdit:focus, QComboBox:focus { border-color: @amber; }
+    QLineEdit[kind="number"] { border: none; border-bottom: 1px solid @line; border-radius: 0;
+      padding: 1px 2px; background: transparent; }
+    QLineEdit[kind="number"]:focus { border-bottom: 2px solid @amber; padding-bottom: 0; }
+    QLineEdit[wrong="true"] { border-bottom: 2px solid @error; padding-bottom: 0; }
+    QLineEdit:disabled { color: @quiet; }
+    QComboBox QAbstractItemView { background: @card; border: 1px solid @line; outline: none;
+      selection-background-color: @amberSoft; selection-color: @text; }
+    QComboBox::drop-down { border: none; width: 16px; }
+    QComboBox::down-arrow { image: url(:/icons/down.svg); width: 10px; height: 10px; }
+    QListView, QTreeView, QTableView, QPlainTextEdit { background: @card; color: @text;
+      border: none; outline: none; selection-background-color: @amberSoft;
+      selection-color: @text; alternate-background-color: @paper; gridline-color: @line; }
+    QListView#shelf { background: @paper; }
+    QTreeView::item, QTableView::item { padding: 3px 6px; }
+    QHeaderView::section { background: @paper; color: @quiet; border: none;
+      border-bottom: 1px solid @line; padding: 4px 6px; font-size: 11px; }
+    QTableCornerButton::section { background: @paper; border: none; }
+    QScrollBar:vertical { background: transparent; width: 9px; margin: 0; }
+    QScrollBar:horizontal { background: transparent; height: 9px; margin: 0; }
+    QScrollBar::handle { background: @line; border-radius: 4px; min-height: 24px; min-width: 24px; }
+    QScrollBar::handle:hover { background: @quiet; }
+    QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
+    QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
+    QMenu { background: @card; color: @text; border: 1px solid @line; }
+    QMenu::item { padding: 4px 18px; }
+    QMenu::item:selected { background: @amberSoft; }
+    QMenu::item:disabled { color: @quiet; }
+    QCheckBox { spacing: 6px; }
+    QCheckBox::indicator { width: 12px; height: 12px; border: 1px solid @quiet; border-radius: 2px;
+      background: @card; }
+    QCheckBox::indicator:checked { background: @amber; border-color: @amber;
+      image: url(:/icons/check.svg); }
+    QProgressBar { background: @paper; border: 1px solid @line; border-radius: 3px; height: 6px;
+      text-align: center; }
+    QProgressBar::chunk { background: @amber; }
+  )";
+  const std::pair<const char*, QColor> colours[] = {
+      {"@amberSoft", t.amberSoft}, {"@amber", t.amber}, {"@card", t.card},   {"@paper", t.paper},
+      {"@line", t.line},           {"@text", t.text},   {"@quiet", t.quiet}, {"@error", t.error}};
+  for (const auto& [name, colour] : colours) sheet.replace(QLatin1String(name), colour.name());
+  return sheet;
+}
+
+QPalette paletteOf(const Theme& t) {
+  QPalette palette;
+  palette.setColor(QPalette::Window, t.paper);
+  palette.setColor(QPalette::Base, t.card);
+  palette.setColor(QPalette::AlternateBase, t.paper);
+  palette.setColor(QPalette::Button, t.card);
+  for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText,
+                          QPalette::ToolTipText, QPalette::HighlightedText}) {
+    palette.setColor(role, t.text);
+  }
+  palette.setColor(QPalette::ToolTipBase, t.card);
+  palette.setColor(QPalette::PlaceholderText, t.quiet);
+  palette.setColor(QPalette::Highlight, t.amberSoft);
+  for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText}) {
+    palette.setColor(QPalette::Disabled, role, t.quiet);
+  }
+  return palette;
+}
+
+}  // namespace
+
+const Theme& paperTheme() {
+  static const Theme paper{"Paper",
+                           QColor(0xf3ecdf),
+                           QColor(0xfbf7ee),
+                           QColor(0xd8cbb3),
+                           QColor(0x2b2119),
+                           QColor(0x6f5f4a),
+                           QColor(0xb9650f),
+                           QColor(0xf1d9b0),
+                           QColor(0xb59a72),
+                           QColor(0xab9068),
+                           QColor(0x2a2622),
+                           QColor(0xf6f2ea),
+                           QColor(0xb23a22),
+                           QColor(0x8c7a60),
+                           QColor(0xb9650f),
+                           QColor(0xfb, 0xf7, 0xee, 200),
+                           coloursFrom(kPaperShapes)};
+  return paper;
+}
+
+const Theme& lampTheme() {
+  static const Theme lamp{"Lamp",
+                          QColor(0x1d1813),
+                          QColor(0x27201a),
+                          QColor(0x43382c),
+                          QColor(0xf1e7d6),
+                          QColor(0xb5a48a),
+                          QColor(0xe08a2c),
+                          QColor(0x50381b),
+                          QColor(0x5c4c38),
+                          QColor(0x544531),
+                          QColor(0x100d0a),
+                          QColor(0xd9d2c4),
+                          QColor(0xee7a5e),
+                          QColor(0x9c8a70),
+                          QColor(0xf0a040),
+                          QColor(0x1d, 0x18, 0x13, 200),
+                          coloursFrom({0xff6fb0f0, 0xfff0a040, 0xff62c48c, 0xffc48ae0, 0xfff08068,
+                                       0xff62c8d4})};
+  return lamp;
+}
+
+const Theme& theme() { return current == nullptr ? paperTheme() : *current; }
+
+void useTheme(QApplication& application, const Theme& chosen) {
+  current = &chosen;
+  application.setStyle(QStyleFactory::create("Fusion"));
+  application.setFont(textFont());
+  application.setPalette(paletteOf(chosen));
+  application.setStyleSheet(styleSheetOf(chosen));
+}
+
+QFont textFont(bool bold) { return font(metrics::kFont, bold); }
+
+QFont smallFont(bool bold) { return font(metrics::kSmallFont, bold); }
+
+}  // namespace amber
