@@ -11,7 +11,7 @@ constexpr int kCell = 48;
 
 /// How the keeper stands in one frame, in px from the resting pose.
 struct Pose {
-  int bob = 0;         // whole body down
+  int bob = 0;          // whole body down
   double nearFoot = 2;  // ahead of the hip
   double nearLift = 0;
   double farFoot = -3;

@@ -94,7 +94,9 @@ ArtSource ProjectSession::art() const {
   return [this](SheetId sheet) { return artOf(sheet); };
 }
 
-const Asset* ProjectSession::currentAsset() const { return findAsset(project_, selection_.asset); }
+const Asset* ProjectSession::currentAsset() const {
+  return findAsset(project_, selection_.asset);
+}
 
 const Animation* ProjectSession::currentAnimation() const {
   const Asset* asset = currentAsset();
@@ -314,16 +316,17 @@ void ProjectSession::readArt() {
   const int generation = artGeneration_;
   for (const auto& sheet : project_.sheets) {
     if (store_->cached(*sheet) != nullptr) continue;
-    runBeside(readers_, [this, generation, sheet, store = store_,
-                         stop = stopping_.get_token()]() -> std::function<void()> {
-      if (stop.stop_requested()) return {};
-      store->load(*sheet);
-      return [this, generation] {
-        if (generation != artGeneration_) return;
-        emit artArrived();
-        checkSoon();
-      };
-    });
+    runBeside(readers_,
+              [this, generation, sheet, store = store_,
+               stop = stopping_.get_token()]() -> std::function<void()> {
+                if (stop.stop_requested()) return {};
+                store->load(*sheet);
+                return [this, generation] {
+                  if (generation != artGeneration_) return;
+                  emit artArrived();
+                  checkSoon();
+                };
+              });
   }
 }
 
@@ -363,51 +366,52 @@ void ProjectSession::importImages(const QStringList& paths) {
     const QFileInfo first(paths.front());
     const QString path = first.absolutePath() + "/" + QFileInfo(first.absolutePath()).fileName() +
                          QString::fromUtf8(kProjectEnding.data());
-    const auto ready = QFileInfo::exists(path) ||
-                               QFileInfo::exists(QString::fromStdString(
-                                   recoveryPath(path.toStdString())))
-                           ? open(path)
-                           : begin(path);
+    const auto ready =
+        QFileInfo::exists(path) ||
+                QFileInfo::exists(QString::fromStdString(recoveryPath(path.toStdString())))
+            ? open(path)
+            : begin(path);
     if (!ready) {
       emit failed(QString::fromStdString(describe(ready.error())));
       return;
     }
   }
   const int generation = artGeneration_;
-  runBeside(readers_, [this, generation, paths, folder = folderOf(path_),
-                       stop = stopping_.get_token()] {
-    auto imported = std::make_shared<std::vector<ImportedSheet>>();
-    auto errors = std::make_shared<QStringList>();
-    for (const QString& path : paths) {
-      if (stop.stop_requested()) break;
-      auto sheet = importSheet(folder, path.toStdString());
-      if (sheet) {
-        imported->push_back(std::move(*sheet));
-      } else {
-        errors->push_back(QString::fromStdString(describe(sheet.error())));
-      }
-    }
-    return std::function<void()>([this, generation, imported, errors] {
-      for (const QString& error : *errors) emit failed(error);
-      if (generation != artGeneration_) return;
-      std::vector<Edit> edits;
-      std::uint32_t id = committed_.nextId;
-      Selection reveal = selection_;
-      for (const ImportedSheet& one : *imported) {
-        if (findSheet(committed_, one.sheet.path) != nullptr) {
-          emit told(tr("%1 is in the project already.").arg(QString::fromStdString(one.sheet.path)));
-          continue;
+  runBeside(
+      readers_, [this, generation, paths, folder = folderOf(path_), stop = stopping_.get_token()] {
+        auto imported = std::make_shared<std::vector<ImportedSheet>>();
+        auto errors = std::make_shared<QStringList>();
+        for (const QString& path : paths) {
+          if (stop.stop_requested()) break;
+          auto sheet = importSheet(folder, path.toStdString());
+          if (sheet) {
+            imported->push_back(std::move(*sheet));
+          } else {
+            errors->push_back(QString::fromStdString(describe(sheet.error())));
+          }
         }
-        Sheet sheet = one.sheet;
-        sheet.id = {id++};
-        reveal.sheet = sheet.id;
-        edits.emplace_back(PutSheet{std::move(sheet)});
-      }
-      if (edits.empty()) return;
-      perform(edits.size() == 1 ? tr("Add a sheet") : tr("Add %1 sheets").arg(edits.size()), edits,
-              reveal);
-    });
-  });
+        return std::function<void()>([this, generation, imported, errors] {
+          for (const QString& error : *errors) emit failed(error);
+          if (generation != artGeneration_) return;
+          std::vector<Edit> edits;
+          std::uint32_t id = committed_.nextId;
+          Selection reveal = selection_;
+          for (const ImportedSheet& one : *imported) {
+            if (findSheet(committed_, one.sheet.path) != nullptr) {
+              emit told(
+                  tr("%1 is in the project already.").arg(QString::fromStdString(one.sheet.path)));
+              continue;
+            }
+            Sheet sheet = one.sheet;
+            sheet.id = {id++};
+            reveal.sheet = sheet.id;
+            edits.emplace_back(PutSheet{std::move(sheet)});
+          }
+          if (edits.empty()) return;
+          perform(edits.size() == 1 ? tr("Add a sheet") : tr("Add %1 sheets").arg(edits.size()),
+                  edits, reveal);
+        });
+      });
 }
 
 }  // namespace amber

@@ -4,6 +4,11 @@
 #include <QPalette>
 #include <QStyleFactory>
 
+// In a static library resources are linked in only when asked for, outside of any namespace.
+static void linkResources() {
+  Q_INIT_RESOURCE(desktop);
+}
+
 namespace amber {
 namespace {
 
@@ -136,30 +141,33 @@ const Theme& paperTheme() {
 }
 
 const Theme& lampTheme() {
-  static const Theme lamp{"Lamp",
-                          QColor(0x1d1813),
-                          QColor(0x27201a),
-                          QColor(0x43382c),
-                          QColor(0xf1e7d6),
-                          QColor(0xb5a48a),
-                          QColor(0xe08a2c),
-                          QColor(0x50381b),
-                          QColor(0x5c4c38),
-                          QColor(0x544531),
-                          QColor(0x100d0a),
-                          QColor(0xd9d2c4),
-                          QColor(0xee7a5e),
-                          QColor(0x9c8a70),
-                          QColor(0xf0a040),
-                          QColor(0x1d, 0x18, 0x13, 200),
-                          coloursFrom({0xff6fb0f0, 0xfff0a040, 0xff62c48c, 0xffc48ae0, 0xfff08068,
-                                       0xff62c8d4})};
+  static const Theme lamp{
+      "Lamp",
+      QColor(0x1d1813),
+      QColor(0x27201a),
+      QColor(0x43382c),
+      QColor(0xf1e7d6),
+      QColor(0xb5a48a),
+      QColor(0xe08a2c),
+      QColor(0x50381b),
+      QColor(0x5c4c38),
+      QColor(0x544531),
+      QColor(0x100d0a),
+      QColor(0xd9d2c4),
+      QColor(0xee7a5e),
+      QColor(0x9c8a70),
+      QColor(0xf0a040),
+      QColor(0x1d, 0x18, 0x13, 200),
+      coloursFrom({0xff6fb0f0, 0xfff0a040, 0xff62c48c, 0xffc48ae0, 0xfff08068, 0xff62c8d4})};
   return lamp;
 }
 
-const Theme& theme() { return current == nullptr ? paperTheme() : *current; }
+const Theme& theme() {
+  return current == nullptr ? paperTheme() : *current;
+}
 
 void useTheme(QApplication& application, const Theme& chosen) {
+  linkResources();
   current = &chosen;
   application.setStyle(QStyleFactory::create("Fusion"));
   application.setFont(textFont());
@@ -167,8 +175,12 @@ void useTheme(QApplication& application, const Theme& chosen) {
   application.setStyleSheet(styleSheetOf(chosen));
 }
 
-QFont textFont(bool bold) { return font(metrics::kFont, bold); }
+QFont textFont(bool bold) {
+  return font(metrics::kFont, bold);
+}
 
-QFont smallFont(bool bold) { return font(metrics::kSmallFont, bold); }
+QFont smallFont(bool bold) {
+  return font(metrics::kSmallFont, bold);
+}
 
 }  // namespace amber

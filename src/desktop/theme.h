@@ -12,21 +12,21 @@ namespace amber {
 /// Every colour, size and radius of the window, named once.
 struct Theme {
   QString name;
-  QColor paper;       ///< The window's ground.
-  QColor card;        ///< What lies on it: fields, lists, bars.
-  QColor line;        ///< Rules and borders.
+  QColor paper;  ///< The window's ground.
+  QColor card;   ///< What lies on it: fields, lists, bars.
+  QColor line;   ///< Rules and borders.
   QColor text;
-  QColor quiet;       ///< Text of second rank, at least 4.5:1 on paper and card.
-  QColor amber;       ///< What is selected or next.
-  QColor amberSoft;   ///< The ground of what is selected.
-  QColor kraft;       ///< The stage under transparent art.
-  QColor weave;       ///< Its threads.
+  QColor quiet;      ///< Text of second rank, at least 4.5:1 on paper and card.
+  QColor amber;      ///< What is selected or next.
+  QColor amberSoft;  ///< The ground of what is selected.
+  QColor kraft;      ///< The stage under transparent art.
+  QColor weave;      ///< Its threads.
   QColor stageDark;
   QColor stageLight;
   QColor error;
-  QColor ink;         ///< Profiles and bars of ink.
-  QColor cut;         ///< Cut lines on the stage.
-  QColor halo;        ///< Behind lines and words that lie on art.
+  QColor ink;                    ///< Profiles and bars of ink.
+  QColor cut;                    ///< Cut lines on the stage.
+  QColor halo;                   ///< Behind lines and words that lie on art.
   std::array<QColor, 6> shapes;  ///< By layer: told apart by colour-blind eyes.
 };
 

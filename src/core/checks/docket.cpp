@@ -21,8 +21,7 @@ Docket docketOf(const Asset& asset, const std::vector<Finding>& findings) {
     if (finding.severity == Severity::Note || !concerns(finding, asset)) continue;
     const bool error = finding.severity == Severity::Error;
     broken = broken || error;
-    at(finding.bench) =
-        std::max(at(finding.bench), error ? Stamp::Broken : Stamp::NeedsLook);
+    at(finding.bench) = std::max(at(finding.bench), error ? Stamp::Broken : Stamp::NeedsLook);
   }
   // Without any shape the bench was not visited at all, which says more than "needs a look".
   if (!shaped) at(Bench::Fit) = Stamp::Untouched;

@@ -42,11 +42,11 @@ QHBoxLayout* addRow(QVBoxLayout* form, const QString& label,
   auto* row = new QHBoxLayout;
   row->setSpacing(metrics::kSmallGap);
   auto* name = makeLabel(label, "", form->parentWidget());
-  name->setFixedWidth(92);
+  name->setFixedWidth(108);
   row->addWidget(name);
   for (QWidget* field : fields) row->addWidget(field);
-  if (fields.size() != 1 || (*fields.begin())->sizePolicy().horizontalPolicy() ==
-                                QSizePolicy::Maximum) {
+  if (fields.size() != 1 ||
+      (*fields.begin())->sizePolicy().horizontalPolicy() == QSizePolicy::Maximum) {
     row->addStretch();
   }
   form->addLayout(row);

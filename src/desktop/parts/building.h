@@ -24,7 +24,8 @@ QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent
 /// Marks the button that leads to the next step of the work.
 void markNext(QPushButton* button, bool next);
 /// A line "label  field field" of a form, added to `form`.
-QHBoxLayout* addRow(QVBoxLayout* form, const QString& label, std::initializer_list<QWidget*> fields);
+QHBoxLayout* addRow(QVBoxLayout* form, const QString& label,
+                    std::initializer_list<QWidget*> fields);
 /// A rule across a form.
 void addRule(QVBoxLayout* form, QWidget* parent);
 /// The column at a bench's right side; its layout takes rows.

@@ -15,8 +15,8 @@ QRectF extentOf(const Asset& asset, const Animation& animation) {
   for (const Step& step : animation.steps) {
     const Frame* frame = findFrame(asset, step.frame);
     if (frame == nullptr) continue;
-    extent = extent.united(
-        QRectF(-frame->origin.x, -frame->origin.y, frame->rect.w, frame->rect.h));
+    extent =
+        extent.united(QRectF(-frame->origin.x, -frame->origin.y, frame->rect.w, frame->rect.h));
   }
   return extent;
 }
@@ -68,9 +68,9 @@ void Player::paintEvent(QPaintEvent*) {
   const Frame* frame = findFrame(*asset, animation->steps[shown_].frame);
   if (frame == nullptr) return;
   const ViewTransform view = fitted(extentOf(*asset, *animation), size());
-  pictures_.drawFrame(painter, *frame,
-                      view.toStage(QRectF(-frame->origin.x, -frame->origin.y, frame->rect.w,
-                                          frame->rect.h)));
+  pictures_.drawFrame(
+      painter, *frame,
+      view.toStage(QRectF(-frame->origin.x, -frame->origin.y, frame->rect.w, frame->rect.h)));
   if (!playing()) {
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setBrush(theme().card);
@@ -79,7 +79,9 @@ void Player::paintEvent(QPaintEvent*) {
   }
 }
 
-void Player::mousePressEvent(QMouseEvent*) { toggle(); }
+void Player::mousePressEvent(QMouseEvent*) {
+  toggle();
+}
 
 void stepFrame(ProjectSession& session, int by) {
   const Animation* animation = session.currentAnimation();

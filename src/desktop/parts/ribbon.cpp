@@ -6,6 +6,7 @@
 #include <QWheelEvent>
 
 #include "desktop/parts/player.h"
+#include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/theme.h"
 
@@ -32,8 +33,7 @@ QString loopText(LoopMode loop) {
 
 }  // namespace
 
-Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figures,
-               QWidget* parent)
+Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figures, QWidget* parent)
     : QAbstractScrollArea(parent), session_(session), pictures_(pictures), figures_(figures) {
   setFrameShape(QFrame::NoFrame);
   setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -53,7 +53,9 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
   layOut();
 }
 
-QSize Ribbon::sizeHint() const { return {400, height()}; }
+QSize Ribbon::sizeHint() const {
+  return {400, height()};
+}
 
 std::vector<Ribbon::Group> Ribbon::groups() const {
   std::vector<Group> result;
@@ -80,9 +82,9 @@ void Ribbon::layOut() {
 QRect Ribbon::cellOf(AnimationId animation, std::size_t step) const {
   for (const Group& group : groups()) {
     if (group.animation->id != animation || step >= group.animation->steps.size()) continue;
-    return {group.left + static_cast<int>(step) * metrics::kRibbonCell -
-                horizontalScrollBar()->value(),
-            kCellTop, metrics::kRibbonCell, metrics::kRibbonCell};
+    return {
+        group.left + static_cast<int>(step) * metrics::kRibbonCell - horizontalScrollBar()->value(),
+        kCellTop, metrics::kRibbonCell, metrics::kRibbonCell};
   }
   return {};
 }
@@ -102,7 +104,9 @@ void Ribbon::reveal() {
   }
 }
 
-void Ribbon::resizeEvent(QResizeEvent*) { layOut(); }
+void Ribbon::resizeEvent(QResizeEvent*) {
+  layOut();
+}
 
 void Ribbon::paintEvent(QPaintEvent*) {
   QPainter painter(viewport());
@@ -124,16 +128,15 @@ void Ribbon::paintGroup(QPainter& painter, const Asset& asset, const Group& grou
   const int nameWidth = painter.fontMetrics().horizontalAdvance(name);
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  const QString facts =
-      tr("%n frame(s)", nullptr, static_cast<int>(animation.steps.size())) + ", " +
-      loopText(animation.loop);
+  const QString facts = countedFrames(animation.steps.size()) + ", " + loopText(animation.loop);
   painter.drawText(
       group.left + nameWidth + 8, 20,
       painter.fontMetrics().elidedText(facts, Qt::ElideRight, group.width - nameWidth - 8));
   const int scrolled = horizontalScrollBar()->value();
   const int first = std::max(0, (scrolled - group.left) / metrics::kRibbonCell);
-  const int end = std::min(static_cast<int>(animation.steps.size()),
-                           (scrolled + viewport()->width() - group.left) / metrics::kRibbonCell + 1);
+  const int end =
+      std::min(static_cast<int>(animation.steps.size()),
+               (scrolled + viewport()->width() - group.left) / metrics::kRibbonCell + 1);
   for (int i = first; i < end; ++i) {
     const Frame* frame = findFrame(asset, animation.steps[static_cast<std::size_t>(i)].frame);
     if (frame == nullptr) continue;

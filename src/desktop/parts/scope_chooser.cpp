@@ -4,6 +4,7 @@
 #include <QGridLayout>
 
 #include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
 #include "desktop/session.h"
 #include "desktop/theme.h"
 
@@ -24,9 +25,8 @@ ScopeChooser::ScopeChooser(ProjectSession& session, Scope first, QWidget* parent
     group->addButton(chip, i);
     grid->addWidget(chip, i / 2, i % 2);
   }
-  connect(group, &QButtonGroup::idClicked, this, [this](int id) {
-    setScope(static_cast<Scope>(id));
-  });
+  connect(group, &QButtonGroup::idClicked, this,
+          [this](int id) { setScope(static_cast<Scope>(id)); });
   connect(&session_, &ProjectSession::selectionChanged, this, &ScopeChooser::refresh);
   connect(&session_, &ProjectSession::changed, this, &ScopeChooser::refresh);
   refresh();
@@ -43,7 +43,7 @@ std::vector<FrameRef> ScopeChooser::frames() const {
 }
 
 QString ScopeChooser::countText() const {
-  return tr("%n frame(s)", nullptr, static_cast<int>(frames().size()));
+  return countedFrames(frames().size());
 }
 
 void ScopeChooser::refresh() {
@@ -54,8 +54,7 @@ void ScopeChooser::refresh() {
   chips_[0]->setText(tr("this frame"));
   chips_[1]->setText(tr("animation, %1").arg(shown));
   chips_[2]->setText(tr("asset, %1").arg(all));
-  chips_[3]->setText(tr("%n asset(s)", nullptr,
-                        static_cast<int>(session_.selection().assets.size())));
+  chips_[3]->setText(tr("selected, %1").arg(session_.selection().assets.size()));
   for (std::size_t i = 0; i < chips_.size(); ++i) {
     chips_[i]->setChecked(static_cast<Scope>(i) == scope_);
     chips_[i]->setEnabled(asset != nullptr);

@@ -9,6 +9,7 @@
 
 #include "core/checks/docket.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
 #include "desktop/session.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/theme.h"
@@ -169,7 +170,7 @@ void FindingsLine::fillList() {
 void FindingsLine::refresh() {
   const Finding* finding = shown();
   const int total = static_cast<int>(session_.findings().size());
-  count_->setText(tr("%n finding(s)", nullptr, total));
+  count_->setText(counted(total, tr("finding"), tr("findings")));
   count_->setEnabled(total > 0);
   next_->setVisible(total > 1);
   fix_->setVisible(finding != nullptr && !finding->remedy.empty());

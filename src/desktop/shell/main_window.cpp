@@ -17,6 +17,7 @@
 #include "desktop/benches/origin/origin_bench.h"
 #include "desktop/benches/pack/pack_bench.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
 #include "desktop/shell/command_finder.h"
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/route_line.h"
@@ -129,8 +130,9 @@ QWidget* MainWindow::makeTopBar() {
   left->setSpacing(0);
   title_ = new QPushButton(tr("Amber Parcel"), bar);
   title_->setObjectName("projectMenu");
-  title_->setStyleSheet("border: none; background: transparent; font-weight: 600; padding: 2px 0; "
-                        "text-align: left");
+  title_->setStyleSheet(
+      "border: none; background: transparent; font-weight: 600; padding: 2px 0; "
+      "text-align: left");
   title_->setToolTip(tr("Project menu"));
   state_ = makeLabel({}, "quiet", bar);
   state_->setObjectName("state");
@@ -172,75 +174,98 @@ void MainWindow::makeActions() {
   };
   add("project.new", tr("New project"), "Ctrl+N", [this] { askNew(); });
   add("project.open", tr("Open a project"), "Ctrl+O", [this] { askOpen(); });
-  add("project.save", tr("Save"), "Ctrl+S", [this] { session_.save(); }, needs);
-  add("project.saveAs", tr("Save under another name"), "Ctrl+Shift+S", [this] { askSaveAs(); },
+  add(
+      "project.save", tr("Save"), "Ctrl+S", [this] { session_.save(); }, needs);
+  add(
+      "project.saveAs", tr("Save under another name"), "Ctrl+Shift+S", [this] { askSaveAs(); },
       needs);
   add("sheets.add", tr("Add sheets"), "Ctrl+I", [this] { askImages(); });
-  add("edit.undo", tr("Undo"), "Ctrl+Z", [this] { session_.history().undo(); }, [this] {
-    return session_.history().canUndo() ? QString() : tr("Nothing to undo");
-  });
-  add("edit.redo", tr("Redo"), "Ctrl+Shift+Z", [this] { session_.history().redo(); }, [this] {
-    return session_.history().canRedo() ? QString() : tr("Nothing to redo");
-  });
+  add(
+      "edit.undo", tr("Undo"), "Ctrl+Z", [this] { session_.history().undo(); },
+      [this] { return session_.history().canUndo() ? QString() : tr("Nothing to undo"); });
+  add(
+      "edit.redo", tr("Redo"), "Ctrl+Shift+Z", [this] { session_.history().redo(); },
+      [this] { return session_.history().canRedo() ? QString() : tr("Nothing to redo"); });
   add("find", tr("Find or do anything"), "Ctrl+K", [this] { find(); });
   for (std::size_t i = 0; i < kBenchCount; ++i) {
     const auto bench = static_cast<Bench>(i);
-    add("bench." + benchName(bench).toLower(), tr("Go to %1").arg(benchName(bench)),
+    add(
+        "bench." + benchName(bench).toLower(), tr("Go to %1").arg(benchName(bench)),
         QString("Ctrl+%1").arg(i + 1), [this, bench] { goToBench(bench); }, needs);
   }
-  add("finding.fix", tr("Mend the shown finding"), "Ctrl+Return", [this] { findings_->fix(); },
+  add(
+      "finding.fix", tr("Mend the shown finding"), "Ctrl+Return", [this] { findings_->fix(); },
       [this] { return findings_->fixRefusal(); });
-  add("finding.next", tr("Show the next finding"), "Ctrl+.", [this] { findings_->next(); }, [this] {
-    return session_.findings().empty() ? tr("There are no findings") : QString();
-  });
-  add("finding.list", tr("Open or close the list of findings"), "Ctrl+L",
+  add(
+      "finding.next", tr("Show the next finding"), "Ctrl+.", [this] { findings_->next(); },
+      [this] { return session_.findings().empty() ? tr("There are no findings") : QString(); });
+  add(
+      "finding.list", tr("Open or close the list of findings"), "Ctrl+L",
       [this] { findings_->toggleList(); }, needs);
-  add("sheet.remove", tr("Take the sheet out of the project"), {}, [this] {
-    const Sheet* sheet = findSheet(session_.project(), session_.selection().sheet);
-    if (sheet != nullptr) session_.perform(tr("Take a sheet out"), {RemoveSheet{sheet->id}});
-  }, [this] {
-    return session_.selection().sheet ? QString() : tr("No sheet is selected");
-  });
-  add("asset.remove", tr("Remove the selected assets"), {}, [this] {
-    std::vector<Edit> edits;
-    for (const AssetId id : session_.selection().assets) edits.emplace_back(RemoveAsset{id});
-    session_.perform(tr("Remove %n asset(s)", nullptr, static_cast<int>(edits.size())), edits);
-  }, [this] {
-    return session_.currentAsset() != nullptr ? QString() : tr("No asset is selected");
-  });
-  add("frame.next", tr("Next frame"), "Ctrl+Right", [this] { stepFrame(session_, 1); }, needs);
-  add("frame.previous", tr("Previous frame"), "Ctrl+Left", [this] { stepFrame(session_, -1); },
+  add(
+      "sheet.remove", tr("Take the sheet out of the project"), {},
+      [this] {
+        const Sheet* sheet = findSheet(session_.project(), session_.selection().sheet);
+        if (sheet != nullptr) session_.perform(tr("Take a sheet out"), {RemoveSheet{sheet->id}});
+      },
+      [this] { return session_.selection().sheet ? QString() : tr("No sheet is selected"); });
+  add(
+      "asset.remove", tr("Remove the selected assets"), {},
+      [this] {
+        std::vector<Edit> edits;
+        for (const AssetId id : session_.selection().assets) edits.emplace_back(RemoveAsset{id});
+        session_.perform(tr("Remove %1").arg(countedAssets(edits.size())), edits);
+      },
+      [this] {
+        return session_.currentAsset() != nullptr ? QString() : tr("No asset is selected");
+      });
+  add(
+      "frame.next", tr("Next frame"), "Ctrl+Right", [this] { stepFrame(session_, 1); }, needs);
+  add(
+      "frame.previous", tr("Previous frame"), "Ctrl+Left", [this] { stepFrame(session_, -1); },
       needs);
-  add("animation.play", tr("Play or pause"), "P", [this] { benchView()->player()->toggle(); },
+  add(
+      "animation.play", tr("Play or pause"), "P", [this] { benchView()->player()->toggle(); },
       [this] {
         return benchView() != nullptr && benchView()->player() != nullptr
                    ? QString()
                    : tr("Nothing plays here");
       });
-  add("cut.cut", tr("Cut the sheet"), "Ctrl+Shift+C", [this] { cut_->cut(); },
+  add(
+      "cut.cut", tr("Cut the sheet"), "Ctrl+Shift+C", [this] { cut_->cut(); },
       [this] { return cut_->cutRefusal(); });
-  add("fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
-      [this] { fit_->takeCandidate(); }, [this] {
-        return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first");
-      });
-  add("names.renameAll", tr("Rename all by the rule"), "Ctrl+R", [this] { names_->renameAll(); },
+  add(
+      "fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
+      [this] { fit_->takeCandidate(); },
+      [this] { return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first"); });
+  add(
+      "names.renameAll", tr("Rename all by the rule"), "Ctrl+R", [this] { names_->renameAll(); },
       [this] { return names_->renameRefusal(); });
-  add("pack.pack", tr("Pack"), "Ctrl+P", [this] {
-    goToBench(Bench::Pack);
-    pack_->pack();
-  }, [this] { return pack_->packRefusal(); });
-  add("view.backdrop", tr("Next backdrop: kraft, dark, light"), "B",
+  add(
+      "pack.pack", tr("Pack"), "Ctrl+P",
+      [this] {
+        goToBench(Bench::Pack);
+        pack_->pack();
+      },
+      [this] { return pack_->packRefusal(); });
+  add(
+      "view.backdrop", tr("Next backdrop: kraft, dark, light"), "B",
       [this] { benchView()->stage()->nextBackdrop(); }, needsStage);
-  add("view.fit", tr("Show all of it"), "0", [this] { benchView()->stage()->fit(); }, needsStage);
-  add("view.larger", tr("Zoom in"), "+", [this] { benchView()->stage()->zoom(true); }, needsStage);
-  add("view.smaller", tr("Zoom out"), "-", [this] { benchView()->stage()->zoom(false); },
+  add(
+      "view.fit", tr("Show all of it"), "0", [this] { benchView()->stage()->fit(); }, needsStage);
+  add(
+      "view.larger", tr("Zoom in"), "+", [this] { benchView()->stage()->zoom(true); }, needsStage);
+  add(
+      "view.smaller", tr("Zoom out"), "-", [this] { benchView()->stage()->zoom(false); },
       needsStage);
   add("view.theme", tr("Change between Paper and Lamp"), "Ctrl+T", [this] { toggleTheme(); });
   add("quit", tr("Quit"), "Ctrl+Q", [this] { close(); });
   actions_->refresh();
 }
 
-Bench MainWindow::bench() const { return static_cast<Bench>(benches_->currentIndex()); }
+Bench MainWindow::bench() const {
+  return static_cast<Bench>(benches_->currentIndex());
+}
 
 BenchView* MainWindow::benchView() const {
   return session_.hasProject() ? static_cast<BenchView*>(benches_->currentWidget()) : nullptr;
@@ -275,8 +300,8 @@ void MainWindow::takeFiles(const QStringList& paths) {
 }
 
 void MainWindow::showState() {
-  const QString name = session_.hasProject() ? QString::fromStdString(session_.project().name)
-                                             : tr("Amber Parcel");
+  const QString name =
+      session_.hasProject() ? QString::fromStdString(session_.project().name) : tr("Amber Parcel");
   title_->setText(name + "  ▾");
   state_->setText(session_.stateText());
   setWindowTitle(session_.hasProject() ? name + tr(" - Amber Parcel") : tr("Amber Parcel"));
@@ -365,9 +390,9 @@ void MainWindow::find() {
                    }});
   }
   for (const Finding& finding : session_.findings()) {
-    all.push_back({QString::fromStdString(placeOf(finding.where, session_.project()) + ": " +
-                                          finding.text),
-                   tr("finding"), true, [this, finding] { goTo(finding); }});
+    all.push_back(
+        {QString::fromStdString(placeOf(finding.where, session_.project()) + ": " + finding.text),
+         tr("finding"), true, [this, finding] { goTo(finding); }});
   }
   finder_->open(std::move(all));
 }
@@ -381,8 +406,7 @@ void MainWindow::toggleTheme() {
 }
 
 void MainWindow::askOpen() {
-  const QString path =
-      QFileDialog::getOpenFileName(this, tr("Open a project"), {}, kProjectFilter);
+  const QString path = QFileDialog::getOpenFileName(this, tr("Open a project"), {}, kProjectFilter);
   if (!path.isEmpty()) openProject(path);
 }
 
@@ -399,9 +423,9 @@ void MainWindow::askNew() {
 }
 
 void MainWindow::askSaveAs() {
-  const QString path = QFileDialog::getSaveFileName(
-      this, tr("Save under another name"), QFileInfo(session_.path()).absolutePath(),
-      kProjectFilter);
+  const QString path =
+      QFileDialog::getSaveFileName(this, tr("Save under another name"),
+                                   QFileInfo(session_.path()).absolutePath(), kProjectFilter);
   if (!path.isEmpty()) session_.saveAs(path);
 }
 

@@ -10,6 +10,7 @@
 #include <QVBoxLayout>
 
 #include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/theme.h"
 
@@ -69,14 +70,15 @@ class ShelfDelegate : public QStyledItemDelegate {
     painter->setPen(theme().text);
     painter->setFont(textFont(true));
     painter->drawText(left, row.top() + 17,
-                      painter->fontMetrics().elidedText(
-                          index.data(Qt::DisplayRole).toString(), Qt::ElideMiddle, room));
+                      painter->fontMetrics().elidedText(index.data(Qt::DisplayRole).toString(),
+                                                        Qt::ElideMiddle, room));
     painter->setFont(smallFont());
     painter->setPen(theme().quiet);
     painter->drawText(left, row.top() + 31,
                       painter->fontMetrics().elidedText(
                           index.data(ShelfModel::FactsRole).toString(), Qt::ElideRight, room));
-    if (model_.content() == ShelfContent::Assets) paintDocket(*painter, left, row.top() + 37, index);
+    if (model_.content() == ShelfContent::Assets)
+      paintDocket(*painter, left, row.top() + 37, index);
     painter->restore();
   }
 
@@ -184,7 +186,9 @@ int ShelfModel::rowOf(std::uint32_t id) const {
   return found == ids_.end() ? -1 : static_cast<int>(found - ids_.begin());
 }
 
-std::uint32_t ShelfModel::idAt(int row) const { return ids_.at(static_cast<std::size_t>(row)); }
+std::uint32_t ShelfModel::idAt(int row) const {
+  return ids_.at(static_cast<std::size_t>(row));
+}
 
 int ShelfModel::rowCount(const QModelIndex& parent) const {
   return parent.isValid() ? 0 : static_cast<int>(ids_.size());
@@ -201,11 +205,9 @@ QVariant ShelfModel::data(const QModelIndex& index, int role) const {
     if (role == Qt::ToolTipRole) return QString::fromStdString(sheet->path);
     if (role == FactsRole) {
       const QString size = tr("%1 x %2").arg(sheet->size.w).arg(sheet->size.h);
-      return sheet->cut ? tr("%1, %2 x %3 cells")
-                              .arg(size)
-                              .arg(sheet->cut->columns)
-                              .arg(sheet->cut->rows)
-                        : tr("%1, not cut yet").arg(size);
+      return sheet->cut
+                 ? tr("%1, %2 x %3 cells").arg(size).arg(sheet->cut->columns).arg(sheet->cut->rows)
+                 : tr("%1, not cut yet").arg(size);
     }
     return {};
   }
@@ -213,8 +215,7 @@ QVariant ShelfModel::data(const QModelIndex& index, int role) const {
   if (asset == nullptr) return {};
   if (role == Qt::DisplayRole) return QString::fromStdString(asset->name);
   if (role == FactsRole) {
-    return QString::fromStdString(asset->kind) + ", " +
-           tr("%n frame(s)", nullptr, static_cast<int>(asset->frames.size()));
+    return QString::fromStdString(asset->kind) + ", " + countedFrames(asset->frames.size());
   }
   if (role == Qt::ToolTipRole) {
     QStringList lines;
@@ -280,7 +281,7 @@ void Shelf::refresh() {
   model_->refresh();
   const Project& project = session_.project();
   if (model_->content() == ShelfContent::Assets) {
-    title_->setText(tr("Shelf, %n asset(s)", nullptr, static_cast<int>(project.assets.size())));
+    title_->setText(tr("Shelf, %1").arg(countedAssets(project.assets.size())));
     return;
   }
   const auto cut = std::count_if(project.sheets.begin(), project.sheets.end(),
@@ -332,8 +333,7 @@ void Shelf::showSelection() {
   }
   list_->selectionModel()->select(shown, QItemSelectionModel::ClearAndSelect);
   if (current >= 0) {
-    list_->selectionModel()->setCurrentIndex(model_->index(current),
-                                             QItemSelectionModel::NoUpdate);
+    list_->selectionModel()->setCurrentIndex(model_->index(current), QItemSelectionModel::NoUpdate);
     list_->scrollTo(model_->index(current));
   }
   syncing_ = false;

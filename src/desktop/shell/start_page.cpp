@@ -15,7 +15,9 @@ constexpr const char* kRecentKey = "recentProjects";
 
 }  // namespace
 
-QStringList recentProjects() { return QSettings().value(kRecentKey).toStringList(); }
+QStringList recentProjects() {
+  return QSettings().value(kRecentKey).toStringList();
+}
 
 void rememberProject(const QString& path) {
   QStringList recent = recentProjects();

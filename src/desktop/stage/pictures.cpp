@@ -59,8 +59,7 @@ bool Pictures::drawFrame(QPainter& painter, const Frame& frame, const QRectF& ta
   const QImage* image = imageOf(frame.sheet);
   if (image == nullptr) return false;
   painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
-  painter.drawImage(target, *image,
-                    QRectF(frame.rect.x, frame.rect.y, frame.rect.w, frame.rect.h));
+  painter.drawImage(target, *image, QRectF(frame.rect.x, frame.rect.y, frame.rect.w, frame.rect.h));
   return true;
 }
 
@@ -74,8 +73,7 @@ bool Pictures::drawSheet(QPainter& painter, SheetId sheet, const QRectF& target)
 
 void Pictures::drawThumb(QPainter& painter, const Frame& frame, const QRectF& target) {
   paintBackdrop(painter, target, Backdrop::Kraft);
-  const double room =
-      std::min(target.width() / frame.rect.w, target.height() / frame.rect.h);
+  const double room = std::min(target.width() / frame.rect.w, target.height() / frame.rect.h);
   const double scale = room >= 1 ? std::floor(room) : room;
   QRectF place(0, 0, frame.rect.w * scale, frame.rect.h * scale);
   place.moveCenter(target.center());

@@ -7,7 +7,9 @@
 namespace amber {
 namespace {
 
-const QColor& shapeColour() { return theme().shapes[0]; }
+const QColor& shapeColour() {
+  return theme().shapes[0];
+}
 
 // Fills a pixel's square.
 void fillPixel(QPainter& painter, const ViewTransform& view, int x, int y, const QColor& colour) {

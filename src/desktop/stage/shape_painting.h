@@ -10,7 +10,9 @@ class QPainter;
 
 namespace amber {
 
-inline QRectF rectOf(const Box& box) { return {box.x, box.y, box.w, box.h}; }
+inline QRectF rectOf(const Box& box) {
+  return {box.x, box.y, box.w, box.h};
+}
 
 /// A shape's bounds as a plain outline, for small pictures.
 void paintShapeOutline(QPainter& painter, const QRectF& stage, double width);

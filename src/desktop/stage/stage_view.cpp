@@ -61,7 +61,9 @@ void StageView::paintEvent(QPaintEvent*) {
   paintStage(painter);
 }
 
-void StageView::paintGround(QPainter& painter) { paintBackdrop(painter, rect(), backdrop_); }
+void StageView::paintGround(QPainter& painter) {
+  paintBackdrop(painter, rect(), backdrop_);
+}
 
 void StageView::resizeEvent(QResizeEvent*) {
   if (fitted_) fit();
@@ -121,7 +123,9 @@ void StageView::keyPressEvent(QKeyEvent* event) {
   }
 }
 
-void StageView::leaveEvent(QEvent*) { emit pointed(std::nullopt); }
+void StageView::leaveEvent(QEvent*) {
+  emit pointed(std::nullopt);
+}
 
 void paintStageText(QPainter& painter, QPointF baseline, const QString& text,
                     const QColor& colour) {

@@ -28,8 +28,7 @@ inline double nearestScale(double wished) {
 inline ViewTransform fitted(const QRectF& art, const QSizeF& stage) {
   ViewTransform view;
   if (art.isEmpty() || stage.isEmpty()) return view;
-  view.scale =
-      nearestScale(std::min(stage.width() / art.width(), stage.height() / art.height()));
+  view.scale = nearestScale(std::min(stage.width() / art.width(), stage.height() / art.height()));
   const QPointF middle(stage.width() / 2, stage.height() / 2);
   const QPointF offset = middle - art.center() * view.scale;
   view.offset = {std::round(offset.x()), std::round(offset.y())};

@@ -12,6 +12,7 @@
 #include "desktop/benches/cut/cut_stage.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/ribbon.h"
+#include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -47,9 +48,8 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   all->addLayout(upper, 1);
   all->addWidget(makeFoot(pictures));
 
-  connect(stage_, &CutStage::gridDragged, this, [this](const Grid& grid) {
-    stage_->setGrid(grid);
-  });
+  connect(stage_, &CutStage::gridDragged, this,
+          [this](const Grid& grid) { stage_->setGrid(grid); });
   connect(stage_, &CutStage::gridDropped, this, [this](const Grid& grid) { propose(grid); });
   connect(stage_, &CutStage::dragCancelled, this, &CutBench::refresh);
   connect(stage_, &CutStage::cellClicked, this, &CutBench::selectCell);
@@ -70,7 +70,9 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   refresh();
 }
 
-StageView* CutBench::stage() { return stage_; }
+StageView* CutBench::stage() {
+  return stage_;
+}
 
 QWidget* CutBench::makeStrip() {
   QFrame* strip = makeFrame("strip", this);
@@ -210,7 +212,9 @@ const Sheet* CutBench::sheet() const {
   return findSheet(session_.project(), session_.selection().sheet);
 }
 
-bool CutBench::isCut() const { return sheet() != nullptr && sheet()->cut.has_value(); }
+bool CutBench::isCut() const {
+  return sheet() != nullptr && sheet()->cut.has_value();
+}
 
 Grid CutBench::shownGrid() const {
   if (isCut()) return *sheet()->cut;
@@ -338,10 +342,8 @@ void CutBench::refresh() {
   const bool isWhole = grid == wholeGrid(shown->size);
   byCells_->setChecked(!isWhole);
   whole_->setChecked(isWhole);
-  sheetFacts_->setText(tr("%1, %2 x %3 px")
-                           .arg(fileName(shown->path))
-                           .arg(shown->size.w)
-                           .arg(shown->size.h));
+  sheetFacts_->setText(
+      tr("%1, %2 x %3 px").arg(fileName(shown->path)).arg(shown->size.w).arg(shown->size.h));
   fields_.cellW->setValue(grid.cell.w);
   fields_.cellH->setValue(grid.cell.h);
   fields_.marginX->setValue(grid.margin.w);
@@ -352,7 +354,8 @@ void CutBench::refresh() {
   fields_.rows->setValue(grid.rows);
   fields_.faint->setValue(shown->ink.faint);
   fields_.firm->setValue(shown->ink.firm);
-  cutButton_->setText(tr("Cut into %n cell(s)", nullptr, grid.columns * grid.rows));
+  cutButton_->setText(
+      tr("Cut into %1").arg(counted(grid.columns * grid.rows, tr("cell"), tr("cells"))));
   cutButton_->setEnabled(cutRefusal().isEmpty());
   cutButton_->setToolTip(cutRefusal());
   markNext(cutButton_, true);

@@ -14,8 +14,8 @@ namespace amber {
 class CutStage;
 class NumberField;
 
-/// Cuts the selected sheet into frames: by cells or whole, typed or dragged, and says what asset and
-/// animation they become. A sheet that is cut already is cut again at once.
+/// Cuts the selected sheet into frames: by cells or whole, typed or dragged, and says what asset
+/// and animation they become. A sheet that is cut already is cut again at once.
 class CutBench : public BenchView {
   Q_OBJECT
 

@@ -207,11 +207,11 @@ void CutStage::artMove(QPointF at, Qt::KeyboardModifiers) {
     emit gridDragged(tool_.move({at.x(), at.y()}, shown->size));
     return;
   }
-  const auto line = grid_ ? LineTool::lineAt(*grid_, {at.x(), at.y()}, kGrabReach / view().scale)
-                          : std::nullopt;
-  setCursor(!line                                          ? Qt::ArrowCursor
+  const auto line =
+      grid_ ? LineTool::lineAt(*grid_, {at.x(), at.y()}, kGrabReach / view().scale) : std::nullopt;
+  setCursor(!line                                       ? Qt::ArrowCursor
             : line->across == GridLine::Across::Columns ? Qt::SplitHCursor
-                                                           : Qt::SplitVCursor);
+                                                        : Qt::SplitVCursor);
 }
 
 void CutStage::artRelease(QPointF at, Qt::KeyboardModifiers) {

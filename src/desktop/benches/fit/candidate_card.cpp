@@ -58,18 +58,18 @@ void CandidateCard::paintEvent(QPaintEvent*) {
   painter.save();
   painter.setClipRect(picture);
   painter.translate(picture.topLeft());
-  pictures_.drawFrame(painter, *frame,
-                      view.toStage(QRectF(0, 0, frame->rect.w, frame->rect.h)));
+  pictures_.drawFrame(painter, *frame, view.toStage(QRectF(0, 0, frame->rect.w, frame->rect.h)));
   paintShapeOutline(painter, view.toStage(rectOf(bounds(*shape_))), 1);
   painter.restore();
   paintBar(painter, 33, tr("air"), measures_.air, true);
   paintBar(painter, 49, tr("bare"), measures_.bareInk, false);
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  painter.drawText(kTextLeft, 70, tr("%1 points, test cost %2, reach-out %3 px")
-                                      .arg(measures_.points)
-                                      .arg(measures_.cost)
-                                      .arg(measures_.reachOut, 0, 'f', 1));
+  painter.drawText(kTextLeft, 70,
+                   tr("%1 points, cost %2, reach-out %3 px")
+                       .arg(measures_.points)
+                       .arg(measures_.cost)
+                       .arg(measures_.reachOut, 0, 'f', 1));
 }
 
 void CandidateCard::paintBar(QPainter& painter, int y, const QString& name, double share,

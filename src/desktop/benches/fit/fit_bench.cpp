@@ -16,7 +16,9 @@
 namespace amber {
 namespace {
 
-QString percent(double share) { return QString::number(qRound(share * 100)) + " %"; }
+QString percent(double share) {
+  return QString::number(qRound(share * 100)) + " %";
+}
 
 }  // namespace
 
@@ -52,7 +54,9 @@ FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   refresh();
 }
 
-StageView* FitBench::stage() { return stage_; }
+StageView* FitBench::stage() {
+  return stage_;
+}
 
 std::string FitBench::role() const {
   return session_.project().roles.empty() ? std::string() : session_.project().roles.front().name;
@@ -81,12 +85,14 @@ QWidget* FitBench::makeStrip() {
 
 QWidget* FitBench::makeMeasures() {
   QFrame* bar = makeFrame("bar", this);
-  auto* row = new QHBoxLayout(bar);
-  row->setContentsMargins(metrics::kGap, 5, metrics::kGap, 5);
+  auto* rows = new QVBoxLayout(bar);
+  rows->setContentsMargins(metrics::kGap, 6, metrics::kGap, 6);
+  rows->setSpacing(3);
   figures_ = makeLabel({}, "", bar);
   figures_->setObjectName("figures");
-  row->addWidget(figures_);
-  row->addStretch();
+  rows->addWidget(figures_);
+  auto* row = new QHBoxLayout;
+  rows->addLayout(row);
   const char* names[] = {"x", "y", "w", "h"};
   for (std::size_t i = 0; i < 4; ++i) {
     row->addWidget(makeLabel(names[i], "quiet", bar));
@@ -96,9 +102,10 @@ QWidget* FitBench::makeMeasures() {
     connect(box_[i], &NumberField::committed, this, &FitBench::typeBox);
     row->addWidget(box_[i]);
   }
-  row->addSpacing(metrics::kSmallGap);
+  row->addSpacing(metrics::kGap);
   game_ = makeLabel({}, "quiet", bar);
   row->addWidget(game_);
+  row->addStretch();
   return bar;
 }
 
@@ -140,9 +147,8 @@ QWidget* FitBench::makeSideColumn(Pictures& pictures) {
   connect(card_, &CandidateCard::taken, this, &FitBench::takeCandidate);
   connect(fit, &QPushButton::clicked, this, &FitBench::takeCandidate);
   connect(sameForScope_, &QPushButton::clicked, this, &FitBench::giveToScope);
-  connect(card_, &CandidateCard::pointedAt, this, [this](bool pointed) {
-    stage_->setTrial(pointed ? candidate_ : std::nullopt);
-  });
+  connect(card_, &CandidateCard::pointedAt, this,
+          [this](bool pointed) { stage_->setTrial(pointed ? candidate_ : std::nullopt); });
   return side;
 }
 

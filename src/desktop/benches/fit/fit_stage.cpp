@@ -110,8 +110,7 @@ void FitStage::paintPhantom(QPainter& painter, const Shape& shape, const PixelMa
   painter.drawLine(at + QPointF(right ? 6 : -6, -1), end);
   painter.restore();
   const QString text = tr("%1 px from ink").arg(phantom->distance, 0, 'f', 1);
-  const double shift =
-      right ? 4 : -QFontMetricsF(smallFont(true)).horizontalAdvance(text) - 4;
+  const double shift = right ? 4 : -QFontMetricsF(smallFont(true)).horizontalAdvance(text) - 4;
   paintStageText(painter, end + QPointF(shift, 4), text, theme().error);
 }
 
@@ -139,12 +138,12 @@ void FitStage::artMove(QPointF at, Qt::KeyboardModifiers modifiers) {
   const auto grip = own == nullptr ? std::nullopt
                                    : BoxTool::gripAt(std::get<Box>(own->geometry), {at.x(), at.y()},
                                                      metrics::kHandle / view().scale);
-  setCursor(!grip                      ? Qt::ArrowCursor
-            : grip->whole              ? Qt::SizeAllCursor
-            : grip->x == 0             ? Qt::SizeVerCursor
-            : grip->y == 0             ? Qt::SizeHorCursor
-            : grip->x == grip->y       ? Qt::SizeFDiagCursor
-                                       : Qt::SizeBDiagCursor);
+  setCursor(!grip                ? Qt::ArrowCursor
+            : grip->whole        ? Qt::SizeAllCursor
+            : grip->x == 0       ? Qt::SizeVerCursor
+            : grip->y == 0       ? Qt::SizeHorCursor
+            : grip->x == grip->y ? Qt::SizeFDiagCursor
+                                 : Qt::SizeBDiagCursor);
 }
 
 void FitStage::artRelease(QPointF at, Qt::KeyboardModifiers modifiers) {

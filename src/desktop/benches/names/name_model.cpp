@@ -33,7 +33,9 @@ std::vector<NameRow> NameModel::wrongRows() const {
   return wrong;
 }
 
-int NameModel::wrongCount() const { return static_cast<int>(wrongRows().size()); }
+int NameModel::wrongCount() const {
+  return static_cast<int>(wrongRows().size());
+}
 
 int NameModel::rowCount(const QModelIndex& parent) const {
   return parent.isValid() ? 0 : static_cast<int>(shown_.size());
@@ -51,7 +53,6 @@ QVariant NameModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::FontRole) return textFont(asset);
   if (role == Qt::ForegroundRole) {
     if (index.column() == Reason) return theme().error;
-    if (index.column() == Proposed && row.right()) return theme().quiet;
     return theme().text;
   }
   if (role != Qt::DisplayRole) return {};
@@ -61,7 +62,7 @@ QVariant NameModel::data(const QModelIndex& index, int role) const {
       return indent + QString::fromStdString(row.current);
     }
     case Proposed:
-      return row.right() ? tr("as it is") : QString::fromStdString(row.proposed);
+      return row.right() ? QString() : QString::fromStdString(row.proposed);
     default:
       return QString::fromStdString(row.reason);
   }

@@ -8,6 +8,7 @@
 #include "core/naming/snake_case.h"
 #include "desktop/benches/names/name_model.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -111,7 +112,7 @@ QString NamesBench::renameRefusal() const {
 }
 
 void NamesBench::renameAll() {
-  session_.perform(tr("Rename %n by the rule", nullptr, model_->wrongCount()),
+  session_.perform(tr("Rename %1 by the rule").arg(model_->wrongCount()),
                    renamesFor(model_->wrongRows()));
 }
 
@@ -120,14 +121,13 @@ void NamesBench::renameSelected() {
   for (const QModelIndex& index : table_->selectionModel()->selectedRows()) {
     rows.push_back(model_->rows()[static_cast<std::size_t>(index.row())]);
   }
-  session_.perform(tr("Rename %n by the rule", nullptr, static_cast<int>(rows.size())),
-                   renamesFor(rows));
+  session_.perform(tr("Rename %1 by the rule").arg(rows.size()), renamesFor(rows));
 }
 
 void NamesBench::changeRule() {
-  session_.perform(tr("Change the naming rule"),
-                   {SetNaming{{static_cast<int>(digits_->value()),
-                               static_cast<int>(first_->value())}}});
+  session_.perform(
+      tr("Change the naming rule"),
+      {SetNaming{{static_cast<int>(digits_->value()), static_cast<int>(first_->value())}}});
 }
 
 void NamesBench::changePrefix(int kind, const QString& prefix) {
@@ -148,17 +148,17 @@ void NamesBench::refresh() {
   model_->setProject(project);
   const int wrong = model_->wrongCount();
   summary_->setText(wrong == 0 ? tr("Every name follows the rule.")
-                               : tr("%n name(s) do not follow the rule.", nullptr, wrong));
-  all_->setText(tr("Rename all %n", nullptr, wrong));
+                               : counted(wrong, tr("name does"), tr("names do")) +
+                                     tr(" not follow the rule."));
+  all_->setText(wrong > 0 ? tr("Rename all %1").arg(wrong) : tr("Nothing to rename"));
   all_->setEnabled(wrong > 0);
   markNext(all_, wrong > 0);
   selected_->setEnabled(table_->selectionModel()->hasSelection());
   digits_->setValue(project.naming.digits);
   first_->setValue(project.naming.firstNumber);
-  example_->setText(QString::fromStdString(
-      frameNameFor(project.naming, project.kinds.empty() ? "chr_keeper"
-                                                         : project.kinds.front().prefix + "_keeper",
-                   "walk", 0)));
+  example_->setText(QString::fromStdString(frameNameFor(
+      project.naming,
+      project.kinds.empty() ? "chr_keeper" : project.kinds.front().prefix + "_keeper", "walk", 0)));
   auto* grid = static_cast<QGridLayout*>(kinds_->layout());
   while (grid->rowCount() > 0 && grid->count() > 0) delete grid->takeAt(0)->widget();
   int row = 0;

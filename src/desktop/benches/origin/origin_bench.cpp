@@ -20,9 +20,9 @@ const std::array<QString, 9> kArrows = {"↖", "↑", "↗", "←", "•", "→"
 
 QString ruleText(const OriginRule& rule) {
   if (rule.basis == OriginBasis::Hand) return OriginBench::tr("set by hand");
-  static const std::array<const char*, 9> places = {
-      "top left", "top", "top right", "left", "centre", "right",
-      "bottom left", "bottom", "bottom right"};
+  static const std::array<const char*, 9> places = {"top left",    "top",    "top right",
+                                                    "left",        "centre", "right",
+                                                    "bottom left", "bottom", "bottom right"};
   return (rule.basis == OriginBasis::Cell ? OriginBench::tr("cell, %1")
                                           : OriginBench::tr("ink, %1"))
       .arg(places[static_cast<std::size_t>(rule.anchor)]);
@@ -58,7 +58,9 @@ OriginBench::OriginBench(ProjectSession& session, Pictures& pictures, QWidget* p
   refresh();
 }
 
-StageView* OriginBench::stage() { return stage_; }
+StageView* OriginBench::stage() {
+  return stage_;
+}
 
 QWidget* OriginBench::makeStrip() {
   QFrame* strip = makeFrame("strip", this);
@@ -157,7 +159,9 @@ void OriginBench::setPoint(FramePoint point) {
                    originsByHand(session_.project(), scope_->frames(), point));
 }
 
-void OriginBench::typePoint() { setPoint({x_->value(), y_->value()}); }
+void OriginBench::typePoint() {
+  setPoint({x_->value(), y_->value()});
+}
 
 void OriginBench::refresh() {
   const Frame* frame = session_.currentFrame();

@@ -2,6 +2,7 @@
 
 #include <QPainter>
 
+#include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -48,7 +49,9 @@ QRectF OriginStage::content() const {
   return extent.united(aroundOrigin);
 }
 
-QString OriginStage::emptyText() const { return tr("Cut a sheet first; its frames stand here."); }
+QString OriginStage::emptyText() const {
+  return tr("Cut a sheet first; its frames stand here.");
+}
 
 void OriginStage::paintStage(QPainter& painter) {
   const Asset* asset = session_.currentAsset();
@@ -78,14 +81,14 @@ void OriginStage::paintStage(QPainter& painter) {
   painter.setBrush(Qt::NoBrush);
   painter.drawRect(view().toStage(placed(*shown, *shown)));
   paintOrigin(painter, origin);
-  paintStageText(painter, QPointF(12, height() - 12),
-                 tr("%1, over %n ghost(s), %2x", nullptr,
-                    animation == nullptr || !ghosts_
-                        ? 0
-                        : static_cast<int>(animation->steps.size()) - 1)
-                     .arg(QString::fromStdString(shown->name))
-                     .arg(view().scale),
-                 theme().text);
+  paintStageText(
+      painter, QPointF(12, height() - 12),
+      tr("%1, over %2, %3x")
+          .arg(QString::fromStdString(shown->name),
+               counted(animation == nullptr || !ghosts_ ? 0 : animation->steps.size() - 1,
+                       tr("ghost"), tr("ghosts")))
+          .arg(view().scale),
+      theme().text);
 }
 
 void OriginStage::artPress(QPointF at, Qt::KeyboardModifiers) {

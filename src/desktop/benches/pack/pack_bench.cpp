@@ -16,6 +16,7 @@
 #include "core/geometry/tolerances.h"
 #include "desktop/benches/pack/page_view.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 #include "work/pack_project.h"
 
@@ -24,7 +25,9 @@ namespace {
 
 enum Role { PageRole = Qt::UserRole, AssetRole };
 
-QString bytesText(qint64 bytes) { return QLocale().formattedDataSize(bytes); }
+QString bytesText(qint64 bytes) {
+  return QLocale().formattedDataSize(bytes);
+}
 
 }  // namespace
 
@@ -86,7 +89,7 @@ QWidget* PackBench::makeSideColumn() {
   extrusion_ = new NumberField(0, 16, 0, side);
   pageSide_->setObjectName("pageSide");
   padding_->setObjectName("padding");
-  trim_ = new QCheckBox(tr("cut away empty borders"), side);
+  trim_ = new QCheckBox(tr("empty borders"), side);
   addRow(form, tr("at most, px"), {pageSide_});
   addRow(form, tr("padding, px"), {padding_});
   addRow(form, tr("extrude, px"), {extrusion_});
@@ -156,8 +159,7 @@ void PackBench::refresh() {
   padding_->setValue(profile.padding);
   extrusion_->setValue(profile.extrusion);
   trim_->setChecked(profile.trim);
-  folder_->setPlaceholderText(
-      QFileInfo(session_.path()).absoluteDir().dirName() + "/parcel");
+  folder_->setPlaceholderText(QFileInfo(session_.path()).absoluteDir().dirName() + "/parcel");
   const QString refusal = packRefusal();
   packButton_->setEnabled(refusal.isEmpty());
   packButton_->setToolTip(refusal.isEmpty() ? tr("Writes the parcel and reads it back") : refusal);
@@ -213,12 +215,11 @@ void PackBench::showPreview() {
   qint64 total = preview_->jsonBytes;
   for (std::size_t i = 0; i < parcel.pages.size(); ++i) {
     const ParcelPage& page = parcel.pages[i];
-    auto* item = new QTreeWidgetItem(
-        root, {tr("%1, %2 x %3 px")
-                   .arg(QString::fromStdString(page.file))
-                   .arg(page.size.w)
-                   .arg(page.size.h),
-               bytesText(preview_->pageBytes[i])});
+    auto* item = new QTreeWidgetItem(root, {tr("%1, %2 x %3 px")
+                                                .arg(QString::fromStdString(page.file))
+                                                .arg(page.size.w)
+                                                .arg(page.size.h),
+                                            bytesText(preview_->pageBytes[i])});
     item->setData(0, PageRole, static_cast<int>(i));
     total += preview_->pageBytes[i];
   }
@@ -226,8 +227,7 @@ void PackBench::showPreview() {
   for (std::size_t i = 0; i < parcel.assets.size(); ++i) {
     const ParcelAsset& asset = parcel.assets[i];
     auto* item = new QTreeWidgetItem(
-        json, {QString::fromStdString(asset.name),
-               tr("%n frame(s)", nullptr, static_cast<int>(asset.frames.size()))});
+        json, {QString::fromStdString(asset.name), countedFrames(asset.frames.size())});
     item->setData(0, AssetRole, static_cast<int>(i));
   }
   root->setText(1, bytesText(total));
@@ -292,11 +292,9 @@ void PackBench::pack() {
       } else if (!packed->differences.empty()) {
         say(QString::fromStdString(packed->differences.front()), true);
       } else {
-        say(tr("Packed %1 assets, %2 frames on %3 pages into %4. Read back and found right.")
-                .arg(packed->assets)
-                .arg(packed->frames)
-                .arg(packed->pages)
-                .arg(folder),
+        say(tr("Packed %1, %2 on %3 into %4. Read back and found right.")
+                .arg(countedAssets(packed->assets), countedFrames(packed->frames),
+                     counted(packed->pages, tr("page"), tr("pages")), folder),
             false);
       }
     });
@@ -305,22 +303,22 @@ void PackBench::pack() {
 
 void PackBench::verify() {
   begin(tr("Verifying"));
-  QThreadPool::globalInstance()->start([this, project = session_.project(),
-                                        store = session_.artStore(), folder = folder()] {
-    const auto differences = verifyParcel(folder.toStdString(), project, store);
-    QMetaObject::invokeMethod(this, [this, differences] {
-      finish();
-      if (!differences) {
-        say(QString::fromStdString(describe(differences.error())), true);
-      } else if (differences->empty()) {
-        say(tr("The parcel holds exactly what the project says."), false);
-      } else {
-        say(tr("The parcel differs from the project: %1. Pack it again.")
-                .arg(QString::fromStdString(differences->front())),
-            true);
-      }
-    });
-  });
+  QThreadPool::globalInstance()->start(
+      [this, project = session_.project(), store = session_.artStore(), folder = folder()] {
+        const auto differences = verifyParcel(folder.toStdString(), project, store);
+        QMetaObject::invokeMethod(this, [this, differences] {
+          finish();
+          if (!differences) {
+            say(QString::fromStdString(describe(differences.error())), true);
+          } else if (differences->empty()) {
+            say(tr("The parcel holds exactly what the project says."), false);
+          } else {
+            say(tr("The parcel differs from the project: %1. Pack it again.")
+                    .arg(QString::fromStdString(differences->front())),
+                true);
+          }
+        });
+      });
 }
 
 }  // namespace amber

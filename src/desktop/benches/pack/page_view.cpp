@@ -18,8 +18,8 @@ void PageView::paintEvent(QPaintEvent*) {
   QPainter painter(this);
   painter.fillRect(rect(), theme().card);
   if (page_.isNull()) return;
-  ViewTransform view = fitted(QRectF(QPointF(), QSizeF(page_.size())),
-                              QSizeF(width() - 32, height() - 32));
+  ViewTransform view =
+      fitted(QRectF(QPointF(), QSizeF(page_.size())), QSizeF(width() - 32, height() - 32));
   view.offset += QPointF(16, 16);
   const QRectF place = view.toStage(QRectF(QPointF(), QSizeF(page_.size())));
   paintBackdrop(painter, place, Backdrop::Kraft);

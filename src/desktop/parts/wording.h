@@ -1,0 +1,23 @@
+#pragma once
+
+#include <QString>
+
+namespace amber {
+
+/// "1 frame", "4 frames": the count and its noun, in the form that the count asks for.
+template <class Count>
+QString counted(Count count, const QString& one, const QString& many) {
+  return QString::number(count) + " " + (count == 1 ? one : many);
+}
+
+template <class Count>
+QString countedFrames(Count count) {
+  return counted(count, QStringLiteral("frame"), QStringLiteral("frames"));
+}
+
+template <class Count>
+QString countedAssets(Count count) {
+  return counted(count, QStringLiteral("asset"), QStringLiteral("assets"));
+}
+
+}  // namespace amber

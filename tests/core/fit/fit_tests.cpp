@@ -1,0 +1,236 @@
+#include <QTest>
+#include <cmath>
+
+#include "core/fit/box_fit.h"
+#include "core/fit/fit_edits.h"
+#include "core/fit/measures.h"
+#include "core/origin/anchor.h"
+#include "core/origin/origin_edits.h"
+#include "support/random_mask.h"
+#include "support/registry.h"
+#include "support/text_picture.h"
+
+using namespace amber;
+using namespace amber::test;
+
+class BoxFitTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void snugBoxOfAPicture() {
+    QCOMPARE(snugBox(maskOf({"....", ".#..", "..#."})), (std::optional<Box>({1, 1, 2, 2})));
+    QCOMPARE(snugBox(PixelMask(4, 4)), std::optional<Box>());
+  }
+
+  void law1EveryInkSquareLiesInsideAndLaw2NoLessBoxDoes() {
+    AMBER_PROPERTY("snug box is the least of all that cover", [] {
+      const PixelMask ink = randomMask(9);
+      const auto box = snugBox(ink);
+      if (!box) {
+        RC_ASSERT(countOf(ink) == 0);
+        return;
+      }
+      double least = 1e9;
+      for (int y0 = 0; y0 < ink.height(); ++y0) {
+        for (int x0 = 0; x0 < ink.width(); ++x0) {
+          for (int y1 = y0 + 1; y1 <= ink.height(); ++y1) {
+            for (int x1 = x0 + 1; x1 <= ink.width(); ++x1) {
+              if (countWithin(ink, {x0, y0, x1 - x0, y1 - y0}) == countOf(ink)) {
+                least = std::min(least, static_cast<double>((x1 - x0) * (y1 - y0)));
+              }
+            }
+          }
+        }
+      }
+      RC_ASSERT(box->w * box->h == least);
+      for (int y = 0; y < ink.height(); ++y) {
+        for (int x = 0; x < ink.width(); ++x) {
+          if (!ink.test(x, y)) continue;
+          RC_ASSERT(x >= box->x && y >= box->y && x + 1 <= box->x + box->w &&
+                    y + 1 <= box->y + box->h);
+        }
+      }
+    });
+  }
+};
+AMBER_TEST(BoxFitTest);
+
+class MeasuresTest : public QObject {
+  Q_OBJECT
+
+  // Straight from the definitions, one pixel at a time.
+  static Measures slowly(const Box& box, const PixelMask& ink) {
+    const auto inBox = [&](int x, int y) {
+      return x + 0.5 >= box.x && x + 0.5 < box.x + box.w && y + 0.5 >= box.y &&
+             y + 0.5 < box.y + box.h;
+    };
+    const auto inked = [&](int x, int y) { return ink.rect().contains(x, y) && ink.test(x, y); };
+    std::vector<std::pair<int, int>> shape;
+    std::vector<std::pair<int, int>> all;
+    for (int y = -40; y < ink.height() + 40; ++y) {
+      for (int x = -40; x < ink.width() + 40; ++x) {
+        if (inBox(x, y)) shape.emplace_back(x, y);
+        if (inked(x, y)) all.emplace_back(x, y);
+      }
+    }
+    const auto farthest = [](const auto& from, const auto& to, auto counts) {
+      double most = 0;
+      for (const auto& [x, y] : from) {
+        if (!counts(x, y)) continue;
+        double least = 1e18;
+        for (const auto& [i, j] : to) {
+          least = std::min(least, std::hypot(i - x, j - y));
+        }
+        if (least < 1e17) most = std::max(most, least);
+      }
+      return most;
+    };
+    double both = 0;
+    for (const auto& [x, y] : shape) both += inked(x, y);
+    const auto inShape = static_cast<double>(shape.size());
+    const auto inInk = static_cast<double>(all.size());
+    Measures m;
+    m.air = inShape == 0 ? 0 : (inShape - both) / inShape;
+    m.bareInk = inInk == 0 ? 0 : (inInk - both) / inInk;
+    m.agreement = inShape + inInk == 0 ? 1 : both / (inShape + inInk - both);
+    m.reachOut = farthest(shape, all, [](int, int) { return true; });
+    m.shortfall = farthest(all, shape, [&](int x, int y) { return !inBox(x, y); });
+    m.points = 4;
+    m.cost = 1;
+    return m;
+  }
+
+ private slots:
+  void figuresOfAPicture() {
+    const PixelMask ink = maskOf({"#...",  //
+                                  "#...",  //
+                                  "####"});
+    const Measures m = measured(Box{0, 0, 4, 3}, ink);
+    QCOMPARE(m.air, 0.5);
+    QCOMPARE(m.bareInk, 0.0);
+    QCOMPARE(m.agreement, 0.5);
+    QCOMPARE(m.reachOut, 2.0);
+    QCOMPARE(m.shortfall, 0.0);
+    const auto phantom = farthestPhantom(Box{0, 0, 4, 3}, ink);
+    QCOMPARE(std::pair(phantom->x, phantom->y), std::pair(2, 0));
+  }
+
+  void figuresEqualTheirDefinitionsOnAnyBox() {
+    AMBER_PROPERTY("measures equal their slow twin", [] {
+      const PixelMask ink = randomMask(12);
+      const Box box{*rc::gen::inRange(-20, 40) / 2.0, *rc::gen::inRange(-20, 40) / 2.0,
+                    *rc::gen::inRange(1, 40) / 2.0, *rc::gen::inRange(1, 40) / 2.0};
+      const Measures fast = measured(box, ink);
+      const Measures slow = slowly(box, ink);
+      RC_ASSERT(fast.air == slow.air);
+      RC_ASSERT(fast.bareInk == slow.bareInk);
+      RC_ASSERT(fast.agreement == slow.agreement);
+      RC_ASSERT(std::abs(fast.reachOut - slow.reachOut) < 1e-9);
+      RC_ASSERT(std::abs(fast.shortfall - slow.shortfall) < 1e-9);
+    });
+  }
+
+  void boxesSideBySideShareNoPixel() {
+    AMBER_PROPERTY("half-open edges part the plane", [] {
+      const double edge = *rc::gen::inRange(-8, 8) / 4.0;
+      const Shape left = Box{edge - 5, 0, 5, 1};
+      const Shape right = Box{edge, 0, 5, 1};
+      for (int x = -12; x < 12; ++x) RC_ASSERT(!(holdsPixel(left, x, 0) && holdsPixel(right, x, 0)));
+    });
+  }
+};
+AMBER_TEST(MeasuresTest);
+
+class ShapeTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void unsoundBoxesAreNamed() {
+    QVERIFY(validated(Box{0, 0, 4, 4}, {8, 8}));
+    QVERIFY(!validated(Box{0, 0, 0, 4}, {8, 8}));
+    QVERIFY(!validated(Box{0, 0, -4, 4}, {8, 8}));
+    QVERIFY(!validated(Box{std::nan(""), 0, 4, 4}, {8, 8}));
+    QVERIFY(!validated(Box{-2000, 0, 4, 4}, {8, 8}));
+  }
+};
+AMBER_TEST(ShapeTest);
+
+class OriginTest : public QObject {
+  Q_OBJECT
+
+  Project project_;
+
+  static std::shared_ptr<const SheetArt> art() {
+    static const auto picture =
+        std::make_shared<const SheetArt>(sheetArtOf({".##.....", ".##..##.", ".....##."}));
+    return picture;
+  }
+
+ private slots:
+  void init() {
+    project_ = newProject("test");
+    Sheet sheet;
+    sheet.id = {1};
+    sheet.size = {8, 3};
+    Asset asset;
+    asset.id = {2};
+    asset.frames = {Frame{{3}, "a", {1}, {0, 0, 4, 3}, {}, {}, {}},
+                    Frame{{4}, "b", {1}, {4, 0, 4, 3}, {}, {}, {}}};
+    project_ = amber::apply(project_, {PutSheet{sheet}, PutAsset{asset}})->project;
+  }
+
+  void nineAnchorsOfARectangle() {
+    const PixelRect area{2, 4, 5, 6};
+    QCOMPARE(anchorPoint(area, Anchor::TopLeft), (FramePoint{2, 4}));
+    QCOMPARE(anchorPoint(area, Anchor::Top), (FramePoint{4.5, 4}));
+    QCOMPARE(anchorPoint(area, Anchor::Right), (FramePoint{7, 7}));
+    QCOMPARE(anchorPoint(area, Anchor::Center), (FramePoint{4.5, 7}));
+    QCOMPARE(anchorPoint(area, Anchor::Bottom), (FramePoint{4.5, 10}));
+    QCOMPARE(anchorPoint(area, Anchor::BottomRight), (FramePoint{7, 10}));
+  }
+
+  void everyRuleReadsBackAsItWasWritten() {
+    for (const OriginBasis basis : {OriginBasis::Cell, OriginBasis::Ink, OriginBasis::Hand}) {
+      for (const Anchor anchor : kAnchors) {
+        const OriginRule rule{basis, anchor};
+        QCOMPARE(originRuleFrom(textOf(rule)).value(), rule);
+      }
+    }
+    for (const char* wrong : {"", "ink", "ink:", "ink:MIDDLE", "cell:bottom", "feet", "ink:TOP "}) {
+      QVERIFY2(!originRuleFrom(wrong), wrong);
+    }
+  }
+
+  void aRuleOfInkFindsEachFramesOwnInk() {
+    const auto edits = originsByRule(project_, {{{2}, {3}}, {{2}, {4}}},
+                                     {OriginBasis::Ink, Anchor::Bottom},
+                                     [](SheetId) { return art(); });
+    const Project after = amber::apply(project_, edits)->project;
+    QCOMPARE(after.assets.front()->frames[0].origin, (FramePoint{2, 2}));
+    QCOMPARE(after.assets.front()->frames[1].origin, (FramePoint{2, 3}));
+  }
+
+  void withoutArtOnlyTheCellCanBeUsed() {
+    const ArtSource none = [](SheetId) { return nullptr; };
+    QVERIFY(originsByRule(project_, {{{2}, {3}}}, {OriginBasis::Ink, Anchor::Top}, none).empty());
+    QCOMPARE(originsByRule(project_, {{{2}, {3}}}, {OriginBasis::Cell, Anchor::Top}, none).size(),
+             std::size_t{1});
+  }
+
+  void aBoxGivenToOtherFramesKeepsItsPlaceToTheOrigin() {
+    project_ = amber::apply(project_, {SetOrigin{{2}, {3}, {1, 1}, {}},
+                                       SetOrigin{{2}, {4}, {3, 2}, {}}})->project;
+    const auto edits =
+        shapeByHand(project_, {{{2}, {4}}}, "body", Box{0, 0, 2, 2}, FrameRef{{2}, {3}});
+    const Project after = amber::apply(project_, edits)->project;
+    QCOMPARE(after.assets.front()->frames[1].shapes.front().geometry, Shape(Box{2, 1, 2, 2}));
+  }
+
+  void snugBoxesAreFittedOnlyWhereThereIsInk() {
+    const auto boxes = snugBoxes(project_, {{{2}, {3}}, {{2}, {4}}, {{2}, {99}}}, "body",
+                                 [](SheetId) { return art(); });
+    QCOMPARE(boxes.size(), std::size_t{2});
+    QCOMPARE(std::get<SetShape>(boxes[1]).shape.geometry, Shape(Box{1, 1, 2, 2}));
+  }
+};
+AMBER_TEST(OriginTest);
+
+#include "fit_tests.moc"

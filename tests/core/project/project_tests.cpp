@@ -1,0 +1,191 @@
+#include <QTest>
+
+#include "core/base/exact_number.h"
+#include "core/project/edit.h"
+#include "core/project/playback.h"
+#include "core/project/selection.h"
+#include "support/random_mask.h"
+#include "support/registry.h"
+
+using namespace amber;
+
+namespace {
+
+// Two sheets; asset 10 with frames 11 and 12 of sheet 1 and 13 of sheet 2.
+Project smallProject() {
+  Project project = newProject("small");
+  Sheet first;
+  first.id = {1};
+  first.path = "a.png";
+  first.size = {8, 4};
+  Sheet second = first;
+  second.id = {2};
+  second.path = "b.png";
+  Asset asset;
+  asset.id = {10};
+  asset.name = "chr_a";
+  asset.kind = "character";
+  asset.frames = {Frame{{11}, "f1", {1}, {0, 0, 4, 4}, {}, {}, {}},
+                  Frame{{12}, "f2", {1}, {4, 0, 4, 4}, {}, {}, {}},
+                  Frame{{13}, "f3", {2}, {0, 0, 4, 4}, {}, {}, {}}};
+  asset.animations = {{{20}, "walk", LoopMode::Repeat, {{{11}, 100}, {{12}, 50}}},
+                      {{21}, "idle", LoopMode::Once, {{{13}, 70}}}};
+  return amber::apply(project, {PutSheet{first}, PutSheet{second}, PutAsset{asset}})->project;
+}
+
+}  // namespace
+
+class EditTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void anEditLeavesTheOldProjectAsItWas() {
+    const Project before = smallProject();
+    const Project copy = before;
+    const auto after = amber::apply(before, {Rename{{10}, {}, {11}, "other"}});
+    QVERIFY(before == copy);
+    QCOMPARE(after->project.assets.front()->frames[0].name, std::string("other"));
+    QCOMPARE(after->touched.assets, std::vector<AssetId>{{10}});
+    QVERIFY(after->touched.sheets.empty());
+  }
+
+  void whatIsNotTouchedIsShared() {
+    const Project before = smallProject();
+    const auto after = amber::apply(before, {Rename{{10}, {}, {}, "x"}});
+    QVERIFY(after->project.sheets[0].sameAs(before.sheets[0]));
+    QVERIFY(!after->project.assets[0].sameAs(before.assets[0]));
+  }
+
+  void allEditsApplyOrNone() {
+    const Project before = smallProject();
+    const auto after =
+        amber::apply(before, {Rename{{10}, {}, {}, "x"}, SetOrigin{{10}, {99}, {}, {}}});
+    QVERIFY(!after);
+    QCOMPARE(after.error().code, ErrorCode::UnknownTarget);
+  }
+
+  void takingASheetOutTakesItsFrames() {
+    const auto after = amber::apply(smallProject(), {RemoveSheet{{1}}});
+    const Asset& asset = *after->project.assets.front();
+    QCOMPARE(asset.frames.size(), std::size_t{1});
+    QCOMPARE(asset.animations.size(), std::size_t{1});
+    QCOMPARE(asset.animations.front().name, std::string("idle"));
+  }
+
+  void anAssetWithoutFramesGoes() {
+    const auto after = amber::apply(smallProject(), {RemoveFrames{{10}, {{11}, {12}, {13}}}});
+    QVERIFY(after->project.assets.empty());
+  }
+
+  void aShapeOfTheSameRoleIsReplaced() {
+    const FrameShape one{"body", Box{0, 0, 2, 2}, ShapeSource::SnugBox};
+    const FrameShape two{"body", Box{1, 1, 2, 2}, ShapeSource::Hand};
+    const auto after =
+        amber::apply(smallProject(), {SetShape{{10}, {11}, one}, SetShape{{10}, {11}, two}});
+    const Frame& frame = after->project.assets.front()->frames[0];
+    QCOMPARE(frame.shapes.size(), std::size_t{1});
+    QCOMPARE(frame.shapes.front(), two);
+  }
+
+  void idsAreNeverUsedAgain() {
+    const Project project = smallProject();
+    QCOMPARE(project.nextId, 22U);
+    QCOMPARE(amber::apply(project, {RemoveAsset{{10}}})->project.nextId, 22U);
+  }
+};
+AMBER_TEST(EditTest);
+
+class SelectionTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void scopesName_data() {
+    QTest::addColumn<int>("scope");
+    QTest::addColumn<int>("count");
+    QTest::newRow("frame") << static_cast<int>(Scope::Frame) << 1;
+    QTest::newRow("animation") << static_cast<int>(Scope::Animation) << 2;
+    QTest::newRow("asset") << static_cast<int>(Scope::Asset) << 3;
+    QTest::newRow("selected") << static_cast<int>(Scope::SelectedAssets) << 3;
+  }
+  void scopesName() {
+    QFETCH(int, scope);
+    QFETCH(int, count);
+    const Project project = smallProject();
+    const Selection selection = repaired(project, {});
+    QCOMPARE(static_cast<int>(framesIn(project, selection, static_cast<Scope>(scope)).size()),
+             count);
+  }
+
+  void aSelectionOfWhatIsGoneMovesToWhatIsLeft() {
+    const Project project = smallProject();
+    const Selection sound = repaired(project, {{7}, {8}, {9}, {3}, {{8}}});
+    QCOMPARE(sound, (Selection{{1}, {10}, {20}, {11}, {{10}}}));
+    QCOMPARE(repaired(newProject("empty"), sound), Selection{});
+  }
+
+  void aFrameOutsideTheAnimationGivesWayToItsFirst() {
+    const Selection sound = repaired(smallProject(), {{1}, {10}, {21}, {11}, {{10}}});
+    QCOMPARE(sound.frame, FrameId{13});
+  }
+};
+AMBER_TEST(SelectionTest);
+
+class PlaybackTest : public QObject {
+  Q_OBJECT
+
+  static Animation threeSteps(LoopMode loop) {
+    return {{1}, "a", loop, {{{1}, 100}, {{2}, 50}, {{3}, 200}}};
+  }
+
+ private slots:
+  void stepsFollowTheirDurations_data() {
+    QTest::addColumn<int>("loop");
+    QTest::addColumn<QList<int>>("times");
+    QTest::addColumn<QList<int>>("steps");
+    QTest::newRow("once") << 0 << QList<int>{0, 99, 100, 149, 150, 349, 350, 5000}
+                          << QList<int>{0, 0, 1, 1, 2, 2, 2, 2};
+    QTest::newRow("repeat") << 1 << QList<int>{0, 349, 350, 450} << QList<int>{0, 2, 0, 1};
+    QTest::newRow("back and forth") << 2 << QList<int>{150, 349, 350, 399, 400}
+                                    << QList<int>{2, 2, 1, 1, 0};
+  }
+  void stepsFollowTheirDurations() {
+    QFETCH(int, loop);
+    QFETCH(QList<int>, times);
+    QFETCH(QList<int>, steps);
+    for (qsizetype i = 0; i < times.size(); ++i) {
+      QCOMPARE(static_cast<int>(stepAt(threeSteps(static_cast<LoopMode>(loop)), times[i])),
+               steps[i]);
+    }
+  }
+
+  void oneStepBackAndForthIsOneStep() {
+    const Animation one{{1}, "a", LoopMode::BackAndForth, {{{1}, 100}}};
+    QCOMPARE(runLength(one), 100);
+    QCOMPARE(stepAt(one, 12345), std::size_t{0});
+  }
+
+  void durationsAreWholeMilliseconds() {
+    QCOMPARE(durationAt(12), 83);
+    QCOMPARE(durationAt(10), 100);
+    QCOMPARE(durationAt(1e9), 1);
+    QCOMPARE(durationAt(1e-9), 60000);
+  }
+};
+AMBER_TEST(PlaybackTest);
+
+class ExactNumberTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void numbersAreShortAndReadBack() {
+    QCOMPARE(exactNumber(0.1), std::string("0.1"));
+    QCOMPARE(exactNumber(3), std::string("3"));
+    QCOMPARE(exactNumber(-0.0), std::string("0"));
+    QCOMPARE(exactNumber(123456), std::string("123456"));
+    AMBER_PROPERTY("the text reads back as the same number", [] {
+      const double value = *rc::gen::arbitrary<double>();
+      RC_PRE(std::isfinite(value));
+      RC_ASSERT(std::stod(exactNumber(value)) == value);
+    });
+  }
+};
+AMBER_TEST(ExactNumberTest);
+
+#include "project_tests.moc"

@@ -1,0 +1,29 @@
+// Runs the test class named first on the command line; all of them when none is named.
+#include <QApplication>
+#include <QTest>
+#include <cstdio>
+
+#include "registry.h"
+
+int main(int argc, char** argv) {
+#ifdef AMBER_TEST_WITH_WINDOWS
+  const QApplication application(argc, argv);
+#else
+  const QCoreApplication application(argc, argv);
+#endif
+  QCoreApplication::setOrganizationName("amber-parcel");
+  QCoreApplication::setApplicationName("amber-parcel-tests");
+  QStringList arguments = QCoreApplication::arguments();
+  std::string wanted;
+  if (arguments.size() > 1 && !arguments[1].startsWith('-')) wanted = arguments.takeAt(1).toStdString();
+  int ran = 0;
+  int failed = 0;
+  for (const auto& [name, make] : amber::test::makers()) {
+    if (!wanted.empty() && name != wanted) continue;
+    ++ran;
+    const auto test = make();
+    if (QTest::qExec(test.get(), arguments) != 0) ++failed;
+  }
+  if (ran == 0) std::fprintf(stderr, "no test class named \"%s\"\n", wanted.c_str());
+  return ran == 0 || failed != 0 ? 1 : 0;
+}
