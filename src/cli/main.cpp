@@ -1,5 +1,6 @@
 #include <QCoreApplication>
 #include <QLoggingCategory>
+#include <cstdio>
 #include <iostream>
 
 #include "cli/commands.h"
@@ -38,8 +39,10 @@ struct Runner {
 
 int main(int argc, char** argv) {
   const QCoreApplication application(argc, argv);
-  // What image readers mutter about broken files is said in our own sentence.
+  // What image readers mutter about broken files is said in our own sentence. Their C libraries
+  // write to `stderr`; our words go through std::cerr, which keeps the stream it began with.
   QLoggingCategory::setFilterRules("*=false");
+  if (std::FILE* nowhere = std::fopen("/dev/null", "w")) stderr = nowhere;
   const auto invocation = invocationFrom(argc, argv);
   const Result<Outcome> outcome = invocation
                                       ? std::visit(Runner{invocation->json}, invocation->command)

@@ -50,8 +50,9 @@ JsonReader JsonReader::member(std::string_view key) const {
   }
   const auto found = value_->find(key);
   if (found == value_->end()) {
-    fail(ErrorCode::MissingKey, "the key \"" + std::string(key) + "\" is missing");
-    return {kNothing, place, report_};
+    const JsonReader missing(kNothing, place, report_);
+    missing.fail(ErrorCode::MissingKey, "the key is missing; restore the file from a copy");
+    return missing;
   }
   return {*found, place, report_};
 }

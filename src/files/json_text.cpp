@@ -121,6 +121,10 @@ Result<Json> jsonFrom(std::string_view text, const std::string& file) {
   }
   try {
     return Json::parse(text.begin(), text.end());
+  } catch (const Json::out_of_range&) {
+    return failure(ErrorCode::NotJson,
+                   "holds a number that is too large to be one of ours; restore it from a copy",
+                   file);
   } catch (const Json::parse_error& error) {
     return failure(ErrorCode::NotJson,
                    "is not valid JSON: it breaks at byte " + std::to_string(error.byte) + " of " +

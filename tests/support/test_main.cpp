@@ -1,5 +1,9 @@
 // Runs the test class named first on the command line; all of them when none is named.
+#ifdef AMBER_TEST_WITH_WINDOWS
 #include <QApplication>
+#else
+#include <QCoreApplication>
+#endif
 #include <QTest>
 #include <cstdio>
 
@@ -15,7 +19,8 @@ int main(int argc, char** argv) {
   QCoreApplication::setApplicationName("amber-parcel-tests");
   QStringList arguments = QCoreApplication::arguments();
   std::string wanted;
-  if (arguments.size() > 1 && !arguments[1].startsWith('-')) wanted = arguments.takeAt(1).toStdString();
+  if (arguments.size() > 1 && !arguments[1].startsWith('-'))
+    wanted = arguments.takeAt(1).toStdString();
   int ran = 0;
   int failed = 0;
   for (const auto& [name, make] : amber::test::makers()) {

@@ -1,11 +1,9 @@
 #pragma once
 
-#include <functional>
-#include <memory>
 #include <string>
 #include <vector>
 
-#include "core/image/ink.h"
+#include "core/project/art_source.h"
 #include "core/project/edit.h"
 
 namespace amber {
@@ -34,8 +32,5 @@ struct Finding {
   std::string fix;           ///< What to do about it.
   std::vector<Edit> remedy;  ///< The edits that do it; empty when only a person can.
 };
-
-/// Gives a sheet's art, or null where its file is missing or unreadable.
-using ArtSource = std::function<std::shared_ptr<const SheetArt>(SheetId)>;
 
 }  // namespace amber

@@ -3,7 +3,8 @@
 #include <string>
 #include <vector>
 
-#include "core/checks/finding.h"
+#include "core/project/art_source.h"
+#include "core/project/edit.h"
 #include "core/project/selection.h"
 
 namespace amber {

@@ -2,7 +2,8 @@
 
 #include <vector>
 
-#include "core/checks/finding.h"
+#include "core/project/art_source.h"
+#include "core/project/edit.h"
 #include "core/project/selection.h"
 
 namespace amber {

@@ -3,8 +3,8 @@
 #include <vector>
 
 #include "core/base/progress.h"
-#include "core/checks/finding.h"
 #include "core/pack/parcel.h"
+#include "core/project/art_source.h"
 
 namespace amber {
 

@@ -11,7 +11,12 @@ void ActionTable::add(ActionEntry entry) {
   action->setObjectName(entry.id);
   action->setShortcut(entry.shortcut);
   connect(action, &QAction::triggered, this, [run = entry.run] { run(); });
-  window_->addAction(action);
+  if (entry.places.isEmpty()) {
+    window_->addAction(action);
+  } else {
+    action->setShortcutContext(Qt::WidgetShortcut);
+    for (QWidget* place : entry.places) place->addAction(action);
+  }
   actions_.push_back(action);
   entries_.push_back(std::move(entry));
 }

@@ -2,6 +2,7 @@
 
 #include <QAction>
 #include <QKeySequence>
+#include <QList>
 #include <QObject>
 #include <functional>
 #include <vector>
@@ -16,6 +17,9 @@ struct ActionEntry {
   std::function<void()> run;
   /// Empty when it can be done now; else the reason, which becomes the tooltip.
   std::function<QString()> refusal;
+  /// Where its shortcut counts; empty: in the whole window. A shortcut without a modifier must not
+  /// take letters from fields and lists.
+  QList<QWidget*> places;
 };
 
 /// Every action, made once.

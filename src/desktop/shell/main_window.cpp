@@ -157,8 +157,17 @@ QWidget* MainWindow::makeTopBar() {
 }
 
 void MainWindow::add(const QString& id, const QString& text, const QString& shortcut,
-                     std::function<void()> run, std::function<QString()> refusal) {
-  actions_->add({id, text, QKeySequence(shortcut), std::move(run), std::move(refusal)});
+                     std::function<void()> run, std::function<QString()> refusal,
+                     const QList<QWidget*>& places) {
+  actions_->add({id, text, QKeySequence(shortcut), std::move(run), std::move(refusal), places});
+}
+
+QList<QWidget*> MainWindow::stages() const {
+  QList<QWidget*> all;
+  for (int i = 0; i < benches_->count(); ++i) {
+    if (auto* stage = static_cast<BenchView*>(benches_->widget(i))->stage()) all << stage;
+  }
+  return all;
 }
 
 QString MainWindow::needsProject() const {
@@ -230,7 +239,8 @@ void MainWindow::makeActions() {
         return benchView() != nullptr && benchView()->player() != nullptr
                    ? QString()
                    : tr("Nothing plays here");
-      });
+      },
+      stages());
   add(
       "cut.cut", tr("Cut the sheet"), "Ctrl+Shift+C", [this] { cut_->cut(); },
       [this] { return cut_->cutRefusal(); });
@@ -250,14 +260,16 @@ void MainWindow::makeActions() {
       [this] { return pack_->packRefusal(); });
   add(
       "view.backdrop", tr("Next backdrop: kraft, dark, light"), "B",
-      [this] { benchView()->stage()->nextBackdrop(); }, needsStage);
+      [this] { benchView()->stage()->nextBackdrop(); }, needsStage, stages());
   add(
-      "view.fit", tr("Show all of it"), "0", [this] { benchView()->stage()->fit(); }, needsStage);
+      "view.fit", tr("Show all of it"), "0", [this] { benchView()->stage()->fit(); }, needsStage,
+      stages());
   add(
-      "view.larger", tr("Zoom in"), "+", [this] { benchView()->stage()->zoom(true); }, needsStage);
+      "view.larger", tr("Zoom in"), "+", [this] { benchView()->stage()->zoom(true); }, needsStage,
+      stages());
   add(
       "view.smaller", tr("Zoom out"), "-", [this] { benchView()->stage()->zoom(false); },
-      needsStage);
+      needsStage, stages());
   add("view.theme", tr("Change between Paper and Lamp"), "Ctrl+T", [this] { toggleTheme(); });
   add("quit", tr("Quit"), "Ctrl+Q", [this] { close(); });
   actions_->refresh();

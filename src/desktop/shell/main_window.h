@@ -51,7 +51,8 @@ class MainWindow : public QMainWindow {
   QWidget* makeTopBar();
   void makeActions();
   void add(const QString& id, const QString& text, const QString& shortcut,
-           std::function<void()> run, std::function<QString()> refusal = {});
+           std::function<void()> run, std::function<QString()> refusal = {},
+           const QList<QWidget*>& places = {});
   void showState();
   void showFindings();
   void showMenu();
@@ -64,6 +65,7 @@ class MainWindow : public QMainWindow {
   void askImages();
   BenchView* benchView() const;
   QString needsProject() const;
+  QList<QWidget*> stages() const;
 
   ProjectSession session_;
   Pictures pictures_{session_};

@@ -27,8 +27,8 @@ class ChecksTest : public QObject {
     sheet.path = "sheet.png";
     sheet.size = art_->image.size();
     project_ = amber::apply(project_, {PutSheet{sheet}})->project;
-    const CutRequest request{{1}, *gridByCell(sheet.size, cell, {}, {}), "a", "prop", "walk", 100,
-                             LoopMode::Repeat};
+    const CutRequest request{
+        {1}, *gridByCell(sheet.size, cell, {}, {}), "a", "prop", "walk", 100, LoopMode::Repeat};
     project_ = amber::apply(project_, *cutEdits(project_, request, *art_))->project;
   }
   std::vector<std::string> rules() const {

@@ -140,8 +140,7 @@ class CrossingTest : public QObject {
     QCOMPARE(found.size(), std::size_t{1});
     QCOMPARE(found[0].position, 4);
     QCOMPARE(found[0].count, 1);
-    QCOMPARE(found[0].pixels,
-             (std::vector<PixelRect>{{3, 1, 1, 1}, {4, 1, 1, 1}}));
+    QCOMPARE(found[0].pixels, (std::vector<PixelRect>{{3, 1, 1, 1}, {4, 1, 1, 1}}));
   }
 
   void aDiagonalStepAcrossTheCutCrossesIt() {
@@ -181,8 +180,8 @@ class CrossingTest : public QObject {
         bool crossed = false;
         for (int dy = -1; dy <= 1; ++dy) {
           const auto facing = island.find({cut, y + dy});
-          crossed = crossed ||
-                    (facing != island.end() && facing->second == island.at({cut - 1, y}));
+          crossed =
+              crossed || (facing != island.end() && facing->second == island.at({cut - 1, y}));
         }
         expected += crossed;
       }
@@ -216,10 +215,18 @@ class CutFramesTest : public QObject {
     QTest::addColumn<QString>("path");
     QTest::addColumn<QString>("asset");
     QTest::addColumn<QString>("animation");
-    QTest::newRow("movement") << "sheets/keeper_walk.png" << "keeper" << "walk";
-    QTest::newRow("capitals") << "KeeperWalk.PNG" << "keeper" << "walk";
-    QTest::newRow("no movement") << "clay_pot.png" << "clay_pot" << "still";
-    QTest::newRow("only a movement") << "walk.png" << "walk" << "still";
+    QTest::newRow("movement") << "sheets/keeper_walk.png"
+                              << "keeper"
+                              << "walk";
+    QTest::newRow("capitals") << "KeeperWalk.PNG"
+                              << "keeper"
+                              << "walk";
+    QTest::newRow("no movement") << "clay_pot.png"
+                                 << "clay_pot"
+                                 << "still";
+    QTest::newRow("only a movement") << "walk.png"
+                                     << "walk"
+                                     << "still";
   }
   void theFileNameSaysAssetAndAnimation() {
     QFETCH(QString, path);
@@ -245,8 +252,9 @@ class CutFramesTest : public QObject {
   void cuttingAgainKeepsFramesWhoseRectangleStays() {
     const SheetArt art = sheetArtOf({"############"});
     Project project = projectWithSheet({12, 1});
-    project = amber::apply(project, *cutEdits(project, request(*gridByCell({12, 1}, {4, 1}, {}, {})),
-                                              art))->project;
+    project = amber::apply(project,
+                           *cutEdits(project, request(*gridByCell({12, 1}, {4, 1}, {}, {})), art))
+                  ->project;
     const FrameId first = project.assets.front()->frames[0].id;
     // One cell of 4 at the same place, then one more from a wider sheet cut: 4 and 8 do not match.
     const auto grid = *gridByCell({12, 1}, {4, 1}, {}, {4, 0});
@@ -258,13 +266,15 @@ class CutFramesTest : public QObject {
   void whatWasSetByHandStaysOverTheSameArt() {
     const SheetArt art = sheetArtOf({"..####..####"});
     Project project = projectWithSheet({12, 1});
-    project = amber::apply(project, *cutEdits(project, request(*gridByCell({12, 1}, {6, 1}, {}, {})),
-                                              art))->project;
+    project = amber::apply(project,
+                           *cutEdits(project, request(*gridByCell({12, 1}, {6, 1}, {}, {})), art))
+                  ->project;
     const AssetId asset = project.assets.front()->id;
     const FrameId frame = project.assets.front()->frames[0].id;
-    project = amber::apply(project, {SetOrigin{asset, frame, {4, 1}, {OriginBasis::Hand, {}}},
-                                     SetShape{asset, frame, {"body", Box{2, 0, 4, 1},
-                                                             ShapeSource::Hand}}})->project;
+    project = amber::apply(project,
+                           {SetOrigin{asset, frame, {4, 1}, {OriginBasis::Hand, {}}},
+                            SetShape{asset, frame, {"body", Box{2, 0, 4, 1}, ShapeSource::Hand}}})
+                  ->project;
     const auto grid = *gridByCell({12, 1}, {5, 1}, {2, 0}, {});
     project = amber::apply(project, *cutEdits(project, request(grid), art))->project;
     const Frame& kept = project.assets.front()->frames[0];

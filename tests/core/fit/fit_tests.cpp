@@ -134,7 +134,8 @@ class MeasuresTest : public QObject {
       const double edge = *rc::gen::inRange(-8, 8) / 4.0;
       const Shape left = Box{edge - 5, 0, 5, 1};
       const Shape right = Box{edge, 0, 5, 1};
-      for (int x = -12; x < 12; ++x) RC_ASSERT(!(holdsPixel(left, x, 0) && holdsPixel(right, x, 0)));
+      for (int x = -12; x < 12; ++x)
+        RC_ASSERT(!(holdsPixel(left, x, 0) && holdsPixel(right, x, 0)));
     });
   }
 };
@@ -200,9 +201,9 @@ class OriginTest : public QObject {
   }
 
   void aRuleOfInkFindsEachFramesOwnInk() {
-    const auto edits = originsByRule(project_, {{{2}, {3}}, {{2}, {4}}},
-                                     {OriginBasis::Ink, Anchor::Bottom},
-                                     [](SheetId) { return art(); });
+    const auto edits =
+        originsByRule(project_, {{{2}, {3}}, {{2}, {4}}}, {OriginBasis::Ink, Anchor::Bottom},
+                      [](SheetId) { return art(); });
     const Project after = amber::apply(project_, edits)->project;
     QCOMPARE(after.assets.front()->frames[0].origin, (FramePoint{2, 2}));
     QCOMPARE(after.assets.front()->frames[1].origin, (FramePoint{2, 3}));
@@ -216,8 +217,9 @@ class OriginTest : public QObject {
   }
 
   void aBoxGivenToOtherFramesKeepsItsPlaceToTheOrigin() {
-    project_ = amber::apply(project_, {SetOrigin{{2}, {3}, {1, 1}, {}},
-                                       SetOrigin{{2}, {4}, {3, 2}, {}}})->project;
+    project_ =
+        amber::apply(project_, {SetOrigin{{2}, {3}, {1, 1}, {}}, SetOrigin{{2}, {4}, {3, 2}, {}}})
+            ->project;
     const auto edits =
         shapeByHand(project_, {{{2}, {4}}}, "body", Box{0, 0, 2, 2}, FrameRef{{2}, {3}});
     const Project after = amber::apply(project_, edits)->project;

@@ -80,11 +80,9 @@ class InkTest : public QObject {
                                  "k###k",  //
                                  "kkkkk"});
     KeyColour key{255, 0, 255, 0, KeyReach::Everywhere};
-    QCOMPARE(textOf(inkOf(image, 1, key)),
-             std::string(".....\n.###.\n.#.#.\n.###.\n.....\n"));
+    QCOMPARE(textOf(inkOf(image, 1, key)), std::string(".....\n.###.\n.#.#.\n.###.\n.....\n"));
     key.reach = KeyReach::JoinedToEdge;
-    QCOMPARE(textOf(inkOf(image, 1, key)),
-             std::string(".....\n.###.\n.###.\n.###.\n.....\n"));
+    QCOMPARE(textOf(inkOf(image, 1, key)), std::string(".....\n.###.\n.###.\n.###.\n.....\n"));
   }
 
   void theToleranceIsTheLargestChannelDifference() {

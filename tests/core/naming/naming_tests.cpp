@@ -14,14 +14,21 @@ class SnakeCaseTest : public QObject {
   void wordsAreJoined_data() {
     QTest::addColumn<QString>("given");
     QTest::addColumn<QString>("wanted");
-    QTest::newRow("words") << "Keeper Walk" << "keeper_walk";
-    QTest::newRow("capitals inside") << "keeperWalk" << "keeper_walk";
-    QTest::newRow("hyphen") << "keeper-walk" << "keeper_walk";
-    QTest::newRow("many separators") << "__keeper -- walk!" << "keeper_walk";
-    QTest::newRow("capitals") << "KEEPER" << "keeper";
-    QTest::newRow("digits") << "walk2Fast" << "walk2_fast";
+    QTest::newRow("words") << "Keeper Walk"
+                           << "keeper_walk";
+    QTest::newRow("capitals inside") << "keeperWalk"
+                                     << "keeper_walk";
+    QTest::newRow("hyphen") << "keeper-walk"
+                            << "keeper_walk";
+    QTest::newRow("many separators") << "__keeper -- walk!"
+                                     << "keeper_walk";
+    QTest::newRow("capitals") << "KEEPER"
+                              << "keeper";
+    QTest::newRow("digits") << "walk2Fast"
+                            << "walk2_fast";
     QTest::newRow("other letters") << QString::fromUtf8("gärtner") << "g_rtner";
-    QTest::newRow("nothing") << "" << "unnamed";
+    QTest::newRow("nothing") << ""
+                             << "unnamed";
   }
   void wordsAreJoined() {
     QFETCH(QString, given);
@@ -51,7 +58,8 @@ class NameTableTest : public QObject {
       asset.kind = kind;
       const FrameId first{id++};
       const FrameId second{id++};
-      asset.frames = {Frame{first, "x", {}, {}, {}, {}, {}}, Frame{second, "x", {}, {}, {}, {}, {}}};
+      asset.frames = {Frame{first, "x", {}, {}, {}, {}, {}},
+                      Frame{second, "x", {}, {}, {}, {}, {}}};
       // The first frame is shown twice; it keeps one number.
       asset.animations = {
           {{id++}, "walk", LoopMode::Repeat, {{first, 10}, {second, 10}, {first, 10}}}};

@@ -78,8 +78,8 @@ class BuildParcelTest : public QObject {
     sheet.id = {1};
     sheet.size = {6, 4};
     project_ = amber::apply(project_, {PutSheet{sheet}})->project;
-    const CutRequest request{{1}, *gridByCell({6, 4}, {5, 4}, {}, {}), "a", "prop", "walk", 80,
-                             LoopMode::Once};
+    const CutRequest request{
+        {1}, *gridByCell({6, 4}, {5, 4}, {}, {}), "a", "prop", "walk", 80, LoopMode::Once};
     project_ = amber::apply(project_, *cutEdits(project_, request, *art_))->project;
     const FrameRef frame{project_.assets.front()->id, project_.assets.front()->frames[0].id};
     project_ = amber::apply(project_, snugBoxes(project_, {frame}, "body", art()))->project;
@@ -125,7 +125,8 @@ class BuildParcelTest : public QObject {
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).shapes[0].geometry = Box{0, 0, 1, 1}; }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).shapes.clear(); }));
     QVERIFY(differs([&](BuiltParcel& b) { b.parcel.assets[0].animations[0].durationsMs[0] = 81; }));
-    QVERIFY(differs([&](BuiltParcel& b) { b.parcel.assets[0].animations[0].loop = LoopMode::Repeat; }));
+    QVERIFY(
+        differs([&](BuiltParcel& b) { b.parcel.assets[0].animations[0].loop = LoopMode::Repeat; }));
     QVERIFY(differs([&](BuiltParcel& b) { b.parcel.assets[0].motion = Motion::Dynamic; }));
     QVERIFY(differs([&](BuiltParcel& b) { b.parcel.assets.clear(); }));
     QVERIFY(!differs([&](BuiltParcel&) {}));

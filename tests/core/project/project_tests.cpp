@@ -143,8 +143,8 @@ class PlaybackTest : public QObject {
     QTest::newRow("once") << 0 << QList<int>{0, 99, 100, 149, 150, 349, 350, 5000}
                           << QList<int>{0, 0, 1, 1, 2, 2, 2, 2};
     QTest::newRow("repeat") << 1 << QList<int>{0, 349, 350, 450} << QList<int>{0, 2, 0, 1};
-    QTest::newRow("back and forth") << 2 << QList<int>{150, 349, 350, 399, 400}
-                                    << QList<int>{2, 2, 1, 1, 0};
+    QTest::newRow("back and forth")
+        << 2 << QList<int>{150, 349, 350, 399, 400} << QList<int>{2, 2, 1, 1, 0};
   }
   void stepsFollowTheirDurations() {
     QFETCH(int, loop);

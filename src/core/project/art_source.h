@@ -1,0 +1,14 @@
+#pragma once
+
+#include <functional>
+#include <memory>
+
+#include "core/base/id.h"
+#include "core/image/ink.h"
+
+namespace amber {
+
+/// Gives a sheet's art, or null where its file is missing, unreadable or not read yet.
+using ArtSource = std::function<std::shared_ptr<const SheetArt>(SheetId)>;
+
+}  // namespace amber

@@ -1,0 +1,380 @@
+// Drives the real window by mouse and keys through the work, and looks at what a user would see.
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QListWidget>
+#include <QMimeData>
+#include <QPushButton>
+#include <QTableView>
+#include <QTest>
+#include <QTreeWidget>
+
+#include "desktop/benches/pack/pack_bench.h"
+#include "desktop/parts/number_field.h"
+#include "desktop/shell/main_window.h"
+#include "desktop/shell/route_line.h"
+#include "desktop/theme.h"
+#include "files/image_file.h"
+#include "files/project_file.h"
+#include "sheets.h"
+#include "support/cli.h"
+#include "support/registry.h"
+#include "support/scratch.h"
+
+using namespace amber;
+using namespace amber::test;
+
+namespace {
+
+template <class Widget>
+Widget* find(MainWindow& window, const char* name) {
+  for (auto* widget : window.findChildren<Widget*>(name)) {
+    if (widget->isVisible()) return widget;
+  }
+  qFatal("no visible widget %s", name);
+}
+
+void click(MainWindow& window, const char* name) {
+  QTest::mouseClick(find<QPushButton>(window, name), Qt::LeftButton);
+}
+
+void type(MainWindow& window, const char* name, const QString& text) {
+  auto* field = find<QLineEdit>(window, name);
+  QTest::mouseClick(field, Qt::LeftButton);
+  field->selectAll();
+  QTest::keyClicks(field, text);
+  QTest::keyClick(field, Qt::Key_Return);
+}
+
+QPoint onStage(const StageView* stage, double x, double y) {
+  return stage->view().toStage(QPointF(x, y)).toPoint();
+}
+
+void drag(StageView* stage, QPointF from, QPointF to) {
+  const QPoint start = onStage(stage, from.x(), from.y());
+  const QPoint end = onStage(stage, to.x(), to.y());
+  QTest::mousePress(stage, Qt::LeftButton, {}, start);
+  QTest::mouseMove(stage, (start + end) / 2);
+  QTest::mouseMove(stage, end);
+  QTest::mouseRelease(stage, Qt::LeftButton, {}, end);
+}
+
+void goTo(MainWindow& window, Bench bench) {
+  auto* route = find<RouteLine>(window, "routeLine");
+  QTest::mouseClick(route, Qt::LeftButton, {}, route->centreOf(bench));
+  QCOMPARE(window.bench(), bench);
+}
+
+}  // namespace
+
+class WindowTest : public QObject {
+  Q_OBJECT
+
+  static void show(MainWindow& window) {
+    window.resize(1280, 800);
+    window.show();
+    QVERIFY(QTest::qWaitForWindowExposed(&window));
+  }
+
+ private slots:
+  void initTestCase() { useTheme(*qApp, paperTheme()); }
+
+  void theWholeJobByMouseAndKeysGivesTheSameParcelAsTheCommandLine() {
+    const Scratch scratch;
+    QDir().mkpath(scratch.qpath("job"));
+    scratch.write("job/keeper_walk.png", pngBytes(glasshouse::keeperSheets()[1].image));
+    MainWindow window;
+    show(window);
+
+    // Drop the sheet.
+    QMimeData mime;
+    mime.setUrls({QUrl::fromLocalFile(scratch.qpath("job/keeper_walk.png"))});
+    QDragEnterEvent enter(QPoint(400, 300), Qt::CopyAction, &mime, Qt::LeftButton, {});
+    QCoreApplication::sendEvent(&window, &enter);
+    QVERIFY(enter.isAccepted());
+    QDropEvent drop(QPointF(400, 300), Qt::CopyAction, &mime, Qt::LeftButton, {});
+    QCoreApplication::sendEvent(&window, &drop);
+    window.session().settle();
+    QCOMPARE(window.session().project().sheets.size(), std::size_t{1});
+
+    // Cut: type a wrong cell, see it, and mend it by dragging the line.
+    type(window, "cellW", "40");
+    QCOMPARE(find<NumberField>(window, "columns")->value(), 9.0);
+    auto* cutStage = find<StageView>(window, "cutStage");
+    drag(cutStage, {40, 20}, {48, 20});
+    QCOMPARE(find<NumberField>(window, "cellW")->value(), 48.0);
+    QCOMPARE(find<QPushButton>(window, "cutButton")->text(), QString("Cut into 8 cells"));
+    QCOMPARE(find<QLineEdit>(window, "assetName")->text(), QString("keeper"));
+    auto* kind = find<QComboBox>(window, "kind");
+    kind->setFocus();
+    QTest::keyClicks(kind, "prop");
+    QCOMPARE(kind->currentText(), QString("prop"));
+    type(window, "rate", "12");
+    click(window, "cutButton");
+    window.session().settle();
+    QCOMPARE(window.session().project().assets.front()->name, std::string("prop_keeper"));
+    QCOMPARE(window.session().project().assets.front()->frames.size(), std::size_t{8});
+
+    // It is a character after all. Names follow at their bench.
+    QTest::qWait(QApplication::keyboardInputInterval() + 50);
+    QTest::keyClicks(kind, "cha");
+    window.session().settle();
+    QCOMPARE(window.session().project().assets.front()->kind, std::string("character"));
+
+    // Origin: the bottom of each frame's ink, for the whole animation.
+    goTo(window, Bench::Origin);
+    click(window, "scopeAnimation");
+    click(window, "ink:BOTTOM");
+    const Frame& first = window.session().project().assets.front()->frames.front();
+    QCOMPARE(first.originRule, (OriginRule{OriginBasis::Ink, Anchor::Bottom}));
+
+    // Fit: a snug box for every frame.
+    goTo(window, Bench::Fit);
+    click(window, "scopeAsset");
+    click(window, "fitButton");
+    for (const Frame& frame : window.session().project().assets.front()->frames) {
+      QCOMPARE(frame.shapes.size(), std::size_t{1});
+    }
+    QVERIFY(find<QLabel>(window, "figures")->text().contains("air"));
+
+    // Names: the table says what is wrong, and all is renamed in one step.
+    goTo(window, Bench::Names);
+    auto* names = find<QTableView>(window, "names");
+    QCOMPARE(names->model()->index(0, 1).data().toString(), QString("chr_keeper"));
+    const int steps = window.session().history().count();
+    click(window, "renameAll");
+    QCOMPARE(window.session().history().count(), steps + 1);
+    window.session().settle();
+    QVERIFY(window.session().findings().empty());
+
+    // Save and pack, by keys.
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    window.session().settle();
+    QVERIFY(!window.session().unsaved());
+    goTo(window, Bench::Pack);
+    QTRY_VERIFY(find<QTreeWidget>(window, "parcelTree")->topLevelItemCount() == 1);
+    QTest::keyClick(&window, Qt::Key_P, Qt::ControlModifier);
+    QTRY_VERIFY_WITH_TIMEOUT(
+        find<QLabel>(window, "packResult")->text().contains("Read back and found right"), 10000);
+    click(window, "verifyButton");
+    QTRY_VERIFY(find<QLabel>(window, "packResult")->text().contains("exactly what the project"));
+
+    // The same job on the command line.
+    QDir().mkpath(scratch.qpath("cli"));
+    QFile::copy(scratch.qpath("job/keeper_walk.png"), scratch.qpath("cli/keeper_walk.png"));
+    const QString project = scratch.qpath("cli/job.amber");
+    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("cli/keeper_walk.png"), "--cells",
+                     "48x48", "--kind", "character", "--rate", "12", "--origin", "ink:BOTTOM",
+                     "--shape", "box:snug"})
+                 .exitCode,
+             0);
+    QCOMPARE(runCli({"pack", project, "--out", scratch.qpath("cli/parcel")}).exitCode, 0);
+    for (const char* name : {"parcel/parcel.json", "parcel/page_0.png"}) {
+      const std::string byWindow = scratch.read(std::string("job/") + name);
+      QVERIFY(!byWindow.empty());
+      QVERIFY2(byWindow == scratch.read(std::string("cli/") + name), name);
+    }
+
+    // And all of it can be undone.
+    while (window.session().history().canUndo()) {
+      QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    }
+    QVERIFY(window.session().project().sheets.empty());
+  }
+
+  void anOriginIsDraggedNudgedTypedAndTakenBack() {
+    const Scratch scratch;
+    MainWindow window;
+    show(window);
+    window.openProject(demoCopy(scratch));
+    window.session().settle();
+    goTo(window, Bench::Origin);
+    click(window, "scopeFrame");
+    auto* stage = find<StageView>(window, "originStage");
+    const auto origin = [&] { return window.session().currentFrame()->origin; };
+    const FramePoint before = origin();
+    drag(stage, {before.x, before.y}, {20, 40});
+    QCOMPARE(origin(), (FramePoint{20, 40}));
+    QCOMPARE(window.session().history().count(), 1);
+    QTest::keyClick(stage, Qt::Key_Right, Qt::ShiftModifier);
+    QTest::keyClick(stage, Qt::Key_Up, Qt::AltModifier);
+    QCOMPARE(origin(), (FramePoint{28, 39.5}));
+    type(window, "originX", "7.25");
+    QCOMPARE(origin(), (FramePoint{7.25, 39.5}));
+    // Escape gives a drag up.
+    QTest::mousePress(stage, Qt::LeftButton, {}, onStage(stage, 10, 10));
+    QTest::mouseMove(stage, onStage(stage, 12, 12));
+    QTest::keyClick(stage, Qt::Key_Escape);
+    QCOMPARE(origin(), (FramePoint{7.25, 39.5}));
+    while (window.session().history().canUndo()) window.session().history().undo();
+    QCOMPARE(origin(), before);
+  }
+
+  void aBoxIsDrawnMovedResizedAndGivenToOthers() {
+    const Scratch scratch;
+    MainWindow window;
+    show(window);
+    window.openProject(demoCopy(scratch));
+    window.session().settle();
+    const Asset* moth = findAsset(window.session().project(), "chr_moth");
+    goTo(window, Bench::Fit);
+    window.session().selectFrame(moth->id, moth->animations[0].id, moth->frames[0].id);
+    auto* stage = find<StageView>(window, "fitStage");
+    const auto box = [&] {
+      return std::get<Box>(window.session().currentFrame()->shapes.front().geometry);
+    };
+    drag(stage, {5.2, 6.2}, {20, 22});
+    QCOMPARE(box(), (Box{5, 6, 15, 16}));
+    drag(stage, {12, 14}, {14, 13});
+    QCOMPARE(box(), (Box{7, 5, 15, 16}));
+    drag(stage, {22, 13}, {25, 13});
+    QCOMPARE(box(), (Box{7, 5, 18, 16}));
+    QTest::keyClick(stage, Qt::Key_Left);
+    QCOMPARE(box(), (Box{6, 5, 18, 16}));
+    type(window, "box_h", "12.5");
+    QCOMPARE(box().h, 12.5);
+    click(window, "scopeAsset");
+    click(window, "sameButton");
+    for (const Frame& frame : window.session().currentAsset()->frames) {
+      QCOMPARE(frame.shapes.front().source, ShapeSource::Hand);
+    }
+  }
+
+  void aFindingIsMendedByItsKey() {
+    const Scratch scratch;
+    MainWindow window;
+    show(window);
+    window.openProject(demoCopy(scratch));
+    window.session().settle();
+    goTo(window, Bench::Fit);
+    const auto text = [&] { return find<QLabel>(window, "findingText")->text(); };
+    for (int i = 0; i < 3 && !text().contains("chr_moth"); ++i) {
+      QTest::keyClick(&window, Qt::Key_Period, Qt::ControlModifier);
+    }
+    QVERIFY(text().contains("chr_moth"));
+    QTest::keyClick(&window, Qt::Key_Return, Qt::ControlModifier);
+    window.session().settle();
+    QVERIFY(!findAsset(window.session().project(), "chr_moth")->frames[0].shapes.empty());
+    QCOMPARE(window.session().findings().size(), std::size_t{2});
+    QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
+    QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 2);
+  }
+
+  void anythingIsFoundAndDoneByKeys() {
+    const Scratch scratch;
+    MainWindow window;
+    show(window);
+    window.openProject(demoCopy(scratch));
+    window.session().settle();
+    QTest::keyClick(&window, Qt::Key_K, Qt::ControlModifier);
+    auto* field = find<QLineEdit>(window, "finderField");
+    QTest::keyClicks(field, "go names");
+    QTest::keyClick(field, Qt::Key_Return);
+    QCOMPARE(window.bench(), Bench::Names);
+    QTest::keyClick(&window, Qt::Key_K, Qt::ControlModifier);
+    QTest::keyClicks(field, "snail");
+    QTest::keyClick(field, Qt::Key_Return);
+    QCOMPARE(window.session().currentAsset()->name, std::string("chr_snail"));
+    QTest::keyClick(&window, Qt::Key_K, Qt::ControlModifier);
+    QTest::keyClick(field, Qt::Key_Escape);
+    QVERIFY(!field->isVisible());
+  }
+
+  void everyActionThatCannotBeDoneSaysWhy() {
+    MainWindow window;
+    show(window);
+    window.actionTable().refresh();
+    int refused = 0;
+    for (const ActionEntry& entry : window.actionTable().entries()) {
+      const QAction* action = window.actionTable().action(entry.id);
+      if (action->isEnabled()) continue;
+      ++refused;
+      QVERIFY2(!action->toolTip().isEmpty() && action->toolTip() != entry.text,
+               qPrintable(entry.id));
+    }
+    QVERIFY(refused > 10);
+  }
+
+  void noTwoActionsShareAShortcut() {
+    MainWindow window;
+    QSet<QString> seen;
+    for (const ActionEntry& entry : window.actionTable().entries()) {
+      if (entry.shortcut.isEmpty()) continue;
+      QVERIFY2(!seen.contains(entry.shortcut.toString()), qPrintable(entry.id));
+      seen.insert(entry.shortcut.toString());
+    }
+  }
+
+  void brokenFilesAreToldInOneSentence_data() {
+    QTest::addColumn<QByteArray>("bytes");
+    QTest::addColumn<QString>("name");
+    const std::string good = pngBytes(glasshouse::thingSheets()[0].image);
+    QTest::newRow("text") << QByteArray("hello") << "a.png";
+    QTest::newRow("empty") << QByteArray() << "a.png";
+    QTest::newRow("truncated") << QByteArray::fromStdString(good.substr(0, 200)) << "a.png";
+    QTest::newRow("broken project") << QByteArray("{\"format\": 1") << "a.amber";
+    QTest::newRow("deep project") << QByteArray(100000, '[') << "a.amber";
+  }
+  void brokenFilesAreToldInOneSentence() {
+    QFETCH(QByteArray, bytes);
+    QFETCH(QString, name);
+    const Scratch scratch;
+    scratch.write(name.toStdString(), bytes.toStdString());
+    MainWindow window;
+    show(window);
+    window.takeFiles({scratch.qpath(name)});
+    window.session().settle();
+    const QString text = find<QLabel>(window, "notice")->text();
+    QVERIFY2(text.contains(name), qPrintable(text));
+    QCOMPARE(text.count('\n'), 0);
+    QVERIFY(window.session().project().sheets.empty());
+  }
+
+  void severalAssetsAreSelectedAndChangedAtOnce() {
+    const Scratch scratch;
+    MainWindow window;
+    show(window);
+    window.openProject(demoCopy(scratch));
+    window.session().settle();
+    goTo(window, Bench::Origin);
+    auto* shelf = find<QListView>(window, "shelf");
+    const auto row = [&](int i) { return shelf->visualRect(shelf->model()->index(i, 0)).center(); };
+    QTest::mouseClick(shelf->viewport(), Qt::LeftButton, {}, row(1));
+    QTest::mouseClick(shelf->viewport(), Qt::LeftButton, Qt::ControlModifier, row(3));
+    QCOMPARE(window.session().selection().assets.size(), std::size_t{2});
+    click(window, "scopeSelected");
+    click(window, "cell:CENTER");
+    for (const char* name : {"chr_snail", "prop_clay_pot"}) {
+      for (const Frame& frame : findAsset(window.session().project(), name)->frames) {
+        QCOMPARE(frame.origin, (FramePoint{frame.rect.w / 2.0, frame.rect.h / 2.0}));
+      }
+    }
+    QCOMPARE(window.session().history().count(), 1);
+    QCOMPARE(window.session().history().undoText(), QString("Set the origin of 9 frames"));
+  }
+
+  void bothThemesKeepTextReadable() {
+    for (const Theme* one : {&paperTheme(), &lampTheme()}) {
+      const auto luminance = [](const QColor& c) {
+        const auto part = [](double v) {
+          return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+        };
+        return 0.2126 * part(c.redF()) + 0.7152 * part(c.greenF()) + 0.0722 * part(c.blueF());
+      };
+      for (const QColor& ground : {one->paper, one->card, one->amberSoft}) {
+        for (const QColor& text : {one->text, one->quiet, one->error}) {
+          const double a = luminance(ground) + 0.05;
+          const double b = luminance(text) + 0.05;
+          const double contrast = std::max(a, b) / std::min(a, b);
+          QVERIFY2(contrast >= 4.5, qPrintable(QString("%1: %2 on %3 is %4")
+                                                   .arg(one->name, text.name(), ground.name())
+                                                   .arg(contrast)));
+        }
+      }
+    }
+  }
+};
+AMBER_TEST(WindowTest);
+
+#include "window_tests.moc"

@@ -1,0 +1,38 @@
+#pragma once
+
+#include <QProcess>
+#include <QStringList>
+#include <nlohmann/json.hpp>
+
+namespace amber::test {
+
+/// What one call of amber-parcel-cli gave.
+struct CliResult {
+  int exitCode = -1;
+  QByteArray out;
+  QByteArray err;
+
+  nlohmann::json json() const { return nlohmann::json::parse(out.toStdString()); }
+};
+
+/// Runs the program without a display; -1 for a crash or a call of more than 30 s.
+inline CliResult runCli(const QStringList& arguments) {
+  QProcess process;
+  QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+  environment.remove("DISPLAY");
+  environment.remove("QT_QPA_PLATFORM");
+  process.setProcessEnvironment(environment);
+  process.start(QString(AMBER_BIN_DIR) + "/amber-parcel-cli", arguments);
+  CliResult result;
+  if (!process.waitForFinished(30000)) {
+    process.kill();
+    process.waitForFinished();
+    return result;
+  }
+  if (process.exitStatus() == QProcess::NormalExit) result.exitCode = process.exitCode();
+  result.out = process.readAllStandardOutput();
+  result.err = process.readAllStandardError();
+  return result;
+}
+
+}  // namespace amber::test
