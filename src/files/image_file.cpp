@@ -13,6 +13,7 @@ namespace amber {
 namespace {
 
 constexpr long long kLargestImageFile = 1LL << 30;
+constexpr int kDotsPerMeter = 2835;  // 72 dots an inch
 
 Image fromQImage(const QImage& decoded) {
   const QImage straight = decoded.convertToFormat(QImage::Format_RGBA8888);
@@ -75,8 +76,11 @@ Result<ImageFile> readImage(const std::string& path) {
 }
 
 std::string pngBytes(const Image& image) {
-  const QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
-                    image.width() * 4, QImage::Format_RGBA8888);
+  QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
+              image.width() * 4, QImage::Format_RGBA8888);
+  // A picture's resolution would otherwise be that of the screen in use, and is written too.
+  view.setDotsPerMeterX(kDotsPerMeter);
+  view.setDotsPerMeterY(kDotsPerMeter);
   QByteArray bytes;
   QBuffer buffer(&bytes);
   buffer.open(QIODevice::WriteOnly);

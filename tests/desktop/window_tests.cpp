@@ -172,8 +172,14 @@ class WindowTest : public QObject {
     QCOMPARE(runCli({"pack", project, "--out", scratch.qpath("cli/parcel")}).exitCode, 0);
     for (const char* name : {"parcel/parcel.json", "parcel/page_0.png"}) {
       const std::string byWindow = scratch.read(std::string("job/") + name);
+      const std::string byCommand = scratch.read(std::string("cli/") + name);
       QVERIFY(!byWindow.empty());
-      QVERIFY2(byWindow == scratch.read(std::string("cli/") + name), name);
+      const auto part = std::mismatch(byWindow.begin(), byWindow.end(), byCommand.begin(),
+                                      byCommand.end());
+      const auto at = static_cast<std::size_t>(part.first - byWindow.begin());
+      QVERIFY2(byWindow == byCommand,
+               (std::string(name) + ": " + byWindow.substr(at, 60) + " | " +
+                byCommand.substr(at, 60)).c_str());
     }
 
     // And all of it can be undone.
