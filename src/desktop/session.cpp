@@ -232,7 +232,7 @@ bool ProjectSession::perform(const QString& label, const std::vector<Edit>& edit
                              const std::optional<Selection>& reveal) {
   endPreview();
   if (edits.empty()) return false;
-  auto applied = amber::apply(committed_, edits);
+  auto applied = withEdits(committed_, edits);
   if (!applied) {
     emit failed(QString::fromStdString(describe(applied.error())));
     return false;
@@ -243,7 +243,7 @@ bool ProjectSession::perform(const QString& label, const std::vector<Edit>& edit
 }
 
 void ProjectSession::preview(const std::vector<Edit>& edits) {
-  auto applied = amber::apply(committed_, edits);
+  auto applied = withEdits(committed_, edits);
   if (applied) show(std::move(applied->project));
 }
 

@@ -20,7 +20,7 @@ std::vector<FrameRef> framesOf(const Project& project, SheetId sheet) {
 }
 
 Result<Project> applied(const Project& project, const std::vector<Edit>& edits) {
-  auto result = amber::apply(project, edits);
+  auto result = withEdits(project, edits);
   if (!result) return tl::unexpected(result.error());
   return std::move(result->project);
 }

@@ -202,7 +202,7 @@ class ModelsTest : public QObject {
     QVERIFY(model.rowCount() > 50);
     model.setOnlyWrong(true);
     QCOMPARE(model.rowCount(), 0);
-    project = amber::apply(project, {Rename{project.assets[0]->id, {}, {}, "Bad Name"}})->project;
+    project = withEdits(project, {Rename{project.assets[0]->id, {}, {}, "Bad Name"}})->project;
     model.setProject(project);
     QCOMPARE(model.rowCount(), 19);  // the asset and its 18 frames
     QCOMPARE(model.index(0, NameModel::Reason).data().toString(), QString("is not in snake_case"));

@@ -174,12 +174,12 @@ class WindowTest : public QObject {
       const std::string byWindow = scratch.read(std::string("job/") + name);
       const std::string byCommand = scratch.read(std::string("cli/") + name);
       QVERIFY(!byWindow.empty());
-      const auto part = std::mismatch(byWindow.begin(), byWindow.end(), byCommand.begin(),
-                                      byCommand.end());
+      const auto part =
+          std::mismatch(byWindow.begin(), byWindow.end(), byCommand.begin(), byCommand.end());
       const auto at = static_cast<std::size_t>(part.first - byWindow.begin());
-      QVERIFY2(byWindow == byCommand,
-               (std::string(name) + ": " + byWindow.substr(at, 60) + " | " +
-                byCommand.substr(at, 60)).c_str());
+      QVERIFY2(byWindow == byCommand, (std::string(name) + ": " + byWindow.substr(at, 60) + " | " +
+                                       byCommand.substr(at, 60))
+                                          .c_str());
     }
 
     // And all of it can be undone.

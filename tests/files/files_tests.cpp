@@ -134,7 +134,7 @@ class ProjectFileTest : public QObject {
     sheet.cut.reset();
     const Asset& asset = *project.assets.front();
     project =
-        amber::apply(
+        withEdits(
             project,
             {PutSheet{sheet},
              SetOrigin{asset.id, asset.frames[0].id, {0.1, -3.25}, {OriginBasis::Hand, {}}},
@@ -321,7 +321,7 @@ class ParcelFileTest : public QObject {
     QVERIFY(!packProject(project_, store_, scratch_.path("parcel"), {{}, stop.get_token()}));
     Project broken = project_;
     Asset twin = *broken.assets.front();
-    broken = amber::apply(broken, {Rename{broken.assets[1]->id, {}, {}, twin.name}})->project;
+    broken = withEdits(broken, {Rename{broken.assets[1]->id, {}, {}, twin.name}})->project;
     const auto refused = packProject(broken, store_, scratch_.path("parcel"), {});
     QCOMPARE(refused.error().code, ErrorCode::HasErrors);
     QCOMPARE(scratch_.read("parcel/parcel.json"), json);

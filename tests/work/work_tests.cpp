@@ -68,7 +68,7 @@ class ArtStoreTest : public QObject {
     const Finding& changed = byRule.at("sheet.changed+fix");
     QCOMPARE(changed.severity, Severity::Warning);
     QCOMPARE(placeOf(changed.where, project), std::string("sheets/keeper_walk.png"));
-    project = amber::apply(project, changed.remedy)->project;
+    project = withEdits(project, changed.remedy)->project;
     QCOMPARE(findSheet(project, changed.where.sheet)->hash,
              contentHash(scratch.read("demo/sheets/keeper_walk.png")));
   }
@@ -84,7 +84,7 @@ class RecoveryTest : public QObject {
     const Project saved = *readProject(path);
     QVERIFY(!reopen(path)->recovered);
     const Project edited =
-        amber::apply(saved, {Rename{saved.assets[0]->id, {}, {}, "edited"}})->project;
+        withEdits(saved, {Rename{saved.assets[0]->id, {}, {}, "edited"}})->project;
     QVERIFY(keepUnsaved(path, edited));
     QVERIFY(*reopen(path)->recovered == edited);
     QVERIFY(reopen(path)->saved == saved);

@@ -204,7 +204,7 @@ std::vector<Key> changedIds(const std::vector<SharedValue<T>>& before,
 
 }  // namespace
 
-Result<Applied> apply(const Project& project, const std::vector<Edit>& edits) {
+Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits) {
   Application application(project);
   for (const Edit& edit : edits) {
     if (auto done = std::visit(application, edit); !done) return tl::unexpected(done.error());

@@ -86,7 +86,7 @@ struct Applied {
 /// The project after all `edits`, in order; all of them or none.
 /// Errors (UnknownTarget): an edit names something that the project does not hold.
 /// Cost: linear in the edits plus the frames of the assets they touch.
-Result<Applied> apply(const Project& project, const std::vector<Edit>& edits);
+Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits);
 
 /// What differs between two projects, found by which shared values they hold.
 Touched difference(const Project& before, const Project& after);

@@ -14,11 +14,32 @@ class BenchView : public QWidget {
  public:
   using QWidget::QWidget;
 
-  /// The stage that zooming keys act on, and the player that Space acts on; null where none is.
+  /// The stage that zooming keys act on, and the player that P acts on; null where none is.
   virtual StageView* stage() { return nullptr; }
   virtual Player* player() { return nullptr; }
-  /// Called when the bench comes to the front.
-  virtual void arrive() {}
+
+ protected:
+  /// Shows the project as it is now.
+  virtual void refresh() = 0;
+
+  /// To be called when what is shown has changed: refreshes at once when the bench is in front,
+  /// and otherwise when it comes there, so that an edit costs nothing at the other benches.
+  void refreshSoon() {
+    if (isVisible()) {
+      refresh();
+    } else {
+      stale_ = true;
+    }
+  }
+
+  void showEvent(QShowEvent* event) override {
+    QWidget::showEvent(event);
+    if (stale_) refresh();
+    stale_ = false;
+  }
+
+ private:
+  bool stale_ = true;
 };
 
 }  // namespace amber

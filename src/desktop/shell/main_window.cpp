@@ -289,7 +289,6 @@ void MainWindow::goToBench(Bench bench) {
   route_->setCurrent(bench);
   shelf_->setContent(bench == Bench::Cut ? ShelfContent::Sheets : ShelfContent::Assets);
   findings_->setBench(bench);
-  benchView()->arrive();
   if (benchView()->stage() != nullptr) benchView()->stage()->setFocus();
   showState();
 }

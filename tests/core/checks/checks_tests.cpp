@@ -26,10 +26,10 @@ class ChecksTest : public QObject {
     sheet.id = {1};
     sheet.path = "sheet.png";
     sheet.size = art_->image.size();
-    project_ = amber::apply(project_, {PutSheet{sheet}})->project;
+    project_ = withEdits(project_, {PutSheet{sheet}})->project;
     const CutRequest request{
         {1}, *gridByCell(sheet.size, cell, {}, {}), "a", "prop", "walk", 100, LoopMode::Repeat};
-    project_ = amber::apply(project_, *cutEdits(project_, request, *art_))->project;
+    project_ = withEdits(project_, *cutEdits(project_, request, *art_))->project;
   }
   std::vector<std::string> rules() const {
     std::vector<std::string> names;
@@ -38,7 +38,7 @@ class ChecksTest : public QObject {
   }
   void mend() {
     for (const Finding& finding : checkProject(project_, art())) {
-      project_ = amber::apply(project_, finding.remedy)->project;
+      project_ = withEdits(project_, finding.remedy)->project;
     }
   }
 
@@ -83,7 +83,7 @@ class ChecksTest : public QObject {
     cut({2, 1}, {"#.#."});
     mend();
     const AssetId asset = project_.assets.front()->id;
-    project_ = amber::apply(project_, {Rename{asset, {}, {}, "Pot"}})->project;
+    project_ = withEdits(project_, {Rename{asset, {}, {}, "Pot"}})->project;
     QCOMPARE(rules(), (std::vector<std::string>{"name.rule", "name.rule"}));
     mend();
     mend();
@@ -98,7 +98,7 @@ class ChecksTest : public QObject {
     for (Frame& frame : twin.frames) frame.id = {frame.id.value + 600};
     for (Step& step : twin.animations.front().steps) step.frame = {step.frame.value + 600};
     twin.animations.front().id = {501};
-    project_ = amber::apply(project_, {PutAsset{twin}})->project;
+    project_ = withEdits(project_, {PutAsset{twin}})->project;
     auto findings = checkProject(project_, art());
     QVERIFY(hasErrors(findings));
     QCOMPARE(findings.front().rule, std::string("name.duplicate"));

@@ -204,7 +204,7 @@ class CutFramesTest : public QObject {
     sheet.id = {1};
     sheet.path = path;
     sheet.size = size;
-    return amber::apply(project, {PutSheet{sheet}})->project;
+    return withEdits(project, {PutSheet{sheet}})->project;
   }
   static CutRequest request(const Grid& grid) {
     return {{1}, grid, "keeper", "character", "walk", 100, LoopMode::Repeat};
@@ -239,7 +239,7 @@ class CutFramesTest : public QObject {
     const SheetArt art = sheetArtOf({"##......##..", "##......##.."});
     const Project project = projectWithSheet({12, 2});
     const auto edits = cutEdits(project, request(*gridByCell({12, 2}, {4, 2}, {}, {})), art);
-    const Project cut = amber::apply(project, *edits)->project;
+    const Project cut = withEdits(project, *edits)->project;
     const Asset& asset = *cut.assets.front();
     QCOMPARE(asset.name, std::string("chr_keeper"));
     QCOMPARE(asset.frames.size(), std::size_t{2});
@@ -252,13 +252,13 @@ class CutFramesTest : public QObject {
   void cuttingAgainKeepsFramesWhoseRectangleStays() {
     const SheetArt art = sheetArtOf({"############"});
     Project project = projectWithSheet({12, 1});
-    project = amber::apply(project,
+    project = withEdits(project,
                            *cutEdits(project, request(*gridByCell({12, 1}, {4, 1}, {}, {})), art))
                   ->project;
     const FrameId first = project.assets.front()->frames[0].id;
     // One cell of 4 at the same place, then one more from a wider sheet cut: 4 and 8 do not match.
     const auto grid = *gridByCell({12, 1}, {4, 1}, {}, {4, 0});
-    project = amber::apply(project, *cutEdits(project, request(grid), art))->project;
+    project = withEdits(project, *cutEdits(project, request(grid), art))->project;
     QCOMPARE(project.assets.front()->frames.size(), std::size_t{2});
     QCOMPARE(project.assets.front()->frames[0].id, first);
   }
@@ -266,17 +266,17 @@ class CutFramesTest : public QObject {
   void whatWasSetByHandStaysOverTheSameArt() {
     const SheetArt art = sheetArtOf({"..####..####"});
     Project project = projectWithSheet({12, 1});
-    project = amber::apply(project,
+    project = withEdits(project,
                            *cutEdits(project, request(*gridByCell({12, 1}, {6, 1}, {}, {})), art))
                   ->project;
     const AssetId asset = project.assets.front()->id;
     const FrameId frame = project.assets.front()->frames[0].id;
-    project = amber::apply(project,
+    project = withEdits(project,
                            {SetOrigin{asset, frame, {4, 1}, {OriginBasis::Hand, {}}},
                             SetShape{asset, frame, {"body", Box{2, 0, 4, 1}, ShapeSource::Hand}}})
                   ->project;
     const auto grid = *gridByCell({12, 1}, {5, 1}, {2, 0}, {});
-    project = amber::apply(project, *cutEdits(project, request(grid), art))->project;
+    project = withEdits(project, *cutEdits(project, request(grid), art))->project;
     const Frame& kept = project.assets.front()->frames[0];
     QCOMPARE(kept.id, frame);
     QCOMPARE(kept.rect.x, 2);
@@ -290,13 +290,13 @@ class CutFramesTest : public QObject {
     Sheet idle = *project.sheets.front();
     idle.id = {2};
     idle.path = "keeper_idle.png";
-    project = amber::apply(project, {PutSheet{idle}})->project;
+    project = withEdits(project, {PutSheet{idle}})->project;
     const Grid grid = *gridByCell({4, 1}, {2, 1}, {}, {});
-    project = amber::apply(project, *cutEdits(project, request(grid), art))->project;
+    project = withEdits(project, *cutEdits(project, request(grid), art))->project;
     CutRequest second = request(grid);
     second.sheet = {2};
     second.animation = "idle";
-    project = amber::apply(project, *cutEdits(project, second, art))->project;
+    project = withEdits(project, *cutEdits(project, second, art))->project;
     QCOMPARE(project.assets.size(), std::size_t{1});
     QCOMPARE(project.assets.front()->animations.size(), std::size_t{2});
     QCOMPARE(project.assets.front()->frames[3].name, std::string("chr_keeper_idle_02"));

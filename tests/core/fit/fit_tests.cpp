@@ -175,7 +175,7 @@ class OriginTest : public QObject {
     asset.id = {2};
     asset.frames = {Frame{{3}, "a", {1}, {0, 0, 4, 3}, {}, {}, {}},
                     Frame{{4}, "b", {1}, {4, 0, 4, 3}, {}, {}, {}}};
-    project_ = amber::apply(project_, {PutSheet{sheet}, PutAsset{asset}})->project;
+    project_ = withEdits(project_, {PutSheet{sheet}, PutAsset{asset}})->project;
   }
 
   void nineAnchorsOfARectangle() {
@@ -204,7 +204,7 @@ class OriginTest : public QObject {
     const auto edits =
         originsByRule(project_, {{{2}, {3}}, {{2}, {4}}}, {OriginBasis::Ink, Anchor::Bottom},
                       [](SheetId) { return art(); });
-    const Project after = amber::apply(project_, edits)->project;
+    const Project after = withEdits(project_, edits)->project;
     QCOMPARE(after.assets.front()->frames[0].origin, (FramePoint{2, 2}));
     QCOMPARE(after.assets.front()->frames[1].origin, (FramePoint{2, 3}));
   }
@@ -218,11 +218,11 @@ class OriginTest : public QObject {
 
   void aBoxGivenToOtherFramesKeepsItsPlaceToTheOrigin() {
     project_ =
-        amber::apply(project_, {SetOrigin{{2}, {3}, {1, 1}, {}}, SetOrigin{{2}, {4}, {3, 2}, {}}})
+        withEdits(project_, {SetOrigin{{2}, {3}, {1, 1}, {}}, SetOrigin{{2}, {4}, {3, 2}, {}}})
             ->project;
     const auto edits =
         shapeByHand(project_, {{{2}, {4}}}, "body", Box{0, 0, 2, 2}, FrameRef{{2}, {3}});
-    const Project after = amber::apply(project_, edits)->project;
+    const Project after = withEdits(project_, edits)->project;
     QCOMPARE(after.assets.front()->frames[1].shapes.front().geometry, Shape(Box{2, 1, 2, 2}));
   }
 

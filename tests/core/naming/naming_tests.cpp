@@ -63,7 +63,7 @@ class NameTableTest : public QObject {
       // The first frame is shown twice; it keeps one number.
       asset.animations = {
           {{id++}, "walk", LoopMode::Repeat, {{first, 10}, {second, 10}, {first, 10}}}};
-      project = amber::apply(project, {PutAsset{asset}})->project;
+      project = withEdits(project, {PutAsset{asset}})->project;
     }
     return project;
   }
@@ -93,7 +93,7 @@ class NameTableTest : public QObject {
 
   void digitsAndFirstNumberAreTheProjects() {
     Project project = projectWith({{"a", "shot"}});
-    project = amber::apply(project, {SetNaming{{4, 0}}})->project;
+    project = withEdits(project, {SetNaming{{4, 0}}})->project;
     QCOMPARE(proposals(project)[2], std::string("shot_a_walk_0000"));
   }
 
@@ -105,7 +105,7 @@ class NameTableTest : public QObject {
       std::vector<std::pair<std::string, std::string>> assets;
       for (const auto& name : names) assets.emplace_back(name, "prop");
       const Project before = projectWith(assets);
-      const Project after = amber::apply(before, renamesFor(nameTable(before)))->project;
+      const Project after = withEdits(before, renamesFor(nameTable(before)))->project;
       for (const NameRow& row : nameTable(after)) RC_ASSERT(row.right());
       RC_ASSERT(sharedNames(after).empty());
     });

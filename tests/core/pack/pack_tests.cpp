@@ -77,12 +77,12 @@ class BuildParcelTest : public QObject {
     Sheet sheet;
     sheet.id = {1};
     sheet.size = {6, 4};
-    project_ = amber::apply(project_, {PutSheet{sheet}})->project;
+    project_ = withEdits(project_, {PutSheet{sheet}})->project;
     const CutRequest request{
         {1}, *gridByCell({6, 4}, {5, 4}, {}, {}), "a", "prop", "walk", 80, LoopMode::Once};
-    project_ = amber::apply(project_, *cutEdits(project_, request, *art_))->project;
+    project_ = withEdits(project_, *cutEdits(project_, request, *art_))->project;
     const FrameRef frame{project_.assets.front()->id, project_.assets.front()->frames[0].id};
-    project_ = amber::apply(project_, snugBoxes(project_, {frame}, "body", art()))->project;
+    project_ = withEdits(project_, snugBoxes(project_, {frame}, "body", art()))->project;
   }
 
   void framesAreTrimmedToFaintInkAndShapesFollowTheOrigin() {
@@ -102,7 +102,7 @@ class BuildParcelTest : public QObject {
   void whatWasBuiltAgreesWithTheProject() {
     for (const PackProfile& profile :
          {PackProfile{}, PackProfile{64, false, 0, 0}, PackProfile{64, true, 5, 3}}) {
-      project_ = amber::apply(project_, {SetProfile{profile}})->project;
+      project_ = withEdits(project_, {SetProfile{profile}})->project;
       const auto built = buildParcel(project_, art(), {});
       QCOMPARE(differencesFrom(project_, art(), built->parcel, built->pages),
                std::vector<std::string>());
@@ -138,7 +138,7 @@ class BuildParcelTest : public QObject {
     twin.id = {900};
     twin.name = "twin";
     asset.frames.push_back(twin);
-    project_ = amber::apply(project_, {PutAsset{asset}})->project;
+    project_ = withEdits(project_, {PutAsset{asset}})->project;
     const auto built = buildParcel(project_, art(), {});
     const auto& frames = built->parcel.assets.front().frames;
     QCOMPARE(frames[0].rect, frames[1].rect);

@@ -30,7 +30,7 @@ Project smallProject() {
                   Frame{{13}, "f3", {2}, {0, 0, 4, 4}, {}, {}, {}}};
   asset.animations = {{{20}, "walk", LoopMode::Repeat, {{{11}, 100}, {{12}, 50}}},
                       {{21}, "idle", LoopMode::Once, {{{13}, 70}}}};
-  return amber::apply(project, {PutSheet{first}, PutSheet{second}, PutAsset{asset}})->project;
+  return withEdits(project, {PutSheet{first}, PutSheet{second}, PutAsset{asset}})->project;
 }
 
 }  // namespace
@@ -41,7 +41,7 @@ class EditTest : public QObject {
   void anEditLeavesTheOldProjectAsItWas() {
     const Project before = smallProject();
     const Project copy = before;
-    const auto after = amber::apply(before, {Rename{{10}, {}, {11}, "other"}});
+    const auto after = withEdits(before, {Rename{{10}, {}, {11}, "other"}});
     QVERIFY(before == copy);
     QCOMPARE(after->project.assets.front()->frames[0].name, std::string("other"));
     QCOMPARE(after->touched.assets, std::vector<AssetId>{{10}});
@@ -50,7 +50,7 @@ class EditTest : public QObject {
 
   void whatIsNotTouchedIsShared() {
     const Project before = smallProject();
-    const auto after = amber::apply(before, {Rename{{10}, {}, {}, "x"}});
+    const auto after = withEdits(before, {Rename{{10}, {}, {}, "x"}});
     QVERIFY(after->project.sheets[0].sameAs(before.sheets[0]));
     QVERIFY(!after->project.assets[0].sameAs(before.assets[0]));
   }
@@ -58,13 +58,13 @@ class EditTest : public QObject {
   void allEditsApplyOrNone() {
     const Project before = smallProject();
     const auto after =
-        amber::apply(before, {Rename{{10}, {}, {}, "x"}, SetOrigin{{10}, {99}, {}, {}}});
+        withEdits(before, {Rename{{10}, {}, {}, "x"}, SetOrigin{{10}, {99}, {}, {}}});
     QVERIFY(!after);
     QCOMPARE(after.error().code, ErrorCode::UnknownTarget);
   }
 
   void takingASheetOutTakesItsFrames() {
-    const auto after = amber::apply(smallProject(), {RemoveSheet{{1}}});
+    const auto after = withEdits(smallProject(), {RemoveSheet{{1}}});
     const Asset& asset = *after->project.assets.front();
     QCOMPARE(asset.frames.size(), std::size_t{1});
     QCOMPARE(asset.animations.size(), std::size_t{1});
@@ -72,7 +72,7 @@ class EditTest : public QObject {
   }
 
   void anAssetWithoutFramesGoes() {
-    const auto after = amber::apply(smallProject(), {RemoveFrames{{10}, {{11}, {12}, {13}}}});
+    const auto after = withEdits(smallProject(), {RemoveFrames{{10}, {{11}, {12}, {13}}}});
     QVERIFY(after->project.assets.empty());
   }
 
@@ -80,7 +80,7 @@ class EditTest : public QObject {
     const FrameShape one{"body", Box{0, 0, 2, 2}, ShapeSource::SnugBox};
     const FrameShape two{"body", Box{1, 1, 2, 2}, ShapeSource::Hand};
     const auto after =
-        amber::apply(smallProject(), {SetShape{{10}, {11}, one}, SetShape{{10}, {11}, two}});
+        withEdits(smallProject(), {SetShape{{10}, {11}, one}, SetShape{{10}, {11}, two}});
     const Frame& frame = after->project.assets.front()->frames[0];
     QCOMPARE(frame.shapes.size(), std::size_t{1});
     QCOMPARE(frame.shapes.front(), two);
@@ -89,7 +89,7 @@ class EditTest : public QObject {
   void idsAreNeverUsedAgain() {
     const Project project = smallProject();
     QCOMPARE(project.nextId, 22U);
-    QCOMPARE(amber::apply(project, {RemoveAsset{{10}}})->project.nextId, 22U);
+    QCOMPARE(withEdits(project, {RemoveAsset{{10}}})->project.nextId, 22U);
   }
 };
 AMBER_TEST(EditTest);

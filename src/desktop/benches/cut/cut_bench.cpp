@@ -60,14 +60,13 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
                                 .arg(std::floor(art->y()))
                           : tr("%1x").arg(stage_->view().scale));
   });
-  connect(&session_, &ProjectSession::changed, this, &CutBench::refresh);
-  connect(&session_, &ProjectSession::selectionChanged, this, &CutBench::refresh);
+  connect(&session_, &ProjectSession::changed, this, &CutBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     drafts_.clear();
     namedFor_ = {};
-    refresh();
+    refreshSoon();
   });
-  refresh();
 }
 
 StageView* CutBench::stage() {

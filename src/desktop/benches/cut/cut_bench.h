@@ -56,7 +56,7 @@ class CutBench : public BenchView {
   void changeAsset();
   void changeAnimation();
   void selectCell(const PixelRect& cell);
-  void refresh();
+  void refresh() override;
   void refreshNames();
 
   ProjectSession& session_;

@@ -48,10 +48,9 @@ FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
           [this](const Shape& shape) { session_.preview(shapeOnThisFrame(shape)); });
   connect(stage_, &FitStage::shapeDropped, this, &FitBench::setByHand);
   connect(stage_, &FitStage::dragCancelled, &session_, &ProjectSession::endPreview);
-  connect(&session_, &ProjectSession::changed, this, &FitBench::refresh);
-  connect(&session_, &ProjectSession::selectionChanged, this, &FitBench::refresh);
-  connect(&session_, &ProjectSession::artArrived, this, &FitBench::refresh);
-  refresh();
+  connect(&session_, &ProjectSession::changed, this, &FitBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, &FitBench::refreshSoon);
+  connect(&session_, &ProjectSession::artArrived, this, &FitBench::refreshSoon);
 }
 
 StageView* FitBench::stage() {

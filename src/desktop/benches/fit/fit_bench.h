@@ -35,7 +35,7 @@ class FitBench : public BenchView {
   void setByHand(const Shape& shape);
   void typeBox();
   void giveToScope();
-  void refresh();
+  void refresh() override;
   std::string role() const;
 
   ProjectSession& session_;

@@ -53,9 +53,8 @@ NamesBench::NamesBench(ProjectSession& session, QWidget* parent)
     if (row.animation) next.animation = row.animation;
     session_.select(next);
   });
-  connect(&session_, &ProjectSession::changed, this, &NamesBench::refresh);
-  connect(&session_, &ProjectSession::projectReplaced, this, &NamesBench::refresh);
-  refresh();
+  connect(&session_, &ProjectSession::changed, this, &NamesBench::refreshSoon);
+  connect(&session_, &ProjectSession::projectReplaced, this, &NamesBench::refreshSoon);
 }
 
 QWidget* NamesBench::makeStrip() {

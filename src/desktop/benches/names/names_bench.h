@@ -28,7 +28,7 @@ class NamesBench : public BenchView {
   void renameSelected();
   void changeRule();
   void changePrefix(int kind, const QString& prefix);
-  void refresh();
+  void refresh() override;
 
   ProjectSession& session_;
   NameModel* model_ = nullptr;

@@ -53,9 +53,8 @@ OriginBench::OriginBench(ProjectSession& session, Pictures& pictures, QWidget* p
   });
   connect(stage_, &OriginStage::originDropped, this, &OriginBench::setPoint);
   connect(stage_, &OriginStage::dragCancelled, &session_, &ProjectSession::endPreview);
-  connect(&session_, &ProjectSession::changed, this, &OriginBench::refresh);
-  connect(&session_, &ProjectSession::selectionChanged, this, &OriginBench::refresh);
-  refresh();
+  connect(&session_, &ProjectSession::changed, this, &OriginBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, &OriginBench::refreshSoon);
 }
 
 StageView* OriginBench::stage() {

@@ -31,7 +31,7 @@ class OriginBench : public BenchView {
   void setRule(const OriginRule& rule);
   void setPoint(FramePoint point);
   void typePoint();
-  void refresh();
+  void refresh() override;
 
   ProjectSession& session_;
   OriginStage* stage_ = nullptr;

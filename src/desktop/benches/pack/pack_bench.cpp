@@ -57,20 +57,18 @@ PackBench::PackBench(ProjectSession& session, QWidget* parent)
 
   connect(tree_, &QTreeWidget::currentItemChanged, this, &PackBench::showSelected);
   connect(&session_, &ProjectSession::changed, this, [this] {
-    stale_ = true;
-    refresh();
-    if (isVisible()) renewPreview();
+    previewStale_ = true;
+    refreshSoon();
   });
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
-    stale_ = true;
+    previewStale_ = true;
     preview_.reset();
     folder_->clear();
     say({}, false);
     showPreview();
-    refresh();
+    refreshSoon();
   });
-  connect(&session_, &ProjectSession::findingsChanged, this, &PackBench::refresh);
-  refresh();
+  connect(&session_, &ProjectSession::findingsChanged, this, &PackBench::refreshSoon);
 }
 
 PackBench::~PackBench() {
@@ -149,10 +147,6 @@ QString PackBench::packRefusal() const {
   return {};
 }
 
-void PackBench::arrive() {
-  if (stale_) renewPreview();
-}
-
 void PackBench::refresh() {
   const PackProfile& profile = session_.project().profile;
   pageSide_->setValue(profile.pageSide);
@@ -167,6 +161,7 @@ void PackBench::refresh() {
   const bool packed = session_.hasProject() && QFileInfo::exists(folder() + "/parcel.json");
   verifyButton_->setEnabled(packed && !busy_);
   if (!refusal.isEmpty() && !busy_) say(refusal, true);
+  if (previewStale_) renewPreview();
 }
 
 void PackBench::changeProfile() {
@@ -179,7 +174,7 @@ void PackBench::changeProfile() {
 void PackBench::renewPreview() {
   previewStop_.request_stop();
   previewStop_ = std::stop_source();
-  stale_ = false;
+  previewStale_ = false;
   const int generation = ++generation_;
   if (session_.project().assets.empty()) {
     preview_.reset();

@@ -27,8 +27,6 @@ class PackBench : public BenchView {
   PackBench(ProjectSession& session, QWidget* parent);
   ~PackBench() override;
 
-  void arrive() override;
-
   /// Empty when packing is possible; else the reason.
   QString packRefusal() const;
   void pack();
@@ -38,7 +36,7 @@ class PackBench : public BenchView {
 
  private:
   QWidget* makeSideColumn();
-  void refresh();
+  void refresh() override;
   void renewPreview();
   void showPreview();
   void showSelected();
@@ -67,7 +65,7 @@ class PackBench : public BenchView {
   std::stop_source packStop_;
   int generation_ = 0;
   bool busy_ = false;
-  bool stale_ = true;
+  bool previewStale_ = true;
 };
 
 }  // namespace amber
