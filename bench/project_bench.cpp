@@ -111,6 +111,7 @@ BENCHMARK(buildTheParcel)->Unit(benchmark::kMillisecond);
 
 int main(int argc, char** argv) {
   const QCoreApplication application(argc, argv);
+  big();  // made before the first clock starts
   benchmark::Initialize(&argc, argv);
   benchmark::RunSpecifiedBenchmarks();
 }

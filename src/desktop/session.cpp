@@ -15,7 +15,7 @@ namespace amber {
 namespace {
 
 // Unsaved work is kept this soon after a change, ms; well under the two seconds we promise.
-constexpr int kKeepAfterMs = 600;
+constexpr int kKeepAfterMs = 400;
 constexpr int kCheckAfterMs = 30;
 
 std::string folderOf(const QString& path) {
@@ -59,6 +59,7 @@ ProjectSession::ProjectSession(QObject* parent) : QObject(parent) {
 }
 
 ProjectSession::~ProjectSession() {
+  history_.disconnect(this);
   stopping_.request_stop();
   readers_.waitForDone();
   writer_.waitForDone();
@@ -153,13 +154,23 @@ Result<void> ProjectSession::begin(const QString& path) {
 
 void ProjectSession::save() {
   if (!hasProject()) return;
+  // Saves do not queue up: one that is asked for during another follows it, with what is new then.
+  if (saving_) {
+    saveAgain_ = true;
+    return;
+  }
   endPreview();
-  keepTimer_.stop();
+  saving_ = true;
   const int savedIndex = history_.index();
   runBeside(writer_, [this, savedIndex, path = path_, project = committed_] {
     const auto written = writeProject(path.toStdString(), project);
     if (written) dropUnsaved(path.toStdString());
     return std::function<void()>([this, savedIndex, path, written] {
+      saving_ = false;
+      if (saveAgain_) {
+        saveAgain_ = false;
+        save();
+      }
       if (!written) {
         emit failed(QString::fromStdString(describe(written.error())));
         return;
@@ -211,10 +222,16 @@ void ProjectSession::keepSoon() {
 
 void ProjectSession::keep() {
   if (!hasProject() || kept_) return;
+  if (keeping_ || saving_) {
+    keepTimer_.start();
+    return;
+  }
+  keeping_ = true;
   kept_ = true;
   runBeside(writer_, [this, path = path_, project = committed_] {
     const auto written = keepUnsaved(path.toStdString(), project);
     return std::function<void()>([this, written] {
+      keeping_ = false;
       if (!written) emit failed(QString::fromStdString(describe(written.error())));
       sinceKept_.start();
       emit stateChanged();
@@ -224,6 +241,9 @@ void ProjectSession::keep() {
 
 void ProjectSession::keepNow() {
   keepTimer_.stop();
+  writer_.waitForDone();
+  keeping_ = false;
+  saving_ = false;
   if (unsaved()) keep();
   writer_.waitForDone();
 }

@@ -118,6 +118,9 @@ class ProjectSession : public QObject {
   std::stop_source stopping_;
   bool everSaved_ = false;
   bool kept_ = true;
+  bool saving_ = false;
+  bool saveAgain_ = false;
+  bool keeping_ = false;
   bool checking_ = false;
   bool checkAgain_ = false;
   int running_ = 0;

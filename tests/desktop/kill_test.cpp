@@ -33,7 +33,7 @@ class KillTest : public QObject {
  private slots:
   void theProjectAlwaysLoadsAndLosesNoMoreThanTwoSeconds() {
     constexpr int kKills = 50;
-    constexpr int kAtOnce = 4;
+    constexpr int kAtOnce = 2;
     int lastNumbers = 0;
     for (int round = 0; round < kKills; round += kAtOnce) {
       std::vector<std::unique_ptr<Scratch>> folders;
@@ -46,8 +46,8 @@ class KillTest : public QObject {
                                {project, folders.back()->qpath("log")});
       }
       for (auto& child : children) QVERIFY(child->waitForStarted());
-      // Three rounds run long enough for two seconds to matter; the others hit the early moments.
-      const int base = round < 12 ? 2600 : 150;
+      // Four rounds run long enough for two seconds to matter; the others hit the early moments.
+      const int base = round < 8 ? 2600 : 150;
       for (std::size_t i = 0; i < children.size(); ++i) {
         QTest::qWait(i == 0 ? base + QRandomGenerator::global()->bounded(500)
                             : QRandomGenerator::global()->bounded(160));

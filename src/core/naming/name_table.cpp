@@ -1,8 +1,8 @@
 #include "core/naming/name_table.h"
 
 #include <map>
-#include <set>
 #include <unordered_map>
+#include <unordered_set>
 
 #include "core/naming/snake_case.h"
 
@@ -14,7 +14,7 @@ bool startsWith(std::string_view text, std::string_view start) {
 }
 
 // The name, or the name with the least number from 2 up that nobody has yet.
-std::string unique(const std::string& name, std::set<std::string>& taken) {
+std::string unique(const std::string& name, std::unordered_set<std::string>& taken) {
   std::string candidate = name;
   for (int number = 2; !taken.insert(candidate).second; ++number) {
     candidate = name + "_" + std::to_string(number);
@@ -53,7 +53,7 @@ std::unordered_map<FrameId, Showing> firstShowings(const Asset& asset) {
 
 void addFrames(const NamingRule& rule, const Asset& asset, const std::string& assetName,
                const std::unordered_map<AnimationId, std::string>& animationNames,
-               std::set<std::string>& taken, std::vector<NameRow>& rows) {
+               std::unordered_set<std::string>& taken, std::vector<NameRow>& rows) {
   const auto showings = firstShowings(asset);
   int loose = 0;
   for (const Frame& frame : asset.frames) {
@@ -72,7 +72,7 @@ void addFrames(const NamingRule& rule, const Asset& asset, const std::string& as
 std::unordered_map<AnimationId, std::string> addAnimations(const Asset& asset,
                                                            std::vector<NameRow>& rows) {
   std::unordered_map<AnimationId, std::string> names;
-  std::set<std::string> taken;
+  std::unordered_set<std::string> taken;
   for (const Animation& animation : asset.animations) {
     NameRow row{asset.id, animation.id, {}, animation.name, {}, {}};
     row.proposed = unique(snakeCase(animation.name), taken);
@@ -86,7 +86,8 @@ std::unordered_map<AnimationId, std::string> addAnimations(const Asset& asset,
   return names;
 }
 
-NameRow assetRow(const Project& project, const Asset& asset, std::set<std::string>& taken) {
+NameRow assetRow(const Project& project, const Asset& asset,
+                 std::unordered_set<std::string>& taken) {
   const Kind* kind = findKind(project, asset.kind);
   const std::string wanted =
       kind == nullptr ? snakeCase(asset.name) : assetNameFor(project, *kind, asset.name);
@@ -121,8 +122,8 @@ std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::st
 
 std::vector<NameRow> nameTable(const Project& project) {
   std::vector<NameRow> rows;
-  std::set<std::string> assets;
-  std::set<std::string> frames;
+  std::unordered_set<std::string> assets;
+  std::unordered_set<std::string> frames;
   for (const auto& asset : project.assets) {
     rows.push_back(assetRow(project, *asset, assets));
     const std::string assetName = rows.back().proposed;
@@ -135,7 +136,7 @@ std::vector<NameRow> nameTable(const Project& project) {
 std::vector<NameRow> frameNamesUnderCurrentAsset(const Project& project, const Asset& asset) {
   std::unordered_map<AnimationId, std::string> animations;
   for (const Animation& animation : asset.animations) animations[animation.id] = animation.name;
-  std::set<std::string> taken;
+  std::unordered_set<std::string> taken;
   std::vector<NameRow> rows;
   addFrames(project.naming, asset, asset.name, animations, taken, rows);
   return rows;

@@ -49,11 +49,14 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
     goToBench(session_.project().assets.empty() ? Bench::Cut : bench());
   });
   for (auto signal : {&ProjectSession::stateChanged, &ProjectSession::selectionChanged}) {
-    connect(&session_, signal, this, &MainWindow::showState);
+    connect(&session_, signal, this, &MainWindow::showStateSoon);
   }
-  connect(&session_, &ProjectSession::changed, this, &MainWindow::showState);
+  connect(&session_, &ProjectSession::changed, this, &MainWindow::showStateSoon);
   connect(&session_, &ProjectSession::findingsChanged, this, &MainWindow::showFindings);
-  connect(&session_, &ProjectSession::artArrived, this, &MainWindow::showState);
+  connect(&session_, &ProjectSession::artArrived, this, &MainWindow::showStateSoon);
+  soonTimer_.setSingleShot(true);
+  soonTimer_.setInterval(0);
+  connect(&soonTimer_, &QTimer::timeout, this, &MainWindow::showState);
   connect(&session_, &ProjectSession::failed, this,
           [this](const QString& sentence) { notice(sentence, true); });
   connect(&session_, &ProjectSession::told, this,
@@ -63,6 +66,11 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
   connect(&stateTimer_, &QTimer::timeout, this, &MainWindow::showState);
   stateTimer_.start(1000);
   showState();
+}
+
+// The session ends after the members that hear it.
+MainWindow::~MainWindow() {
+  session_.disconnect(this);
 }
 
 void MainWindow::build() {
@@ -308,6 +316,11 @@ void MainWindow::takeFiles(const QStringList& paths) {
     }
   }
   session_.importImages(images);
+}
+
+// One edit is heard of several times; the state is shown once, after what was edited is painted.
+void MainWindow::showStateSoon() {
+  if (!soonTimer_.isActive()) soonTimer_.start();
 }
 
 void MainWindow::showState() {

@@ -31,6 +31,7 @@ class MainWindow : public QMainWindow {
 
  public:
   explicit MainWindow(QWidget* parent = nullptr);
+  ~MainWindow() override;
 
   ProjectSession& session() { return session_; }
   ActionTable& actionTable() { return *actions_; }
@@ -53,6 +54,7 @@ class MainWindow : public QMainWindow {
   void add(const QString& id, const QString& text, const QString& shortcut,
            std::function<void()> run, std::function<QString()> refusal = {},
            const QList<QWidget*>& places = {});
+  void showStateSoon();
   void showState();
   void showFindings();
   void showMenu();
@@ -87,6 +89,7 @@ class MainWindow : public QMainWindow {
   QLabel* noticeText_ = nullptr;
   QTimer noticeTimer_;
   QTimer stateTimer_;
+  QTimer soonTimer_;
 };
 
 }  // namespace amber

@@ -10,17 +10,25 @@
 namespace amber {
 namespace {
 
-// Kraft paper: threads crossing at a small, uneven step.
-QPixmap weave(const Theme& theme) {
-  QPixmap tile(12, 12);
-  tile.fill(theme.kraft);
-  QPainter painter(&tile);
+// Kraft paper: threads crossing at a small, uneven step. Drawn once a theme, and in a large piece:
+// it lies under every thumbnail, and a brush costs by the number of its repeats.
+const QPixmap& weave(const Theme& theme) {
+  static QPixmap piece;
+  static const Theme* drawnFor = nullptr;
+  if (drawnFor == &theme) return piece;
+  drawnFor = &theme;
+  constexpr int kStep = 12;
+  piece = QPixmap(kStep * 40, kStep * 40);
+  piece.fill(theme.kraft);
+  QPainter painter(&piece);
   painter.setPen(theme.weave);
-  for (const int at : {1, 5, 8}) {
-    painter.drawLine(0, at, 11, at);
-    painter.drawLine(at + 2, 0, at + 2, 11);
+  for (int from = 0; from < piece.width(); from += kStep) {
+    for (const int at : {1, 5, 8}) {
+      painter.drawLine(0, from + at, piece.width(), from + at);
+      painter.drawLine(from + at + 2, 0, from + at + 2, piece.height());
+    }
   }
-  return tile;
+  return piece;
 }
 
 }  // namespace
@@ -28,7 +36,7 @@ QPixmap weave(const Theme& theme) {
 void paintBackdrop(QPainter& painter, const QRectF& area, Backdrop backdrop) {
   switch (backdrop) {
     case Backdrop::Kraft:
-      painter.fillRect(area, QBrush(weave(theme())));
+      painter.drawTiledPixmap(area, weave(theme()));
       return;
     case Backdrop::Dark:
       painter.fillRect(area, theme().stageDark);
@@ -61,6 +69,20 @@ bool Pictures::drawFrame(QPainter& painter, const Frame& frame, const QRectF& ta
   painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
   painter.drawImage(target, *image, QRectF(frame.rect.x, frame.rect.y, frame.rect.w, frame.rect.h));
   return true;
+}
+
+QImage Pictures::composed(const std::vector<Placed>& frames, const QRectF& extent, double opacity) {
+  QImage result((extent.size() * 2).toSize(), QImage::Format_ARGB32_Premultiplied);
+  result.fill(Qt::transparent);
+  QPainter painter(&result);
+  painter.setOpacity(opacity);
+  for (const Placed& one : frames) {
+    const QPointF corner = (one.at - extent.topLeft()) * 2;
+    drawFrame(painter, *one.frame,
+              QRectF(std::round(corner.x()), std::round(corner.y()), one.frame->rect.w * 2,
+                     one.frame->rect.h * 2));
+  }
+  return result;
 }
 
 bool Pictures::drawSheet(QPainter& painter, SheetId sheet, const QRectF& target) {

@@ -4,6 +4,7 @@
 #include <QImage>
 #include <QRectF>
 #include <memory>
+#include <vector>
 
 #include "core/image/ink.h"
 #include "desktop/session.h"
@@ -19,6 +20,14 @@ class Pictures {
 
   /// Draws the frame's art to fill `target`, unsmoothed. False while the art is not there.
   bool drawFrame(QPainter& painter, const Frame& frame, const QRectF& target);
+  /// Composes frames at twice the art's size, each with its top-left corner at its own place (art
+  /// px, halves allowed) relative to `extent`. Scaling the result once costs far less than drawing
+  /// each frame large. What has no art yet is left out.
+  struct Placed {
+    const Frame* frame;
+    QPointF at;
+  };
+  QImage composed(const std::vector<Placed>& frames, const QRectF& extent, double opacity);
   /// Draws all of a sheet to fill `target`.
   bool drawSheet(QPainter& painter, SheetId sheet, const QRectF& target);
   /// Draws the frame as large as whole pixels allow in the middle of `target`, on kraft.

@@ -1,5 +1,6 @@
 #include "desktop/stage/shape_painting.h"
 
+#include <QImage>
 #include <QPainter>
 
 #include "desktop/theme.h"
@@ -9,11 +10,6 @@ namespace {
 
 const QColor& shapeColour() {
   return theme().shapes[0];
-}
-
-// Fills a pixel's square.
-void fillPixel(QPainter& painter, const ViewTransform& view, int x, int y, const QColor& colour) {
-  painter.fillRect(view.toStage(QRectF(x, y, 1, 1)), colour);
 }
 
 }  // namespace
@@ -56,18 +52,21 @@ void paintAirAndBareInk(QPainter& painter, const Shape& shape, const PixelMask& 
   airColour.setAlpha(95);
   QColor bareColour = theme().shapes[3];
   bareColour.setAlpha(170);
-  const PixelRect area = pixelBounds(shape);
-  for (int y = area.y; air && y < area.bottom(); ++y) {
+  // One picture of one pixel a pixel, enlarged in one go.
+  const PixelRect area = united(pixelBounds(shape), ink.rect());
+  QImage marks(area.w, area.h, QImage::Format_ARGB32);
+  marks.fill(Qt::transparent);
+  for (int y = area.y; y < area.bottom(); ++y) {
+    auto* row = reinterpret_cast<QRgb*>(marks.scanLine(y - area.y));
     for (int x = area.x; x < area.right(); ++x) {
       const bool inked = ink.rect().contains(x, y) && ink.test(x, y);
-      if (!inked && holdsPixel(shape, x, y)) fillPixel(painter, view, x, y, airColour);
+      const bool inShape = holdsPixel(shape, x, y);
+      if (air && inShape && !inked) row[x - area.x] = airColour.rgba();
+      if (bareInk && inked && !inShape) row[x - area.x] = bareColour.rgba();
     }
   }
-  for (int y = 0; bareInk && y < ink.height(); ++y) {
-    for (int x = 0; x < ink.width(); ++x) {
-      if (ink.test(x, y) && !holdsPixel(shape, x, y)) fillPixel(painter, view, x, y, bareColour);
-    }
-  }
+  painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
+  painter.drawImage(view.toStage(QRectF(area.x, area.y, area.w, area.h)), marks);
 }
 
 }  // namespace amber

@@ -8,20 +8,32 @@ namespace amber {
 
 void NameModel::setProject(const Project& project) {
   all_ = nameTable(project);
-  filter();
+  wrongCount_ = static_cast<int>(
+      std::count_if(all_.begin(), all_.end(), [](const NameRow& row) { return !row.right(); }));
+  show(wanted());
 }
 
 void NameModel::setOnlyWrong(bool onlyWrong) {
   onlyWrong_ = onlyWrong;
-  filter();
+  show(wanted());
 }
 
-void NameModel::filter() {
-  beginResetModel();
-  shown_.clear();
-  for (const NameRow& row : all_) {
-    if (!onlyWrong_ || !row.right()) shown_.push_back(row);
+std::vector<NameRow> NameModel::wanted() const {
+  return onlyWrong_ ? wrongRows() : all_;
+}
+
+// The same things in the same order keep their rows, and with them selection and scrolling.
+void NameModel::show(std::vector<NameRow> rows) {
+  const auto sameThing = [](const NameRow& a, const NameRow& b) {
+    return a.asset == b.asset && a.animation == b.animation && a.frame == b.frame;
+  };
+  if (std::equal(rows.begin(), rows.end(), shown_.begin(), shown_.end(), sameThing)) {
+    shown_ = std::move(rows);
+    if (!shown_.empty()) emit dataChanged(index(0, 0), index(rowCount() - 1, ColumnCount - 1));
+    return;
   }
+  beginResetModel();
+  shown_ = std::move(rows);
   endResetModel();
 }
 
@@ -31,10 +43,6 @@ std::vector<NameRow> NameModel::wrongRows() const {
     if (!row.right()) wrong.push_back(row);
   }
   return wrong;
-}
-
-int NameModel::wrongCount() const {
-  return static_cast<int>(wrongRows().size());
 }
 
 int NameModel::rowCount(const QModelIndex& parent) const {

@@ -22,7 +22,7 @@ class NameModel : public QAbstractTableModel {
   void setOnlyWrong(bool onlyWrong);
 
   const std::vector<NameRow>& rows() const { return shown_; }
-  int wrongCount() const;
+  int wrongCount() const { return wrongCount_; }
   std::vector<NameRow> wrongRows() const;
 
   int rowCount(const QModelIndex& parent = {}) const override;
@@ -36,10 +36,12 @@ class NameModel : public QAbstractTableModel {
   void renameAsked(const amber::NameRow& row, const QString& name);
 
  private:
-  void filter();
+  std::vector<NameRow> wanted() const;
+  void show(std::vector<NameRow> rows);
 
   std::vector<NameRow> all_;
   std::vector<NameRow> shown_;
+  int wrongCount_ = 0;
   bool onlyWrong_ = false;
 };
 

@@ -134,7 +134,7 @@ void NamesBench::changePrefix(int kind, const QString& prefix) {
   Kind& changed = kinds[static_cast<std::size_t>(kind)];
   const std::string wished = snakeCase(prefix.toStdString());
   if (prefix.trimmed().isEmpty() || wished == changed.prefix) {
-    refresh();
+    showKinds();
     return;
   }
   changed.prefix = wished;
@@ -158,10 +158,15 @@ void NamesBench::refresh() {
   example_->setText(QString::fromStdString(frameNameFor(
       project.naming,
       project.kinds.empty() ? "chr_keeper" : project.kinds.front().prefix + "_keeper", "walk", 0)));
+  if (project.kinds != shownKinds_) showKinds();
+}
+
+void NamesBench::showKinds() {
+  shownKinds_ = session_.project().kinds;
   auto* grid = static_cast<QGridLayout*>(kinds_->layout());
   while (grid->rowCount() > 0 && grid->count() > 0) delete grid->takeAt(0)->widget();
   int row = 0;
-  for (const Kind& kind : project.kinds) {
+  for (const Kind& kind : shownKinds_) {
     grid->addWidget(makeLabel(QString::fromStdString(kind.name), "", kinds_), row, 0);
     auto* prefix = new QLineEdit(QString::fromStdString(kind.prefix), kinds_);
     prefix->setObjectName("prefix_" + QString::fromStdString(kind.name));

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/project/project.h"
 #include "desktop/benches/bench_view.h"
 
 class QLabel;
@@ -29,6 +30,7 @@ class NamesBench : public BenchView {
   void changeRule();
   void changePrefix(int kind, const QString& prefix);
   void refresh() override;
+  void showKinds();
 
   ProjectSession& session_;
   NameModel* model_ = nullptr;
@@ -40,6 +42,7 @@ class NamesBench : public BenchView {
   NumberField* digits_ = nullptr;
   NumberField* first_ = nullptr;
   QWidget* kinds_ = nullptr;
+  std::vector<Kind> shownKinds_;
 };
 
 }  // namespace amber

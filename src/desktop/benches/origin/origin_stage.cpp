@@ -58,14 +58,21 @@ void OriginStage::paintStage(QPainter& painter) {
   const Frame* shown = session_.currentFrame();
   const Animation* animation = session_.currentAnimation();
   if (ghosts_ && animation != nullptr) {
-    const double share = 0.9 / static_cast<double>(animation->steps.size());
-    painter.setOpacity(std::clamp(share, 0.08, 0.35));
+    std::vector<Pictures::Placed> ghosts;
+    QRectF extent;
     for (const Step& step : animation->steps) {
       const Frame* frame = findFrame(*asset, step.frame);
       if (frame == nullptr || frame == shown) continue;
-      pictures_.drawFrame(painter, *frame, view().toStage(placed(*frame, *shown)));
+      const QRectF place = placed(*frame, *shown);
+      ghosts.push_back({frame, place.topLeft()});
+      extent = extent.united(place);
     }
-    painter.setOpacity(1);
+    if (!ghosts.empty()) {
+      const double share = 0.9 / static_cast<double>(ghosts.size());
+      painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
+      painter.drawImage(view().toStage(extent),
+                        pictures_.composed(ghosts, extent, std::clamp(share, 0.08, 0.35)));
+    }
   }
   pictures_.drawFrame(painter, *shown, view().toStage(placed(*shown, *shown)));
 
