@@ -68,7 +68,7 @@ QString styleSheetOf(const Theme& t) {
       border: none; outline: none; selection-background-color: @amberSoft;
       selection-color: @text; alternate-background-color: @paper; gridline-color: @line; }
     QListView#shelf { background: @paper; }
-    QTreeView::item, QTableView::item { padding: 3px 6px; }
+    QTreeView::item { padding: 3px 6px; }
     QHeaderView::section { background: @paper; color: @quiet; border: none;
       border-bottom: 1px solid @line; padding: 4px 6px; font-size: 11px; }
     QTableCornerButton::section { background: @paper; border: none; }

@@ -13,13 +13,21 @@ bool startsWith(std::string_view text, std::string_view start) {
   return text.substr(0, start.size()) == start;
 }
 
-// The name, or the name with the least number from 2 up that nobody has yet.
-std::string unique(const std::string& name, std::unordered_set<std::string>& taken) {
-  std::string candidate = name;
-  for (int number = 2; !taken.insert(candidate).second; ++number) {
-    candidate = name + "_" + std::to_string(number);
+// Names that are taken, as views of the rows that hold them.
+using Taken = std::unordered_set<std::string_view>;
+
+// Makes the row's proposed name one that nobody has yet, by the least number from 2 up, and takes
+// it. Requires: the row does not move afterwards.
+void takeUnique(NameRow& row, Taken& taken) {
+  if (taken.insert(row.proposed).second) return;
+  const std::string base = row.proposed;
+  for (int number = 2;; ++number) {
+    std::string candidate = base + "_" + std::to_string(number);
+    if (taken.count(candidate) != 0) continue;
+    row.proposed = std::move(candidate);
+    taken.insert(row.proposed);
+    return;
   }
-  return candidate;
 }
 
 std::string reasonFor(std::string_view current, std::string_view proposed,
@@ -52,48 +60,47 @@ std::unordered_map<FrameId, Showing> firstShowings(const Asset& asset) {
 }
 
 void addFrames(const NamingRule& rule, const Asset& asset, const std::string& assetName,
-               const std::unordered_map<AnimationId, std::string>& animationNames,
-               std::unordered_set<std::string>& taken, std::vector<NameRow>& rows) {
+               const std::unordered_map<AnimationId, std::string>& animationNames, Taken& taken,
+               std::vector<NameRow>& rows) {
   const auto showings = firstShowings(asset);
   int loose = 0;
   for (const Frame& frame : asset.frames) {
     const auto showing = showings.find(frame.id);
-    const std::string name =
+    NameRow& row = rows.emplace_back(NameRow{asset.id, {}, frame.id, frame.name, {}, {}});
+    row.proposed =
         showing == showings.end()
             ? frameNameFor(rule, assetName, kLooseFrames, loose++)
             : frameNameFor(rule, assetName, animationNames.at(showing->second.animation->id),
                            showing->second.place);
-    NameRow row{asset.id, {}, frame.id, frame.name, unique(name, taken), {}};
+    takeUnique(row, taken);
     row.reason = reasonFor(row.current, row.proposed, {});
-    rows.push_back(std::move(row));
   }
 }
 
 std::unordered_map<AnimationId, std::string> addAnimations(const Asset& asset,
                                                            std::vector<NameRow>& rows) {
   std::unordered_map<AnimationId, std::string> names;
-  std::unordered_set<std::string> taken;
+  Taken taken;
   for (const Animation& animation : asset.animations) {
-    NameRow row{asset.id, animation.id, {}, animation.name, {}, {}};
-    row.proposed = unique(snakeCase(animation.name), taken);
+    NameRow& row = rows.emplace_back(
+        NameRow{asset.id, animation.id, {}, animation.name, snakeCase(animation.name), {}});
+    takeUnique(row, taken);
     if (!row.right()) {
       row.reason = isSnakeCase(animation.name) ? "is the name of another animation of the asset"
                                                : "is not in snake_case";
     }
     names[animation.id] = row.proposed;
-    rows.push_back(std::move(row));
   }
   return names;
 }
 
-NameRow assetRow(const Project& project, const Asset& asset,
-                 std::unordered_set<std::string>& taken) {
+void addAsset(const Project& project, const Asset& asset, Taken& taken,
+              std::vector<NameRow>& rows) {
   const Kind* kind = findKind(project, asset.kind);
-  const std::string wanted =
-      kind == nullptr ? snakeCase(asset.name) : assetNameFor(project, *kind, asset.name);
-  NameRow row{asset.id, {}, {}, asset.name, unique(wanted, taken), {}};
+  NameRow& row = rows.emplace_back(NameRow{asset.id, {}, {}, asset.name, {}, {}});
+  row.proposed = kind == nullptr ? snakeCase(asset.name) : assetNameFor(project, *kind, asset.name);
+  takeUnique(row, taken);
   row.reason = reasonFor(row.current, row.proposed, kind == nullptr ? "" : kind->prefix);
-  return row;
 }
 
 }  // namespace
@@ -117,15 +124,24 @@ std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::st
   std::string number = std::to_string(place + rule.firstNumber);
   const auto digits = static_cast<std::size_t>(rule.digits);
   if (number.size() < digits) number.insert(0, digits - number.size(), '0');
-  return std::string(asset) + "_" + std::string(animation) + "_" + number;
+  std::string name;
+  name.reserve(asset.size() + animation.size() + number.size() + 2);
+  name.append(asset).append("_").append(animation).append("_").append(number);
+  return name;
 }
 
 std::vector<NameRow> nameTable(const Project& project) {
-  std::vector<NameRow> rows;
-  std::unordered_set<std::string> assets;
-  std::unordered_set<std::string> frames;
+  std::size_t count = 0;
   for (const auto& asset : project.assets) {
-    rows.push_back(assetRow(project, *asset, assets));
+    count += 1 + asset->animations.size() + asset->frames.size();
+  }
+  std::vector<NameRow> rows;
+  rows.reserve(count);  // rows must not move: names that are taken are views of them
+  Taken assets;
+  Taken frames;
+  frames.reserve(count);
+  for (const auto& asset : project.assets) {
+    addAsset(project, *asset, assets, rows);
     const std::string assetName = rows.back().proposed;
     const auto animations = addAnimations(*asset, rows);
     addFrames(project.naming, *asset, assetName, animations, frames, rows);
@@ -136,8 +152,9 @@ std::vector<NameRow> nameTable(const Project& project) {
 std::vector<NameRow> frameNamesUnderCurrentAsset(const Project& project, const Asset& asset) {
   std::unordered_map<AnimationId, std::string> animations;
   for (const Animation& animation : asset.animations) animations[animation.id] = animation.name;
-  std::unordered_set<std::string> taken;
+  Taken taken;
   std::vector<NameRow> rows;
+  rows.reserve(asset.frames.size());
   addFrames(project.naming, asset, asset.name, animations, taken, rows);
   return rows;
 }

@@ -158,15 +158,24 @@ class Application {
     if (asset == nullptr) return nullptr;
     opened_ = *asset;
     places_.clear();
-    for (std::size_t i = 0; i < opened_->frames.size(); ++i) places_[opened_->frames[i].id] = i;
+    expected_ = 0;
     return &*opened_;
   }
 
   Frame* openFrame(AssetId assetId, FrameId frameId) {
     Asset* asset = open(assetId);
     if (asset == nullptr) return nullptr;
+    // Edits of many frames mostly come in the order of the frames; only others need the map.
+    if (expected_ < asset->frames.size() && asset->frames[expected_].id == frameId) {
+      return &asset->frames[expected_++];
+    }
+    if (places_.empty()) {
+      for (std::size_t i = 0; i < asset->frames.size(); ++i) places_[asset->frames[i].id] = i;
+    }
     const auto place = places_.find(frameId);
-    return place == places_.end() ? nullptr : &asset->frames[place->second];
+    if (place == places_.end()) return nullptr;
+    expected_ = place->second + 1;
+    return &asset->frames[place->second];
   }
 
   void close() {
@@ -178,6 +187,7 @@ class Application {
   Project project_;
   std::optional<Asset> opened_;
   std::unordered_map<FrameId, std::size_t> places_;
+  std::size_t expected_ = 0;
 };
 
 // The ids of values that one list holds and the other does not, or holds in another version.

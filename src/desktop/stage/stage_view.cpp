@@ -3,7 +3,6 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
-#include <QPainterPath>
 #include <QWheelEvent>
 
 #include "desktop/theme.h"
@@ -130,11 +129,13 @@ void StageView::leaveEvent(QEvent*) {
 void paintStageText(QPainter& painter, QPointF baseline, const QString& text,
                     const QColor& colour) {
   painter.save();
-  painter.setRenderHint(QPainter::Antialiasing);
-  QPainterPath path;
-  path.addText(baseline, smallFont(true), text);
-  painter.strokePath(path, QPen(theme().halo, 3, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-  painter.fillPath(path, colour);
+  painter.setFont(smallFont(true));
+  const QFontMetricsF metrics(painter.font());
+  const QRectF ground(baseline.x() - 3, baseline.y() - metrics.ascent() - 1,
+                      metrics.horizontalAdvance(text) + 6, metrics.height() + 2);
+  painter.fillRect(ground, theme().halo);
+  painter.setPen(colour);
+  painter.drawText(baseline, text);
   painter.restore();
 }
 

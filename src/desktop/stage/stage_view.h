@@ -72,7 +72,7 @@ class StageView : public QWidget {
   Backdrop backdrop_ = Backdrop::Kraft;
 };
 
-/// Text on the stage, with a halo so that it reads on any art.
+/// Text on the stage, on a strip of its own so that it reads on any art.
 void paintStageText(QPainter& painter, QPointF baseline, const QString& text, const QColor& colour);
 
 /// The plumb bob: a diamond with a line down to the ground line.

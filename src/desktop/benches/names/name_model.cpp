@@ -7,34 +7,49 @@
 namespace amber {
 
 void NameModel::setProject(const Project& project) {
-  all_ = nameTable(project);
-  wrongCount_ = static_cast<int>(
-      std::count_if(all_.begin(), all_.end(), [](const NameRow& row) { return !row.right(); }));
-  show(wanted());
+  show(nameTable(project));
 }
 
 void NameModel::setOnlyWrong(bool onlyWrong) {
   onlyWrong_ = onlyWrong;
-  show(wanted());
+  beginResetModel();
+  shown_ = wanted(all_);
+  endResetModel();
 }
 
-std::vector<NameRow> NameModel::wanted() const {
-  return onlyWrong_ ? wrongRows() : all_;
+NameModel::Indices NameModel::wanted(const std::vector<NameRow>& rows) const {
+  Indices indices;
+  indices.reserve(rows.size());
+  for (std::size_t i = 0; i < rows.size(); ++i) {
+    if (!onlyWrong_ || !rows[i].right()) indices.push_back(i);
+  }
+  return indices;
 }
 
 // The same things in the same order keep their rows, and with them selection and scrolling.
 void NameModel::show(std::vector<NameRow> rows) {
-  const auto sameThing = [](const NameRow& a, const NameRow& b) {
-    return a.asset == b.asset && a.animation == b.animation && a.frame == b.frame;
-  };
-  if (std::equal(rows.begin(), rows.end(), shown_.begin(), shown_.end(), sameThing)) {
-    shown_ = std::move(rows);
-    if (!shown_.empty()) emit dataChanged(index(0, 0), index(rowCount() - 1, ColumnCount - 1));
-    return;
+  wrongCount_ = static_cast<int>(
+      std::count_if(rows.begin(), rows.end(), [](const NameRow& row) { return !row.right(); }));
+  Indices indices = wanted(rows);
+  const bool same =
+      std::equal(indices.begin(), indices.end(), shown_.begin(), shown_.end(),
+                 [&](std::size_t fresh, std::size_t old) {
+                   const NameRow& a = rows[fresh];
+                   const NameRow& b = all_[old];
+                   return a.asset == b.asset && a.animation == b.animation && a.frame == b.frame;
+                 });
+  if (!same) beginResetModel();
+  all_ = std::move(rows);
+  shown_ = std::move(indices);
+  if (!same) {
+    endResetModel();
+  } else if (!shown_.empty()) {
+    emit dataChanged(index(0, 0), index(rowCount() - 1, ColumnCount - 1));
   }
-  beginResetModel();
-  shown_ = std::move(rows);
-  endResetModel();
+}
+
+const NameRow& NameModel::row(int index) const {
+  return all_[shown_[static_cast<std::size_t>(index)]];
 }
 
 std::vector<NameRow> NameModel::wrongRows() const {
@@ -55,9 +70,9 @@ int NameModel::columnCount(const QModelIndex& parent) const {
 
 QVariant NameModel::data(const QModelIndex& index, int role) const {
   if (!index.isValid() || index.row() >= rowCount()) return {};
-  const NameRow& row = shown_[static_cast<std::size_t>(index.row())];
-  const bool asset = !row.frame && !row.animation;
-  if (role == Qt::EditRole) return QString::fromStdString(row.current);
+  const NameRow& shown = row(index.row());
+  const bool asset = !shown.frame && !shown.animation;
+  if (role == Qt::EditRole) return QString::fromStdString(shown.current);
   if (role == Qt::FontRole) return textFont(asset);
   if (role == Qt::ForegroundRole) {
     if (index.column() == Reason) return theme().error;
@@ -66,13 +81,13 @@ QVariant NameModel::data(const QModelIndex& index, int role) const {
   if (role != Qt::DisplayRole) return {};
   switch (index.column()) {
     case Current: {
-      const QString indent(asset ? 0 : row.frame ? 8 : 4, QChar(0x2002));
-      return indent + QString::fromStdString(row.current);
+      const QString indent(asset ? 0 : shown.frame ? 8 : 4, QChar(0x2002));
+      return indent + QString::fromStdString(shown.current);
     }
     case Proposed:
-      return row.right() ? QString() : QString::fromStdString(row.proposed);
+      return shown.right() ? QString() : QString::fromStdString(shown.proposed);
     default:
-      return QString::fromStdString(row.reason);
+      return QString::fromStdString(shown.reason);
   }
 }
 
@@ -96,10 +111,10 @@ Qt::ItemFlags NameModel::flags(const QModelIndex& index) const {
 
 bool NameModel::setData(const QModelIndex& index, const QVariant& value, int role) {
   if (!index.isValid() || role != Qt::EditRole || index.column() != Current) return false;
-  const NameRow row = shown_[static_cast<std::size_t>(index.row())];
+  const NameRow renamed = row(index.row());
   const QString name = value.toString().trimmed();
-  if (name.isEmpty() || name.toStdString() == row.current) return false;
-  emit renameAsked(row, name);
+  if (name.isEmpty() || name.toStdString() == renamed.current) return false;
+  emit renameAsked(renamed, name);
   return true;
 }
 

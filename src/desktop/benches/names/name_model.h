@@ -21,7 +21,8 @@ class NameModel : public QAbstractTableModel {
   /// Shows only names that are wrong.
   void setOnlyWrong(bool onlyWrong);
 
-  const std::vector<NameRow>& rows() const { return shown_; }
+  /// The name shown in a row of the table.
+  const NameRow& row(int index) const;
   int wrongCount() const { return wrongCount_; }
   std::vector<NameRow> wrongRows() const;
 
@@ -36,11 +37,12 @@ class NameModel : public QAbstractTableModel {
   void renameAsked(const amber::NameRow& row, const QString& name);
 
  private:
-  std::vector<NameRow> wanted() const;
+  using Indices = std::vector<std::size_t>;
+  Indices wanted(const std::vector<NameRow>& rows) const;
   void show(std::vector<NameRow> rows);
 
   std::vector<NameRow> all_;
-  std::vector<NameRow> shown_;
+  Indices shown_;  // into all_
   int wrongCount_ = 0;
   bool onlyWrong_ = false;
 };
