@@ -68,6 +68,8 @@ QString styleSheetOf(const Theme& t) {
       border: none; outline: none; selection-background-color: @amberSoft;
       selection-color: @text; alternate-background-color: @paper; gridline-color: @line; }
     QListView#shelf { background: @paper; }
+    QFrame#commandFinder { background: @paper; border: 1px solid @amber; border-radius: 3px; }
+    QListWidget::item { padding: 3px 6px; }
     QTreeView::item { padding: 3px 6px; }
     QHeaderView::section { background: @paper; color: @quiet; border: none;
       border-bottom: 1px solid @line; padding: 4px 6px; font-size: 11px; }

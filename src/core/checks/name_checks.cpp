@@ -13,7 +13,7 @@ using RowsByAsset = std::map<AssetId, std::vector<NameRow>>;
 Finding ruleFinding(const NameRow& row) {
   Finding finding{"name.rule", Severity::Warning, Bench::Names, {}, {}, {}, {}};
   finding.where = {{}, row.asset, row.animation, row.frame, {}};
-  finding.text = "the name " + row.current + " " + row.reason;
+  finding.text = "the name " + row.current + (row.frame ? ": " : " ") + row.reason;
   finding.fix = "Rename it to " + row.proposed + ".";
   return finding;
 }
@@ -24,10 +24,9 @@ void checkFrameNames(const Project& project, const Asset& asset, std::vector<Fin
   if (wrong.empty()) return;
   Finding finding = ruleFinding(wrong.front());
   if (wrong.size() > 1) {
-    finding.text = std::to_string(wrong.size()) +
-                   " frame names do not follow asset, animation and number; the first is " +
+    finding.text = std::to_string(wrong.size()) + " frame names do not follow the rule, first " +
                    wrong.front().current;
-    finding.fix = "Rename them by the rule: " + wrong.front().proposed + " and so on.";
+    finding.fix = "Rename them: " + wrong.front().proposed + " and so on.";
   }
   finding.remedy = renamesFor(wrong);
   findings.push_back(std::move(finding));

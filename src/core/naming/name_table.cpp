@@ -37,8 +37,7 @@ std::string reasonFor(std::string_view current, std::string_view proposed,
   if (!prefix.empty() && !startsWith(current, std::string(prefix) + "_")) {
     return "lacks the prefix " + std::string(prefix) + "_";
   }
-  return prefix.empty() ? "does not follow its asset, animation and number"
-                        : "is the name of another asset too";
+  return prefix.empty() ? "asset, animation or number differs" : "is the name of another asset too";
 }
 
 // Where a frame is first shown.

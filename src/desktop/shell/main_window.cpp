@@ -153,6 +153,9 @@ QWidget* MainWindow::makeTopBar() {
   left->setContentsMargins(0, 0, 0, 0);
   leftBox->setFixedWidth(210);
   route_ = new RouteLine(bar);
+  QSizePolicy routePolicy = route_->sizePolicy();
+  routePolicy.setRetainSizeWhenHidden(true);
+  route_->setSizePolicy(routePolicy);
   auto* finder = makeButton(tr("Find or do anything    Ctrl K"),
                             tr("Finds any command, asset or finding"), bar);
   finder->setFixedWidth(210);

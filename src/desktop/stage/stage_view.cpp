@@ -30,12 +30,14 @@ void StageView::fit() {
   view_ = fitted(fittedTo_, {width() - around.left() - around.right(),
                              height() - around.top() - around.bottom()});
   view_.offset += QPointF(around.left(), around.top());
+  emit viewChanged();
   update();
 }
 
 void StageView::zoom(bool larger) {
   fitted_ = false;
   view_ = zoomed(view_, larger, rect().center());
+  emit viewChanged();
   update();
 }
 
@@ -72,6 +74,7 @@ void StageView::wheelEvent(QWheelEvent* event) {
   if (event->angleDelta().y() == 0) return;
   fitted_ = false;
   view_ = zoomed(view_, event->angleDelta().y() > 0, event->position());
+  emit viewChanged();
   update();
 }
 

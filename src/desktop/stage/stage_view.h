@@ -26,6 +26,8 @@ class StageView : public QWidget {
 
  signals:
   void backdropChanged();
+  /// The scale, or where the art lies, is another.
+  void viewChanged();
   /// Where the pointer is, in art px; nothing when it has left.
   void pointed(std::optional<QPointF> art);
 

@@ -53,6 +53,8 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   connect(stage_, &CutStage::gridDropped, this, [this](const Grid& grid) { propose(grid); });
   connect(stage_, &CutStage::dragCancelled, this, &CutBench::refresh);
   connect(stage_, &CutStage::cellClicked, this, &CutBench::selectCell);
+  connect(stage_, &StageView::viewChanged, this,
+          [this] { pointer_->setText(tr("%1x").arg(stage_->view().scale)); });
   connect(stage_, &StageView::pointed, this, [this](std::optional<QPointF> art) {
     pointer_->setText(art ? tr("%1x   pointer %2, %3")
                                 .arg(stage_->view().scale)

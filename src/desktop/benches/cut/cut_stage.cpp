@@ -182,10 +182,17 @@ void CutStage::paintCrossings(QPainter& painter) const {
     painter.setPen(QPen(theme().error, 2));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(frame);
-    // Where everything crosses, the words would only hide the art.
-    if (crossings_.size() <= 12) {
-      paintStageText(painter, frame.topRight() + QPointF(5, 10),
-                     tr("crossed by %1 px").arg(crossing.count), theme().error);
+    // The words stand beside the sheet, so that they hide no art; where everything crosses, the
+    // marks say enough.
+    if (crossings_.size() > 12) continue;
+    const QString words = tr("crossed by %1 px").arg(crossing.count);
+    const QRectF stage = view().toStage(content());
+    if (crossing.across == GridLine::Across::Columns) {
+      const double half = QFontMetricsF(smallFont(true)).horizontalAdvance(words) / 2;
+      paintStageText(painter, {frame.center().x() - half, stage.bottom() + 18}, words,
+                     theme().error);
+    } else {
+      paintStageText(painter, {stage.right() + 8, frame.center().y() + 4}, words, theme().error);
     }
   }
 }

@@ -69,6 +69,7 @@ PackBench::PackBench(ProjectSession& session, QWidget* parent)
     refreshSoon();
   });
   connect(&session_, &ProjectSession::findingsChanged, this, &PackBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, &PackBench::showSelected);
 }
 
 PackBench::~PackBench() {
@@ -230,11 +231,27 @@ void PackBench::showPreview() {
   tree_->setCurrentItem(root->child(0));
 }
 
+// Where the frames of the assets selected on the shelf lie on a page.
+std::vector<PixelRect> PackBench::selectedFramesOn(int page) const {
+  std::vector<PixelRect> rects;
+  for (const AssetId id : session_.selection().assets) {
+    const Asset* asset = findAsset(session_.project(), id);
+    for (const ParcelAsset& packed : preview_->parcel.assets) {
+      if (asset == nullptr || packed.name != asset->name) continue;
+      for (const ParcelFrame& frame : packed.frames) {
+        if (frame.page == page) rects.push_back(frame.rect);
+      }
+    }
+  }
+  return rects;
+}
+
 void PackBench::showSelected() {
   const QTreeWidgetItem* item = tree_->currentItem();
   if (item == nullptr || preview_ == nullptr) return;
   if (const QVariant page = item->data(0, PageRole); page.isValid()) {
-    page_->show(preview_->pages[static_cast<std::size_t>(page.toInt())], {});
+    page_->show(preview_->pages[static_cast<std::size_t>(page.toInt())],
+                selectedFramesOn(page.toInt()));
     shown_->setCurrentWidget(page_);
   } else if (const QVariant asset = item->data(0, AssetRole); asset.isValid()) {
     json_->setPlainText(assetJson(preview_->parcel, static_cast<std::size_t>(asset.toInt())));

@@ -40,6 +40,7 @@ class PackBench : public BenchView {
   void renewPreview();
   void showPreview();
   void showSelected();
+  std::vector<PixelRect> selectedFramesOn(int page) const;
   void changeProfile();
   void say(const QString& text, bool bad);
   void begin(const QString& what);
