@@ -12,7 +12,7 @@ if(CLANG_FORMAT)
   add_custom_target(format-check COMMAND ${CLANG_FORMAT} --dry-run -Werror ${amber_sources})
 endif()
 if(RUN_CLANG_TIDY)
-  # The precompiled header is the compiler's own, so clang-tidy reads a build made without it.
+  # Wants the preset tidy: a precompiled header of GCC is nothing that clang-tidy can read.
   add_custom_target(tidy
     COMMAND ${RUN_CLANG_TIDY} -quiet -p ${CMAKE_BINARY_DIR} "^${CMAKE_SOURCE_DIR}/(src|demo)/.*\\.cpp$")
 endif()

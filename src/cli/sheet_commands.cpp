@@ -7,6 +7,7 @@
 #include "core/checks/check_project.h"
 #include "core/checks/cut_checks.h"
 #include "core/cut/grid.h"
+#include "core/cut/proposals.h"
 #include "core/fit/box_fit.h"
 #include "core/fit/measures.h"
 #include "files/geometry_json.h"
@@ -48,9 +49,30 @@ Finding emptyCell(const Grid& grid, std::size_t index) {
   return finding;
 }
 
+std::string methodOf(const Grid& grid, PixelSize sheet) {
+  return grid == wholeGrid(sheet) ? "whole" : "cells";
+}
+
+Json proposalsJson(const std::vector<Proposal>& proposals, PixelSize sheet) {
+  Json list = Json::array();
+  for (const Proposal& proposal : proposals) {
+    const Grid& grid = proposal.grid;
+    list.push_back(Json{{"method", methodOf(grid, sheet)},
+                        {"cell", jsonOf(grid.cell)},
+                        {"margin", jsonOf(grid.margin)},
+                        {"gutter", jsonOf(grid.gutter)},
+                        {"columns", grid.columns},
+                        {"rows", grid.rows},
+                        {"score", proposal.score},
+                        {"reason", proposal.reason}});
+  }
+  return list;
+}
+
 Json cutJson(const CutArguments& arguments, const Grid& grid, const InkRule& ink,
-             const SheetArt& art, const std::vector<Finding>& findings) {
-  const bool whole = arguments.cutting.cut.way == CutChoice::Way::Whole;
+             const SheetArt& art, const std::vector<Proposal>& proposals,
+             const std::vector<Finding>& findings) {
+  const bool whole = grid == wholeGrid(art.image.size());
   Json frames = Json::array();
   for (const PixelRect& rect : cellsOf(grid)) {
     const auto bounds = boundsOf(cropped(art.faint, rect));
@@ -72,10 +94,10 @@ Json cutJson(const CutArguments& arguments, const Grid& grid, const InkRule& ink
   return Json{{"image", arguments.image},
               {"size", jsonOf(art.image.size())},
               {"background", backgroundJson(ink)},
-              {"method", whole ? "whole" : "cells"},
+              {"method", methodOf(grid, art.image.size())},
               {"cells", std::move(cells)},
               {"frames", std::move(frames)},
-              {"proposals", Json::array()},
+              {"proposals", proposalsJson(proposals, art.image.size())},
               {"findings", findingsJson(findings, projectOf(arguments.image, art.image.size()))}};
 }
 
@@ -102,21 +124,20 @@ Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const 
 }  // namespace
 
 Result<Outcome> runCut(const CutArguments& arguments, bool json) {
-  if (!arguments.cutting.named) {
-    return failure(ErrorCode::BadValue, "say how to cut: --cells WxH, --count CxR or --whole");
-  }
   auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
-  auto grid = gridFor(arguments.cutting.cut, file->image.size());
-  if (!grid) return tl::unexpected(grid.error());
   const InkRule ink = arguments.cutting.ink.ruleFor(file->image);
   const SheetArt art = artOf(std::move(file->image), ink);
+  const std::vector<Proposal> proposals = proposeCuts(art);
+  auto grid = arguments.cutting.named ? gridFor(arguments.cutting.cut, art.image.size())
+                                      : Result<Grid>(proposals.front().grid);
+  if (!grid) return tl::unexpected(grid.error());
   std::vector<Finding> findings = checkGrid(*grid, {1}, art);
   const std::vector<PixelRect> cells = cellsOf(*grid);
   for (std::size_t i = 0; i < cells.size(); ++i) {
     if (countWithin(art.faint, cells[i]) == 0) findings.push_back(emptyCell(*grid, i));
   }
-  if (json) std::cout << jsonText(cutJson(arguments, *grid, ink, art, findings));
+  if (json) std::cout << jsonText(cutJson(arguments, *grid, ink, art, proposals, findings));
   const Project named = projectOf(arguments.image, art.image.size());
   for (const Finding& finding : findings) std::cerr << findingLine(finding, named) << "\n";
   std::cerr << arguments.image << ": " << grid->columns << " x " << grid->rows << " cells of "

@@ -2,7 +2,9 @@
 
 #include <QCoreApplication>
 #include <QDir>
+#include <QEventLoop>
 #include <QFileInfo>
+#include <QMetaObject>
 #include <QPointer>
 #include <QUndoCommand>
 

@@ -1,7 +1,10 @@
 #include "desktop/theme.h"
 
 #include <QApplication>
+#include <QLatin1String>
 #include <QPalette>
+#include <QRgb>
+#include <QStringList>
 #include <QStyleFactory>
 
 // In a static library resources are linked in only when asked for, outside of any namespace.

@@ -77,7 +77,7 @@ Result<ImageFile> readImage(const std::string& path) {
 
 std::string pngBytes(const Image& image) {
   QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
-              image.width() * 4, QImage::Format_RGBA8888);
+              static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888);
   // A picture's resolution would otherwise be that of the screen in use, and is written too.
   view.setDotsPerMeterX(kDotsPerMeter);
   view.setDotsPerMeterY(kDotsPerMeter);

@@ -61,6 +61,15 @@ class CliTest : public QObject {
     SAME(automatic.json()["background"]["key"], json("ff00ff"));
   }
 
+  void cutWithoutAWayTakesTheBestProposal() {
+    const auto result = runCli({"cut", demoSheet("keeper_walk.png"), "--json"});
+    QCOMPARE(result.exitCode, 0);
+    const json cut = result.json();
+    SAME(cut["cells"]["cell"], json({48, 48}));
+    SAME(cut["proposals"][0]["columns"], 8);
+    QVERIFY(cut["proposals"][0]["score"].get<double>() <= 1);
+  }
+
   void fitGivesBoxAndMeasures() {
     const Scratch scratch;
     scratch.write("a.png", pngBytes(imageOf({"....", ".#..", ".##.", "...."})));
@@ -139,7 +148,6 @@ class CliTest : public QObject {
     QTest::newRow("nothing") << QStringList{};
     QTest::newRow("unknown command") << QStringList{"frobnicate"};
     QTest::newRow("no image") << QStringList{"cut"};
-    QTest::newRow("no way of cutting") << QStringList{"cut", sheet};
     QTest::newRow("two ways") << QStringList{"cut", sheet, "--cells", "8x8", "--whole"};
     QTest::newRow("bad size") << QStringList{"cut", sheet, "--cells", "8by8"};
     QTest::newRow("zero cell") << QStringList{"cut", sheet, "--cells", "0x8"};

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QShowEvent>
 #include <QWidget>
 
 #include "desktop/parts/player.h"

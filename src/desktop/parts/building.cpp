@@ -1,5 +1,6 @@
 #include "desktop/parts/building.h"
 
+#include <QSizePolicy>
 #include <QStyle>
 
 #include "desktop/theme.h"

@@ -2,8 +2,12 @@
 
 #include <QBoxLayout>
 #include <QFrame>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QString>
+#include <QVBoxLayout>
+#include <QWidget>
 #include <functional>
 #include <initializer_list>
 

@@ -2,6 +2,8 @@
 
 #include <QFontMetrics>
 #include <QKeyEvent>
+#include <QSizePolicy>
+#include <QString>
 #include <algorithm>
 #include <cmath>
 

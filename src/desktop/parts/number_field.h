@@ -1,6 +1,9 @@
 #pragma once
 
+#include <QKeyEvent>
 #include <QLineEdit>
+#include <QSize>
+#include <QWidget>
 
 namespace amber {
 

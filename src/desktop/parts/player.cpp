@@ -1,6 +1,9 @@
 #include "desktop/parts/player.h"
 
 #include <QPainter>
+#include <QPointF>
+#include <QPolygonF>
+#include <QRectF>
 
 #include "core/project/playback.h"
 #include "desktop/stage/view_transform.h"

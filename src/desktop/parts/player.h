@@ -1,6 +1,9 @@
 #pragma once
 
 #include <QElapsedTimer>
+#include <QMouseEvent>
+#include <QPaintEvent>
+#include <QSize>
 #include <QTimer>
 #include <QWidget>
 

@@ -1,8 +1,14 @@
 #include "desktop/parts/ribbon.h"
 
+#include <QFrame>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPen>
+#include <QPoint>
+#include <QPointF>
+#include <QRectF>
 #include <QScrollBar>
+#include <QString>
 #include <QWheelEvent>
 
 #include "desktop/parts/player.h"

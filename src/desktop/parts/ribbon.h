@@ -2,6 +2,15 @@
 
 #include <QAbstractScrollArea>
 #include <QHash>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPaintEvent>
+#include <QPainter>
+#include <QRect>
+#include <QResizeEvent>
+#include <QSize>
+#include <QWheelEvent>
+#include <QWidget>
 #include <memory>
 
 #include "core/fit/measures.h"

@@ -2,6 +2,7 @@
 
 #include <QButtonGroup>
 #include <QGridLayout>
+#include <QPushButton>
 
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"

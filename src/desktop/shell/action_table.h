@@ -4,6 +4,8 @@
 #include <QKeySequence>
 #include <QList>
 #include <QObject>
+#include <QString>
+#include <QWidget>
 #include <functional>
 #include <vector>
 

@@ -4,6 +4,8 @@
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QListWidgetItem>
+#include <QStringList>
 #include <QVBoxLayout>
 #include <algorithm>
 

@@ -1,6 +1,10 @@
 #pragma once
 
+#include <QEvent>
 #include <QFrame>
+#include <QObject>
+#include <QString>
+#include <QWidget>
 #include <functional>
 #include <vector>
 

@@ -1,9 +1,14 @@
 #include "desktop/shell/findings_line.h"
 
+#include <QColor>
+#include <QFrame>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QListWidget>
+#include <QListWidgetItem>
 #include <QPushButton>
+#include <QSizePolicy>
+#include <QVBoxLayout>
 #include <algorithm>
 #include <tuple>
 

@@ -4,12 +4,21 @@
 #include <QDragEnterEvent>
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QFrame>
+#include <QHBoxLayout>
 #include <QIcon>
+#include <QKeySequence>
+#include <QLatin1String>
 #include <QMenu>
 #include <QMimeData>
+#include <QPoint>
+#include <QPushButton>
 #include <QSettings>
+#include <QSizePolicy>
 #include <QStackedWidget>
 #include <QStyle>
+#include <QUrl>
+#include <QVBoxLayout>
 
 #include "desktop/benches/cut/cut_bench.h"
 #include "desktop/benches/fit/fit_bench.h"

@@ -1,7 +1,14 @@
 #pragma once
 
+#include <QCloseEvent>
+#include <QDragEnterEvent>
+#include <QDropEvent>
+#include <QList>
 #include <QMainWindow>
+#include <QString>
+#include <QStringList>
 #include <QTimer>
+#include <QWidget>
 #include <array>
 
 #include "desktop/benches/bench_view.h"

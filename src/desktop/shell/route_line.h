@@ -1,5 +1,11 @@
 #pragma once
 
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPaintEvent>
+#include <QPoint>
+#include <QSize>
+#include <QString>
 #include <QWidget>
 #include <array>
 

@@ -1,11 +1,25 @@
 #include "desktop/shell/shelf.h"
 
+#include <QAbstractItemModel>
+#include <QAbstractItemView>
+#include <QFrame>
+#include <QHBoxLayout>
+#include <QItemSelection>
 #include <QItemSelectionModel>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListView>
+#include <QModelIndexList>
 #include <QPainter>
+#include <QPen>
+#include <QPolygonF>
+#include <QRect>
+#include <QRectF>
 #include <QSet>
+#include <QSize>
+#include <QStringList>
+#include <QStyle>
+#include <QStyleOptionViewItem>
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
 

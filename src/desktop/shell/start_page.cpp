@@ -1,6 +1,9 @@
 #include "desktop/shell/start_page.h"
 
 #include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLayoutItem>
+#include <QPushButton>
 #include <QSettings>
 #include <QVBoxLayout>
 

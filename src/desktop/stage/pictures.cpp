@@ -55,7 +55,7 @@ const QImage* Pictures::imageOf(SheetId sheet) {
   }
   const Image& image = art->image;
   const QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
-                    image.width() * 4, QImage::Format_RGBA8888);
+                    static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888);
   auto* entry = new Entry{art, view.convertToFormat(QImage::Format_ARGB32_Premultiplied)};
   const auto bytes = static_cast<qsizetype>(entry->image.sizeInBytes());
   // A single sheet above the whole allowance is kept all the same while it is shown.

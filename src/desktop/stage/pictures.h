@@ -2,6 +2,7 @@
 
 #include <QCache>
 #include <QImage>
+#include <QPointF>
 #include <QRectF>
 #include <memory>
 #include <vector>

@@ -1,7 +1,12 @@
 #include "desktop/stage/shape_painting.h"
 
+#include <QBrush>
+#include <QColor>
 #include <QImage>
 #include <QPainter>
+#include <QPen>
+#include <QPointF>
+#include <QRgb>
 
 #include "desktop/theme.h"
 

@@ -1,8 +1,11 @@
 #include "desktop/stage/stage_view.h"
 
+#include <QFontMetricsF>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPen>
+#include <QPolygonF>
 #include <QWheelEvent>
 
 #include "desktop/theme.h"

@@ -1,5 +1,17 @@
 #pragma once
 
+#include <QColor>
+#include <QEvent>
+#include <QKeyEvent>
+#include <QMarginsF>
+#include <QMouseEvent>
+#include <QPaintEvent>
+#include <QPainter>
+#include <QPointF>
+#include <QRectF>
+#include <QResizeEvent>
+#include <QString>
+#include <QWheelEvent>
 #include <QWidget>
 #include <optional>
 

@@ -252,9 +252,9 @@ class CutFramesTest : public QObject {
   void cuttingAgainKeepsFramesWhoseRectangleStays() {
     const SheetArt art = sheetArtOf({"############"});
     Project project = projectWithSheet({12, 1});
-    project = withEdits(project,
-                           *cutEdits(project, request(*gridByCell({12, 1}, {4, 1}, {}, {})), art))
-                  ->project;
+    project =
+        withEdits(project, *cutEdits(project, request(*gridByCell({12, 1}, {4, 1}, {}, {})), art))
+            ->project;
     const FrameId first = project.assets.front()->frames[0].id;
     // One cell of 4 at the same place, then one more from a wider sheet cut: 4 and 8 do not match.
     const auto grid = *gridByCell({12, 1}, {4, 1}, {}, {4, 0});
@@ -266,15 +266,15 @@ class CutFramesTest : public QObject {
   void whatWasSetByHandStaysOverTheSameArt() {
     const SheetArt art = sheetArtOf({"..####..####"});
     Project project = projectWithSheet({12, 1});
-    project = withEdits(project,
-                           *cutEdits(project, request(*gridByCell({12, 1}, {6, 1}, {}, {})), art))
-                  ->project;
+    project =
+        withEdits(project, *cutEdits(project, request(*gridByCell({12, 1}, {6, 1}, {}, {})), art))
+            ->project;
     const AssetId asset = project.assets.front()->id;
     const FrameId frame = project.assets.front()->frames[0].id;
-    project = withEdits(project,
-                           {SetOrigin{asset, frame, {4, 1}, {OriginBasis::Hand, {}}},
+    project =
+        withEdits(project, {SetOrigin{asset, frame, {4, 1}, {OriginBasis::Hand, {}}},
                             SetShape{asset, frame, {"body", Box{2, 0, 4, 1}, ShapeSource::Hand}}})
-                  ->project;
+            ->project;
     const auto grid = *gridByCell({12, 1}, {5, 1}, {2, 0}, {});
     project = withEdits(project, *cutEdits(project, request(grid), art))->project;
     const Frame& kept = project.assets.front()->frames[0];

@@ -2,8 +2,14 @@
 
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QListWidget>
+#include <QPointF>
+#include <QPushButton>
 #include <QSignalBlocker>
+#include <QStringList>
 #include <QStyle>
+#include <QThreadPool>
+#include <QVBoxLayout>
 
 #include "core/cut/grid.h"
 #include "core/geometry/tolerances.h"
@@ -17,13 +23,6 @@
 
 namespace amber {
 namespace {
-
-// Before anybody said how to cut: a strip of square cells where the sheet's sides allow it.
-Grid firstGuess(PixelSize sheet) {
-  const bool strip = sheet.h > 0 && sheet.w > sheet.h && sheet.w % sheet.h == 0;
-  const auto grid = strip ? gridByCell(sheet, {sheet.h, sheet.h}, {}, {}) : wholeGrid(sheet);
-  return grid.value_or(wholeGrid(sheet));
-}
 
 QString fileName(const std::string& path) {
   return QString::fromStdString(path).section('/', -1);
@@ -64,11 +63,18 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   });
   connect(&session_, &ProjectSession::changed, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &CutBench::refreshSoon);
+  connect(&session_, &ProjectSession::artArrived, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     drafts_.clear();
+    found_.clear();
     namedFor_ = {};
     refreshSoon();
   });
+}
+
+// Proposals are found on the pool and posted to us; none may arrive after we are gone.
+CutBench::~CutBench() {
+  QThreadPool::globalInstance()->waitForDone();
 }
 
 StageView* CutBench::stage() {
@@ -96,10 +102,8 @@ QWidget* CutBench::makeStrip() {
     refresh();
   });
   connect(byCells_, &QPushButton::clicked, this, [this] {
-    if (sheet() != nullptr && shownGrid() == wholeGrid(sheet()->size)) {
-      propose(firstGuess(sheet()->size));
-    }
-    refresh();
+    if (sheet() == nullptr) return;
+    byCells_->setChecked(true);
     fields_.cellW->setFocus();
     fields_.cellW->selectAll();
   });
@@ -109,6 +113,19 @@ QWidget* CutBench::makeStrip() {
 QFrame* CutBench::makeSideColumn() {
   QFrame* side = nullptr;
   QVBoxLayout* form = makeSide(side, this);
+  proposalsTitle_ = makeLabel(tr("Proposals, from the pixels"), "title", side);
+  form->addWidget(proposalsTitle_);
+  proposals_ = new QListWidget(side);
+  proposals_->setObjectName("proposals");
+  proposals_->setWordWrap(true);
+  proposals_->setFixedHeight(150);
+  form->addWidget(proposals_);
+  connect(proposals_, &QListWidget::currentRowChanged, this, [this](int row) {
+    const auto found = found_.value(sheet() == nullptr ? 0 : sheet()->id.value);
+    if (row >= 0 && row < static_cast<int>(found.size())) {
+      propose(found[static_cast<std::size_t>(row)].grid);
+    }
+  });
   form->addWidget(makeLabel(tr("Cells"), "title", side));
   const auto field = [&](const char* name, double least, double most) {
     auto* number = new NumberField(least, most, 0, side);
@@ -220,7 +237,10 @@ bool CutBench::isCut() const {
 Grid CutBench::shownGrid() const {
   if (isCut()) return *sheet()->cut;
   const auto draft = drafts_.constFind(sheet()->id.value);
-  return draft == drafts_.constEnd() ? firstGuess(sheet()->size) : *draft;
+  if (draft != drafts_.constEnd()) return *draft;
+  const auto found = found_.constFind(sheet()->id.value);
+  return found == found_.constEnd() || found->empty() ? wholeGrid(sheet()->size)
+                                                      : found->front().grid;
 }
 
 QString CutBench::cutRefusal() const {
@@ -228,6 +248,35 @@ QString CutBench::cutRefusal() const {
   if (session_.artOf(sheet()->id) == nullptr) return tr("The sheet cannot be read");
   if (isCut()) return tr("This sheet is cut; change a number or drag a line to cut it again");
   return {};
+}
+
+// Looks at the pixels of a sheet that is not cut yet, beside the interface, once.
+void CutBench::seekProposals() {
+  const std::uint32_t id = sheet()->id.value;
+  const auto art = session_.artOf(sheet()->id);
+  if (art == nullptr || found_.contains(id)) return;
+  found_[id] = {};
+  QThreadPool::globalInstance()->start([this, id, art] {
+    std::vector<Proposal> proposals = proposeCuts(*art);
+    QMetaObject::invokeMethod(this, [this, id, proposals = std::move(proposals)] {
+      found_[id] = proposals;
+      refreshSoon();
+    });
+  });
+}
+
+void CutBench::showProposals() {
+  const bool wanted = sheet() != nullptr && !isCut();
+  proposalsTitle_->setVisible(wanted);
+  proposals_->setVisible(wanted);
+  if (!wanted) return;
+  seekProposals();
+  const QSignalBlocker blocker(proposals_);
+  proposals_->clear();
+  for (const Proposal& proposal : found_.value(sheet()->id.value)) {
+    proposals_->addItem(QString::fromStdString(proposal.reason));
+    if (proposal.grid == shownGrid()) proposals_->setCurrentRow(proposals_->count() - 1);
+  }
 }
 
 // Shows what is wrong with a grid, or takes it.
@@ -333,6 +382,7 @@ void CutBench::selectCell(const PixelRect& cell) {
 void CutBench::refresh() {
   const Sheet* shown = sheet();
   cutButton_->setVisible(shown != nullptr && !isCut());
+  showProposals();
   if (shown == nullptr) {
     stage_->setGrid(std::nullopt);
     sheetFacts_->clear();

@@ -1,12 +1,18 @@
 #pragma once
 
+#include <QFrame>
 #include <QHash>
+#include <QLineEdit>
+#include <QString>
+#include <QWidget>
 
 #include "core/cut/cut_frames.h"
+#include "core/cut/proposals.h"
 #include "desktop/benches/bench_view.h"
 
 class QComboBox;
 class QLabel;
+class QListWidget;
 class QPushButton;
 
 namespace amber {
@@ -21,6 +27,7 @@ class CutBench : public BenchView {
 
  public:
   CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
+  ~CutBench() override;
 
   StageView* stage() override;
   Player* player() override { return player_; }
@@ -50,6 +57,8 @@ class CutBench : public BenchView {
   const Sheet* sheet() const;
   bool isCut() const;
   Grid shownGrid() const;
+  void seekProposals();
+  void showProposals();
   void propose(const Result<Grid>& grid);
   void applyGrid(const Grid& grid);
   void changeInk();
@@ -73,6 +82,10 @@ class CutBench : public BenchView {
   QLineEdit* assetName_ = nullptr;
   QLineEdit* animationName_ = nullptr;
   QComboBox* loop_ = nullptr;
+  QLabel* proposalsTitle_ = nullptr;
+  QListWidget* proposals_ = nullptr;
+  // What the pixels of sheets that are not cut yet suggest; empty while it is being found out.
+  QHash<std::uint32_t, std::vector<Proposal>> found_;
   // Grids of sheets that are not cut yet, as far as they were set up.
   QHash<std::uint32_t, Grid> drafts_;
   SheetId namedFor_;

@@ -1,6 +1,11 @@
 #include "desktop/benches/cut/cut_stage.h"
 
+#include <QBrush>
+#include <QColor>
+#include <QFontMetricsF>
 #include <QPainter>
+#include <QPen>
+#include <QPolygonF>
 #include <algorithm>
 
 #include "core/cut/grid.h"

@@ -1,5 +1,11 @@
 #pragma once
 
+#include <QMarginsF>
+#include <QPainter>
+#include <QPointF>
+#include <QRectF>
+#include <QString>
+#include <QWidget>
 #include <optional>
 #include <vector>
 

@@ -2,6 +2,8 @@
 
 #include <QKeyEvent>
 #include <QPainter>
+#include <QRect>
+#include <QRectF>
 
 #include "desktop/stage/shape_painting.h"
 #include "desktop/theme.h"

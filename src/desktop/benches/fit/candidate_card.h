@@ -1,5 +1,12 @@
 #pragma once
 
+#include <QEnterEvent>
+#include <QEvent>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPaintEvent>
+#include <QPainter>
+#include <QString>
 #include <QWidget>
 #include <optional>
 

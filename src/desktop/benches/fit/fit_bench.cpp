@@ -1,6 +1,10 @@
 #include "desktop/benches/fit/fit_bench.h"
 
+#include <QFrame>
 #include <QHBoxLayout>
+#include <QPushButton>
+#include <QString>
+#include <QVBoxLayout>
 
 #include "core/base/exact_number.h"
 #include "core/fit/box_fit.h"

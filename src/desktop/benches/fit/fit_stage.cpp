@@ -1,6 +1,9 @@
 #include "desktop/benches/fit/fit_stage.h"
 
+#include <QColor>
+#include <QFontMetricsF>
 #include <QPainter>
+#include <QPen>
 #include <cmath>
 
 #include "desktop/stage/shape_painting.h"

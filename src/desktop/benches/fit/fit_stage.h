@@ -1,5 +1,11 @@
 #pragma once
 
+#include <QPainter>
+#include <QPointF>
+#include <QRectF>
+#include <QString>
+#include <QWidget>
+
 #include "core/fit/measures.h"
 #include "desktop/stage/box_tool.h"
 #include "desktop/stage/stage_view.h"

@@ -1,5 +1,6 @@
 #include "desktop/benches/names/name_model.h"
 
+#include <QChar>
 #include <algorithm>
 
 #include "desktop/theme.h"

@@ -1,6 +1,9 @@
 #pragma once
 
 #include <QAbstractTableModel>
+#include <QModelIndex>
+#include <QString>
+#include <QVariant>
 #include <vector>
 
 #include "core/naming/name_table.h"

@@ -1,11 +1,23 @@
 #include "desktop/benches/names/names_bench.h"
 
+#include <QAbstractItemView>
+#include <QColor>
+#include <QFont>
+#include <QFrame>
 #include <QGridLayout>
+#include <QHBoxLayout>
 #include <QHeaderView>
 #include <QItemSelectionModel>
+#include <QLineEdit>
+#include <QModelIndex>
 #include <QPainter>
+#include <QPushButton>
+#include <QRect>
+#include <QStyle>
+#include <QStyleOptionViewItem>
 #include <QStyledItemDelegate>
 #include <QTableView>
+#include <QVBoxLayout>
 
 #include "core/naming/snake_case.h"
 #include "desktop/benches/names/name_model.h"

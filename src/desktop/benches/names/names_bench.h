@@ -1,5 +1,8 @@
 #pragma once
 
+#include <QString>
+#include <QWidget>
+
 #include "core/project/project.h"
 #include "desktop/benches/bench_view.h"
 

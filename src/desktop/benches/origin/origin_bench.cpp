@@ -1,7 +1,13 @@
 #include "desktop/benches/origin/origin_bench.h"
 
 #include <QButtonGroup>
+#include <QFrame>
 #include <QGridLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QString>
+#include <QVBoxLayout>
 
 #include "core/base/exact_number.h"
 #include "core/geometry/tolerances.h"

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QWidget>
 #include <array>
 
 #include "desktop/benches/bench_view.h"

@@ -1,6 +1,8 @@
 #include "desktop/benches/origin/origin_stage.h"
 
+#include <QColor>
 #include <QPainter>
+#include <QPen>
 
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"

@@ -1,5 +1,11 @@
 #pragma once
 
+#include <QPainter>
+#include <QPointF>
+#include <QRectF>
+#include <QString>
+#include <QWidget>
+
 #include "desktop/stage/point_tool.h"
 #include "desktop/stage/stage_view.h"
 

@@ -2,15 +2,21 @@
 
 #include <QCheckBox>
 #include <QFileInfo>
+#include <QFrame>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLocale>
+#include <QMetaObject>
 #include <QPlainTextEdit>
 #include <QProgressBar>
+#include <QPushButton>
 #include <QStackedWidget>
 #include <QStyle>
 #include <QThreadPool>
 #include <QTreeWidget>
+#include <QTreeWidgetItem>
+#include <QVBoxLayout>
+#include <QVariant>
 
 #include "core/checks/check_project.h"
 #include "core/geometry/tolerances.h"

@@ -1,5 +1,8 @@
 #pragma once
 
+#include <QLineEdit>
+#include <QString>
+#include <QWidget>
 #include <stop_token>
 
 #include "desktop/benches/bench_view.h"

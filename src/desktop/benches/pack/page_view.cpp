@@ -1,6 +1,10 @@
 #include "desktop/benches/pack/page_view.h"
 
 #include <QPainter>
+#include <QPen>
+#include <QPointF>
+#include <QRectF>
+#include <QSizeF>
 
 #include "desktop/stage/pictures.h"
 #include "desktop/stage/view_transform.h"

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QImage>
+#include <QPaintEvent>
 #include <QWidget>
 
 #include "core/geometry/pixel_rect.h"
