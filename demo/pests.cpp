@@ -11,15 +11,16 @@ namespace {
 Canvas snail(int frame) {
   constexpr std::array<int, 6> kStretch = {0, 1, 2, 2, 1, 0};
   const int stretch = kStretch[static_cast<std::size_t>(frame)];
+  const int half = stretch / 2;  // in whole pixels: the feeler's eye sits on its end
   Canvas canvas(32, 24);
   canvas.limb(4 - stretch / 2.0, 21.2, 24 + stretch, 20.8, 1.7, Material::Slug);
   canvas.limb(22 + stretch, 20, 25 + stretch, 14, 2.3, Material::Slug);  // neck and head
   canvas.ellipse(25.5 + stretch, 13.5, 2.6, 2.2, Material::Slug);
   // Two feelers, one pixel thin, each with its eye.
   canvas.limb(25 + stretch, 12, 24 + stretch, 7, 0.5, Material::Slug);
-  canvas.limb(27 + stretch, 12, 28 + stretch - stretch / 2, 6, 0.5, Material::Slug);
+  canvas.limb(27 + stretch, 12, 28 + stretch - half, 6, 0.5, Material::Slug);
   canvas.put(24 + stretch, 6, Material::Lamp);
-  canvas.put(28 + stretch - stretch / 2, 5, Material::Lamp);
+  canvas.put(28 + stretch - half, 5, Material::Lamp);
   canvas.ellipse(13, 13.5, 8.2, 7, Material::Shell);
   canvas.ellipse(13.5, 14, 5, 4.4, Material::Boot);
   canvas.ellipse(13.5, 14.2, 3.6, 3.1, Material::Shell);

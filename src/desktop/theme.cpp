@@ -42,6 +42,7 @@ QString styleSheetOf(const Theme& t) {
     QLabel[rank="quiet"] { color: @quiet; font-size: 11px; }
     QLabel[rank="error"] { color: @error; font-weight: 600; }
     QFrame[role="card"] { background: @card; border: none; border-left: 1px solid @line; }
+    QFrame[role="column"] { background: @card; border: none; }
     QFrame[role="strip"] { background: @paper; border: none; border-bottom: 1px solid @line; }
     QFrame[role="foot"] { background: @paper; border: none; border-top: 1px solid @line; }
     QFrame[role="bar"] { background: @card; border: none; border-bottom: 1px solid @line; }

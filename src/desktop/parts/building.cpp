@@ -1,5 +1,6 @@
 #include "desktop/parts/building.h"
 
+#include <QScrollArea>
 #include <QSizePolicy>
 #include <QStyle>
 
@@ -63,7 +64,17 @@ void addRule(QVBoxLayout* form, QWidget* parent) {
 QVBoxLayout* makeSide(QFrame*& side, QWidget* parent) {
   side = makeFrame("card", parent);
   side->setFixedWidth(metrics::kSide);
-  auto* form = new QVBoxLayout(side);
+  // Where the window is low, the column scrolls rather than pushing the findings line out of it.
+  auto* scroll = new QScrollArea(side);
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  auto* outer = new QVBoxLayout(side);
+  outer->setContentsMargins(1, 0, 0, 0);
+  outer->addWidget(scroll);
+  QFrame* inner = makeFrame("column", scroll);
+  scroll->setWidget(inner);
+  auto* form = new QVBoxLayout(inner);
   form->setContentsMargins(metrics::kGap, 10, metrics::kGap, 10);
   form->setSpacing(metrics::kSmallGap);
   return form;

@@ -118,7 +118,13 @@ void Ribbon::paintEvent(QPaintEvent*) {
   QPainter painter(viewport());
   painter.fillRect(viewport()->rect(), theme().paper);
   const Asset* asset = session_.currentAsset();
-  if (asset == nullptr) return;
+  if (asset == nullptr) {
+    painter.setFont(smallFont());
+    painter.setPen(theme().quiet);
+    painter.drawText(viewport()->rect(), Qt::AlignCenter,
+                     tr("Frames stand here once a sheet is cut."));
+    return;
+  }
   painter.translate(-horizontalScrollBar()->value(), 0);
   for (const Group& group : groups()) paintGroup(painter, *asset, group);
 }

@@ -118,7 +118,8 @@ QFrame* CutBench::makeSideColumn() {
   proposals_ = new QListWidget(side);
   proposals_->setObjectName("proposals");
   proposals_->setWordWrap(true);
-  proposals_->setFixedHeight(150);
+  proposals_->setFixedHeight(118);
+  proposals_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   form->addWidget(proposals_);
   connect(proposals_, &QListWidget::currentRowChanged, this, [this](int row) {
     const auto found = found_.value(sheet() == nullptr ? 0 : sheet()->id.value);
@@ -177,9 +178,12 @@ QFrame* CutBench::makeSideColumn() {
   addRow(form, tr("loop"), {loop_});
   cutButton_ = makeButton(tr("Cut"), tr("Make these cells frames"), side);
   cutButton_->setObjectName("cutButton");
-  form->addSpacing(metrics::kSmallGap);
-  form->addWidget(cutButton_);
   form->addStretch();
+  // Below what scrolls, so that the next step is always in sight.
+  auto* last = new QHBoxLayout;
+  last->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kGap);
+  last->addWidget(cutButton_);
+  static_cast<QVBoxLayout*>(side->layout())->addLayout(last);
 
   const auto bySize = [this] {
     if (sheet() == nullptr) return;

@@ -175,6 +175,7 @@ void CutStage::paintLines(QPainter& painter) const {
 }
 
 void CutStage::paintCrossings(QPainter& painter) const {
+  double wordsEnd = 0;  // of the words below the sheet so far
   for (const Crossing& crossing : crossings_) {
     QRectF around;
     for (const PixelRect& run : crossing.pixels) {
@@ -194,6 +195,8 @@ void CutStage::paintCrossings(QPainter& painter) const {
     const QRectF stage = view().toStage(content());
     if (crossing.across == GridLine::Across::Columns) {
       const double half = QFontMetricsF(smallFont(true)).horizontalAdvance(words) / 2;
+      if (frame.center().x() - half < wordsEnd) continue;
+      wordsEnd = frame.center().x() + half + 6;
       paintStageText(painter, {frame.center().x() - half, stage.bottom() + 18}, words,
                      theme().error);
     } else {
