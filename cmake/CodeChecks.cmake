@@ -9,7 +9,8 @@ find_program(CLANG_FORMAT clang-format)
 find_program(RUN_CLANG_TIDY NAMES run-clang-tidy run-clang-tidy-14)
 if(CLANG_FORMAT)
   add_custom_target(format COMMAND ${CLANG_FORMAT} -i ${amber_sources})
-  add_custom_target(format-check COMMAND ${CLANG_FORMAT} --dry-run -Werror ${amber_sources})
+  add_custom_target(format-check COMMAND ${CLANG_FORMAT} --dry-run -Werror ${amber_sources}
+    COMMENT "Checking the format of every source")
 endif()
 if(RUN_CLANG_TIDY)
   # Wants the preset tidy: a precompiled header of GCC is nothing that clang-tidy can read.

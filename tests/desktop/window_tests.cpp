@@ -21,61 +21,13 @@
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
+#include "support/window_driver.h"
 
 using namespace amber;
 using namespace amber::test;
 
-namespace {
-
-template <class Widget>
-Widget* find(MainWindow& window, const char* name) {
-  for (auto* widget : window.findChildren<Widget*>(name)) {
-    if (widget->isVisible()) return widget;
-  }
-  qFatal("no visible widget %s", name);
-}
-
-void click(MainWindow& window, const char* name) {
-  QTest::mouseClick(find<QPushButton>(window, name), Qt::LeftButton);
-}
-
-void type(MainWindow& window, const char* name, const QString& text) {
-  auto* field = find<QLineEdit>(window, name);
-  QTest::mouseClick(field, Qt::LeftButton);
-  field->selectAll();
-  QTest::keyClicks(field, text);
-  QTest::keyClick(field, Qt::Key_Return);
-}
-
-QPoint onStage(const StageView* stage, double x, double y) {
-  return stage->view().toStage(QPointF(x, y)).toPoint();
-}
-
-void drag(StageView* stage, QPointF from, QPointF to) {
-  const QPoint start = onStage(stage, from.x(), from.y());
-  const QPoint end = onStage(stage, to.x(), to.y());
-  QTest::mousePress(stage, Qt::LeftButton, {}, start);
-  QTest::mouseMove(stage, (start + end) / 2);
-  QTest::mouseMove(stage, end);
-  QTest::mouseRelease(stage, Qt::LeftButton, {}, end);
-}
-
-void goTo(MainWindow& window, Bench bench) {
-  auto* route = find<RouteLine>(window, "routeLine");
-  QTest::mouseClick(route, Qt::LeftButton, {}, route->centreOf(bench));
-  QCOMPARE(window.bench(), bench);
-}
-
-}  // namespace
-
 class WindowTest : public QObject {
   Q_OBJECT
-
-  static void show(MainWindow& window) {
-    window.resize(1280, 800);
-    window.show();
-    QVERIFY(QTest::qWaitForWindowExposed(&window));
-  }
 
  private slots:
   void initTestCase() { useTheme(*qApp, paperTheme()); }

@@ -176,9 +176,16 @@ void NamesBench::changePrefix(int kind, const QString& prefix) {
     showKinds();
     return;
   }
+  const std::string before = changed.prefix + "_";
   changed.prefix = wished;
-  session_.perform(tr("Change the prefix of %1").arg(QString::fromStdString(changed.name)),
-                   {SetKinds{std::move(kinds)}});
+  const std::string kindName = changed.name;
+  std::vector<Edit> edits{SetKinds{std::move(kinds)}};
+  // Assets that carried the old prefix carry the new one; their frames follow by the rule.
+  for (const auto& asset : session_.project().assets) {
+    if (asset->kind != kindName || !asset->name.starts_with(before)) continue;
+    edits.emplace_back(Rename{asset->id, {}, {}, wished + "_" + asset->name.substr(before.size())});
+  }
+  session_.perform(tr("Change the prefix of %1").arg(QString::fromStdString(kindName)), edits);
 }
 
 void NamesBench::refresh() {
@@ -203,7 +210,12 @@ void NamesBench::refresh() {
 void NamesBench::showKinds() {
   shownKinds_ = session_.project().kinds;
   auto* grid = static_cast<QGridLayout*>(kinds_->layout());
-  while (grid->rowCount() > 0 && grid->count() > 0) delete grid->takeAt(0)->widget();
+  // Later, for it may be one of these fields that asked for the change.
+  while (QLayoutItem* item = grid->takeAt(0)) {
+    item->widget()->hide();
+    item->widget()->deleteLater();
+    delete item;
+  }
   int row = 0;
   for (const Kind& kind : shownKinds_) {
     grid->addWidget(makeLabel(QString::fromStdString(kind.name), "", kinds_), row, 0);

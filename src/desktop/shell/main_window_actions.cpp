@@ -1,0 +1,135 @@
+// The table of everything that can be done, of main_window.h.
+#include <QKeySequence>
+#include <QStackedWidget>
+
+#include "desktop/benches/cut/cut_bench.h"
+#include "desktop/benches/fit/fit_bench.h"
+#include "desktop/benches/names/names_bench.h"
+#include "desktop/benches/pack/pack_bench.h"
+#include "desktop/parts/wording.h"
+#include "desktop/shell/findings_line.h"
+#include "desktop/shell/main_window.h"
+#include "desktop/shell/route_line.h"
+
+namespace amber {
+
+void MainWindow::add(const QString& id, const QString& text, const QString& shortcut,
+                     std::function<void()> run, std::function<QString()> refusal,
+                     const QList<QWidget*>& places) {
+  actions_->add({id, text, QKeySequence(shortcut), std::move(run), std::move(refusal), places});
+}
+
+QList<QWidget*> MainWindow::stages() const {
+  QList<QWidget*> all;
+  for (int i = 0; i < benches_->count(); ++i) {
+    if (auto* stage = static_cast<BenchView*>(benches_->widget(i))->stage()) all << stage;
+  }
+  return all;
+}
+
+QString MainWindow::needsProject() const {
+  return session_.hasProject() ? QString() : tr("Open a project first");
+}
+
+void MainWindow::makeActions() {
+  actions_ = new ActionTable(this);
+  const auto needs = [this] { return needsProject(); };
+  const auto needsStage = [this] {
+    return benchView() != nullptr && benchView()->stage() != nullptr ? QString()
+                                                                     : tr("There is no stage here");
+  };
+  add("project.new", tr("New project"), "Ctrl+N", [this] { askNew(); });
+  add("project.open", tr("Open a project"), "Ctrl+O", [this] { askOpen(); });
+  add(
+      "project.save", tr("Save"), "Ctrl+S", [this] { session_.save(); }, needs);
+  add(
+      "project.saveAs", tr("Save under another name"), "Ctrl+Shift+S", [this] { askSaveAs(); },
+      needs);
+  add("sheets.add", tr("Add sheets"), "Ctrl+I", [this] { askImages(); });
+  add(
+      "edit.undo", tr("Undo"), "Ctrl+Z", [this] { session_.history().undo(); },
+      [this] { return session_.history().canUndo() ? QString() : tr("Nothing to undo"); });
+  add(
+      "edit.redo", tr("Redo"), "Ctrl+Shift+Z", [this] { session_.history().redo(); },
+      [this] { return session_.history().canRedo() ? QString() : tr("Nothing to redo"); });
+  add("find", tr("Find or do anything"), "Ctrl+K", [this] { find(); });
+  for (std::size_t i = 0; i < kBenchCount; ++i) {
+    const auto bench = static_cast<Bench>(i);
+    add(
+        "bench." + benchName(bench).toLower(), tr("Go to %1").arg(benchName(bench)),
+        QString("Ctrl+%1").arg(i + 1), [this, bench] { goToBench(bench); }, needs);
+  }
+  add(
+      "finding.fix", tr("Mend the shown finding"), "Ctrl+Return", [this] { findings_->fix(); },
+      [this] { return findings_->fixRefusal(); });
+  add(
+      "finding.next", tr("Show the next finding"), "Ctrl+.", [this] { findings_->next(); },
+      [this] { return session_.findings().empty() ? tr("There are no findings") : QString(); });
+  add(
+      "finding.list", tr("Open or close the list of findings"), "Ctrl+L",
+      [this] { findings_->toggleList(); }, needs);
+  add(
+      "sheet.remove", tr("Take the sheet out of the project"), {},
+      [this] {
+        const Sheet* sheet = findSheet(session_.project(), session_.selection().sheet);
+        if (sheet != nullptr) session_.perform(tr("Take a sheet out"), {RemoveSheet{sheet->id}});
+      },
+      [this] { return session_.selection().sheet ? QString() : tr("No sheet is selected"); });
+  add(
+      "asset.remove", tr("Remove the selected assets"), {},
+      [this] {
+        std::vector<Edit> edits;
+        for (const AssetId id : session_.selection().assets) edits.emplace_back(RemoveAsset{id});
+        session_.perform(tr("Remove %1").arg(countedAssets(edits.size())), edits);
+      },
+      [this] {
+        return session_.currentAsset() != nullptr ? QString() : tr("No asset is selected");
+      });
+  add(
+      "frame.next", tr("Next frame"), "Ctrl+Right", [this] { stepFrame(session_, 1); }, needs);
+  add(
+      "frame.previous", tr("Previous frame"), "Ctrl+Left", [this] { stepFrame(session_, -1); },
+      needs);
+  add(
+      "animation.play", tr("Play or pause"), "P", [this] { benchView()->player()->toggle(); },
+      [this] {
+        return benchView() != nullptr && benchView()->player() != nullptr
+                   ? QString()
+                   : tr("Nothing plays here");
+      },
+      stages());
+  add(
+      "cut.cut", tr("Cut the sheet"), "Ctrl+Shift+C", [this] { cut_->cut(); },
+      [this] { return cut_->cutRefusal(); });
+  add(
+      "fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
+      [this] { fit_->takeCandidate(); },
+      [this] { return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first"); });
+  add(
+      "names.renameAll", tr("Rename all by the rule"), "Ctrl+R", [this] { names_->renameAll(); },
+      [this] { return names_->renameRefusal(); });
+  add(
+      "pack.pack", tr("Pack"), "Ctrl+P",
+      [this] {
+        goToBench(Bench::Pack);
+        pack_->pack();
+      },
+      [this] { return pack_->packRefusal(); });
+  add(
+      "view.backdrop", tr("Next backdrop: kraft, dark, light"), "B",
+      [this] { benchView()->stage()->nextBackdrop(); }, needsStage, stages());
+  add(
+      "view.fit", tr("Show all of it"), "0", [this] { benchView()->stage()->fit(); }, needsStage,
+      stages());
+  add(
+      "view.larger", tr("Zoom in"), "+", [this] { benchView()->stage()->zoom(true); }, needsStage,
+      stages());
+  add(
+      "view.smaller", tr("Zoom out"), "-", [this] { benchView()->stage()->zoom(false); },
+      needsStage, stages());
+  add("view.theme", tr("Change between Paper and Lamp"), "Ctrl+T", [this] { toggleTheme(); });
+  add("quit", tr("Quit"), "Ctrl+Q", [this] { close(); });
+  actions_->refresh();
+}
+
+}  // namespace amber
