@@ -47,6 +47,7 @@ std::vector<Finding> checkGrid(const Grid& grid, SheetId sheet, const SheetArt& 
     ++line.second;
   }
   std::vector<Finding> findings;
+  findings.reserve(lines.size() + 2);
   for (const auto& [line, extent] : lines) {
     findings.push_back(crossingFinding(line, extent.first, extent.second, sheet));
   }

@@ -130,7 +130,8 @@ double crossedShare(const std::vector<int>& joins, int cell, int count) {
   const double mean = all / static_cast<double>(joins.size());
   if (mean == 0) return 0;
   double cut = 0;
-  for (int k = 1; k < count; ++k) cut += joins[static_cast<std::size_t>(k * cell)];
+  for (int k = 1; k < count; ++k)
+    cut += joins[static_cast<std::size_t>(k) * static_cast<std::size_t>(cell)];
   return std::min(1.0, cut / (count - 1) / mean);
 }
 
@@ -154,7 +155,8 @@ double breakScore(const std::vector<double>& breaks, int cell, int count) {
   double all = 0;
   for (const double one : breaks) all += one;
   std::vector<double> cuts;
-  for (int k = 1; k < count; ++k) cuts.push_back(breaks[static_cast<std::size_t>(k * cell)]);
+  for (int k = 1; k < count; ++k)
+    cuts.push_back(breaks[static_cast<std::size_t>(k) * static_cast<std::size_t>(cell)]);
   for (const double one : cuts) all -= one;
   const double others = all / static_cast<double>(breaks.size() - cuts.size());
   std::sort(cuts.begin(), cuts.end());
