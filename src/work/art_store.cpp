@@ -95,9 +95,4 @@ std::vector<Finding> ArtStore::fileFindings(const Project& project) const {
   return findings;
 }
 
-void ArtStore::forget() {
-  const std::lock_guard lock(mutex_);
-  entries_.clear();
-}
-
 }  // namespace amber

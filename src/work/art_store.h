@@ -34,9 +34,6 @@ class ArtStore {
   /// Only of sheets that were loaded.
   std::vector<Finding> fileFindings(const Project& project) const;
 
-  /// Forgets everything, so that files are read again.
-  void forget();
-
  private:
   struct Entry {
     std::string path;

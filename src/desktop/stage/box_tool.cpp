@@ -77,8 +77,4 @@ std::optional<Box> BoxTool::release(FramePoint point, double step) {
   return box;
 }
 
-Box nudged(const Box& box, double dx, double dy) {
-  return {box.x + dx, box.y + dy, box.w, box.h};
-}
-
 }  // namespace amber

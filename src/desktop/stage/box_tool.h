@@ -33,7 +33,6 @@ class BoxTool {
   void cancel() { dragging_ = false; }
 
   bool dragging() const { return dragging_; }
-  const Box& original() const { return original_; }
 
  private:
   bool dragging_ = false;
@@ -41,8 +40,5 @@ class BoxTool {
   Box original_;
   FramePoint pressed_;
 };
-
-/// The box moved by whole steps of (dx, dy) px. For nudging by keys.
-Box nudged(const Box& box, double dx, double dy);
 
 }  // namespace amber

@@ -22,7 +22,6 @@ StageView::StageView(ProjectSession& session, Pictures& pictures, QWidget* paren
 
 void StageView::nextBackdrop() {
   backdrop_ = static_cast<Backdrop>((static_cast<int>(backdrop_) + 1) % 3);
-  emit backdropChanged();
   update();
 }
 

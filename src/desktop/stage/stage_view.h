@@ -37,7 +37,6 @@ class StageView : public QWidget {
   void zoom(bool larger);
 
  signals:
-  void backdropChanged();
   /// The scale, or where the art lies, is another.
   void viewChanged();
   /// Where the pointer is, in art px; nothing when it has left.
