@@ -1,12 +1,34 @@
 #include "core/image/ink.h"
 
 #include <algorithm>
+#include <array>
+#include <bit>
 #include <cstdlib>
+#include <cstring>
 #include <utility>
 #include <vector>
 
 namespace amber {
 namespace {
+
+static_assert(std::endian::native == std::endian::little, "bits are gathered from bytes in order");
+
+// The ink of up to 64 pixels, as bits. Whole bytes are told first, so that the compiler can take
+// many pixels at once.
+std::uint64_t inkWord(const Rgba* pixels, int count, int leastAlpha) {
+  std::array<std::uint8_t, 64> is{};
+  for (int k = 0; k < count; ++k) {
+    is[static_cast<std::size_t>(k)] = pixels[k].a >= leastAlpha ? 1 : 0;
+  }
+  std::uint64_t word = 0;
+  for (std::size_t i = 0; i < 8; ++i) {
+    std::uint64_t eight = 0;
+    std::memcpy(&eight, is.data() + i * 8, 8);
+    // Gathers the lowest bits of the eight bytes into one byte.
+    word |= (eight * 0x0102040810204080U >> 56) << (i * 8);
+  }
+  return word;
+}
 
 bool isKey(const Rgba& pixel, const KeyColour& key) {
   return std::abs(pixel.r - key.r) <= key.tolerance && std::abs(pixel.g - key.g) <= key.tolerance &&
@@ -60,9 +82,9 @@ PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColou
   PixelMask ink(image.width(), image.height());
   for (int y = 0; y < image.height(); ++y) {
     const Rgba* pixels = image.row(y);
-    std::uint64_t* words = ink.row(y);
-    for (int x = 0; x < image.width(); ++x) {
-      words[x >> 6] |= std::uint64_t{pixels[x].a >= leastAlpha} << (x & 63);
+    for (int i = 0; i < ink.wordsPerRow(); ++i) {
+      const int count = std::min(64, image.width() - i * 64);
+      ink.row(y)[i] = inkWord(pixels + i * 64, count, leastAlpha);
     }
   }
   if (!key) return ink;

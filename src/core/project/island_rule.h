@@ -1,0 +1,17 @@
+#pragma once
+
+namespace amber {
+
+/// How ink is gathered into islands, each a frame.
+struct IslandRule {
+  int join = 1;  ///< Ink at a Chebyshev distance up to this is one island, px, 1 to 256; 1 is plain
+                 ///< 8-connectivity.
+  int minInk = 1;  ///< An island of fewer px is a speck: it goes to the nearest island within four
+                   ///< times `join`, or is dropped. 1 to 1,000,000.
+  int part = 0;    ///< Figures that touch only by ink fainter than this alpha are parted; 0: never.
+                   ///< 0 to 255.
+
+  bool operator==(const IslandRule&) const = default;
+};
+
+}  // namespace amber
