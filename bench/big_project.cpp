@@ -60,8 +60,11 @@ std::string makeBigProject(const std::string& folder, int sheets) {
     AssetChoice choice;
     choice.kind = "prop";
     choice.snugBoxes = true;
-    project = orQuit(withSheet(project, orQuit(importSheet(folder, path)), {},
-                               {CutChoice::Way::Cells, {kCell, kCell}, {}, {}}, choice));
+    SheetChoices choices;
+    choices.cut.way = CutChoice::Way::Cells;
+    choices.cut.amount = {kCell, kCell};
+    choices.asset = choice;
+    project = orQuit(withSheet(project, orQuit(importSheet(folder, path)), choices));
   }
   const std::string path = folder + "/big.amber";
   if (!writeProject(path, project)) std::exit(3);

@@ -1,9 +1,11 @@
 #include "glasshouse_project.h"
 
 #include <QDir>
+#include <string>
+#include <vector>
 
+#include "drawn_file.h"
 #include "files/file_bytes.h"
-#include "files/image_file.h"
 #include "sheets.h"
 #include "work/import_sheet.h"
 #include "work/new_project.h"
@@ -14,63 +16,98 @@ namespace {
 using namespace amber;
 
 struct Plan {
-  const char* sheet;
+  std::vector<std::string> sheets;
   const char* kind;
   const char* asset;
   CutChoice cut;
-  int framesPerSecond;
+  int framesPerSecond;  // 0: the image's own times
   LoopMode loop = LoopMode::Repeat;
   bool boxes = true;
+  InkChoice::Key key = InkChoice::Key::None;
+  Orientation orientation = {};
 };
 
-const CutChoice kKeeperCells{CutChoice::Way::Cells, {48, 48}, {}, {}};
+CutChoice cells(int w, int h, PixelSize margin = {}, PixelSize gutter = {}) {
+  return {CutChoice::Way::Cells, {w, h}, margin, gutter};
+}
 
-const Plan kPlans[] = {
-    {"keeper_idle.png", "character", "keeper", kKeeperCells, 4, LoopMode::BackAndForth},
-    {"keeper_walk.png", "character", "keeper", kKeeperCells, 12},
-    {"keeper_water.png", "character", "keeper", kKeeperCells, 8, LoopMode::Once},
-    {"snail_crawl.png", "character", "snail", {CutChoice::Way::Count, {6, 1}, {}, {}}, 6},
-    {"moth_flutter.png",
-     "character",
-     "moth",
-     {CutChoice::Way::Count, {6, 1}, {}, {}},
-     12,
-     LoopMode::Repeat,
-     false},
-    {"clay_pot.png", "prop", "clay_pot", {CutChoice::Way::Cells, {32, 32}, {}, {}}, 1},
-    {"seed_pod_spin.png", "pickup", "seed_pod", {CutChoice::Way::Cells, {16, 16}, {}, {}}, 10},
-    {"water_drop_drip.png",
-     "shot",
-     "water_drop",
-     {CutChoice::Way::Cells, {12, 16}, {}, {}},
-     10,
-     LoopMode::Once},
-    {"glasshouse_tiles.png",
-     "tile",
-     "glasshouse",
-     {CutChoice::Way::Cells, {32, 32}, {4, 4}, {2, 2}},
-     1},
-};
+CutChoice columns(int count) {
+  return {CutChoice::Way::Count, {count, 1}};
+}
+
+CutChoice islands(int join) {
+  CutChoice choice{CutChoice::Way::Islands};
+  choice.islands.join = join;
+  return choice;
+}
+
+std::vector<std::string> numbered(const std::string& name, int count) {
+  std::vector<std::string> names;
+  for (int i = 1; i <= count; ++i) names.push_back(name + "_" + std::to_string(i) + ".png");
+  return names;
+}
+
+std::vector<Plan> plans() {
+  const CutChoice best{CutChoice::Way::Best};
+  return {
+      {{"keeper_idle.png"}, "character", "keeper", cells(48, 48), 4, LoopMode::BackAndForth},
+      {{"keeper_walk.png"}, "character", "keeper", cells(48, 48), 12},
+      {{"keeper_water.png"}, "character", "keeper", cells(48, 48), 8, LoopMode::Once},
+      {{"snail_crawl.png"}, "character", "snail", columns(6), 6},
+      {{"moth_flutter.png"}, "character", "moth", columns(6), 12, LoopMode::Repeat, false},
+      {{"clay_pot.png"}, "prop", "clay_pot", cells(32, 32), 1},
+      {{"seed_pod_spin.png"}, "pickup", "seed_pod", cells(16, 16), 10},
+      {{"water_drop_drip.png"}, "shot", "water_drop", cells(12, 16), 10, LoopMode::Once},
+      {{"glasshouse_tiles.png"}, "tile", "glasshouse", cells(32, 32, {4, 4}, {2, 2}), 1},
+      {{"garden_tools.png"}, "prop", "garden_tools", islands(3), 1},
+      {{"fern_sway.png"},
+       "prop",
+       "fern",
+       columns(6),
+       8,
+       LoopMode::BackAndForth,
+       true,
+       InkChoice::Key::Auto},
+      {{"mouse_run.png"},
+       "character",
+       "mouse",
+       columns(6),
+       12,
+       LoopMode::Repeat,
+       true,
+       InkChoice::Key::None,
+       {0, true, false}},
+      {numbered("firefly_glow", 6), "character", "firefly", best, 8, LoopMode::BackAndForth},
+      {{"lantern_flicker.webp"}, "prop", "lantern", best, 0},
+  };
+}
 
 }  // namespace
 
 Result<Project> makeProject(const std::string& folder) {
   QDir().mkpath(QString::fromStdString(folder + "/sheets"));
   for (const DrawnSheet& sheet : allSheets()) {
-    auto written = writeFileAtomically(folder + "/sheets/" + sheet.name, pngBytes(sheet.image));
+    auto written = writeFileAtomically(folder + "/sheets/" + sheet.name, fileBytes(sheet));
     if (!written) return tl::unexpected(written.error());
   }
   Project project = newProject("Glasshouse Night");
-  for (const Plan& plan : kPlans) {
-    auto imported = importSheet(folder, folder + "/sheets/" + plan.sheet);
-    if (!imported) return tl::unexpected(imported.error());
-    AssetChoice choice;
-    choice.kind = plan.kind;
-    choice.name = plan.asset;
-    choice.durationMs = durationAt(plan.framesPerSecond);
-    choice.loop = plan.loop;
-    choice.snugBoxes = plan.boxes;
-    auto next = withSheet(project, std::move(*imported), {}, plan.cut, choice);
+  for (const Plan& plan : plans()) {
+    std::vector<ImportedSheet> imported;
+    for (const std::string& sheet : plan.sheets) {
+      auto one = importSheet(folder, folder + "/sheets/" + sheet);
+      if (!one) return tl::unexpected(one.error());
+      imported.push_back(std::move(*one));
+    }
+    SheetChoices choices;
+    choices.ink.key = plan.key;
+    choices.cut = plan.cut;
+    choices.orientation = plan.orientation;
+    choices.asset.kind = plan.kind;
+    choices.asset.name = plan.asset;
+    if (plan.framesPerSecond > 0) choices.asset.durationMs = durationAt(plan.framesPerSecond);
+    choices.asset.loop = plan.loop;
+    choices.asset.snugBoxes = plan.boxes;
+    auto next = withSheets(project, std::move(imported), choices);
     if (!next) return next;
     project = std::move(*next);
   }

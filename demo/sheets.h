@@ -11,6 +11,8 @@ namespace glasshouse {
 struct DrawnSheet {
   std::string name;
   amber::Image image;
+  std::vector<amber::Image> pictures = {};  ///< Of an animated image, in place of `image`.
+  std::vector<int> timesMs = {};            ///< How long each of them shows.
 };
 
 /// The keeper of the glasshouse, 48 x 48 px a frame: idle (4), walk (8) and water (6). In the fifth
@@ -25,6 +27,11 @@ std::vector<DrawnSheet> thingSheets();
 
 /// Floor and bench tiles (32 x 32, 4 x 2) with a margin of 4 px and a gutter of 2 px.
 std::vector<DrawnSheet> tileSheets();
+
+/// In other forms: garden tools scattered (8 things), a fern on a key colour (40 x 40, 6), a mouse
+/// that faces the wrong way (36 x 22, 6), a firefly as six numbered images of different sizes, a
+/// lantern as an animated image (40 x 44, 6).
+std::vector<DrawnSheet> nightLifeSheets();
 
 /// All of them. The same bytes every time.
 std::vector<DrawnSheet> allSheets();

@@ -103,7 +103,7 @@ std::vector<DrawnSheet> tileSheets() {
 
 std::vector<DrawnSheet> allSheets() {
   std::vector<DrawnSheet> all = keeperSheets();
-  for (auto* draw : {pestSheets, thingSheets, tileSheets}) {
+  for (auto* draw : {pestSheets, thingSheets, tileSheets, nightLifeSheets}) {
     for (DrawnSheet& sheet : draw()) all.push_back(std::move(sheet));
   }
   return all;

@@ -72,12 +72,39 @@ struct CuttingText {
   std::string cells;
   std::string count;
   bool whole = false;
+  bool islands = false;
+  IslandRule rule;
+  std::vector<std::string> regions;
   std::string margin;
   std::string gutter;
-  std::string key = "none";
+  std::string key;
   int faint = 1;
   int firm = 128;
+  int turns = 0;
+  std::string mirror = "none";
 };
+
+// x,y,w,h:WxH or x,y,w,h:islands or x,y,w,h:whole, or nothing for any other text.
+std::optional<CutRegion> regionFrom(std::string_view text, const IslandRule& rule) {
+  const auto colon = text.find(':');
+  if (colon == std::string_view::npos) return std::nullopt;
+  const std::vector<int> n = numbersIn(text.substr(0, colon), 4, ',');
+  const std::string_view way = text.substr(colon + 1);
+  if (n.empty()) return std::nullopt;
+  CutRegion region{{n[0], n[1], n[2], n[3]}, {}};
+  if (way == "islands") {
+    region.way = rule;
+    return region;
+  }
+  if (way == "whole") {
+    region.way = Grid{{n[2], n[3]}, {}, {}, 1, 1};
+    return region;
+  }
+  const std::vector<int> cell = numbersIn(way, 2, 'x');
+  if (cell.empty()) return std::nullopt;
+  region.way = Grid{{cell[0], cell[1]}, {}, {}, 1, 1};
+  return region;
+}
 
 void addCutting(CLI::App& command, CuttingText& text) {
   auto* cells = command.add_option("--cells", text.cells, "Cells of this many pixels")
@@ -85,8 +112,31 @@ void addCutting(CLI::App& command, CuttingText& text) {
   auto* count = command.add_option("--count", text.count, "This many columns and rows")
                     ->check(numbersForm(2, 'x', "CxR"));
   auto* whole = command.add_flag("--whole", text.whole, "The whole image is one frame");
-  cells->excludes(count)->excludes(whole);
-  count->excludes(whole);
+  auto* islands = command.add_flag("--islands", text.islands, "Each island of ink is a frame");
+  cells->excludes(count)->excludes(whole)->excludes(islands);
+  count->excludes(whole)->excludes(islands);
+  whole->excludes(islands);
+  command.add_option("--join", text.rule.join, "Ink this near is one island, px")
+      ->check(CLI::Range(1, 256));
+  command.add_option("--min-ink", text.rule.minInk, "Islands of fewer pixels go to a near one")
+      ->check(CLI::Range(1, 1000000));
+  command
+      .add_option("--part", text.rule.part,
+                  "Part figures that touch only by ink of less than this alpha; 0: do not")
+      ->check(CLI::Range(0, 255));
+  command.add_option("--region", text.regions, "A part of the sheet that is cut another way")
+      ->check(CLI::Validator(
+          [](const std::string& region) {
+            return regionFrom(region, {}) ? std::string()
+                                          : "\"" + region +
+                                                "\" does not have the form "
+                                                "x,y,w,h:WxH|islands|whole";
+          },
+          "x,y,w,h:WxH|islands|whole"));
+  command.add_option("--turn", text.turns, "Quarter turns to the right, first of all")
+      ->check(CLI::Range(0, 3));
+  command.add_option("--mirror", text.mirror, "Then left and right (x) or top and bottom (y)")
+      ->check(CLI::IsMember(std::vector<std::string>(kMirrorWords.begin(), kMirrorWords.end())));
   command.add_option("--margin", text.margin, "Pixels before the first column and row")
       ->check(numbersForm(2, ',', "L,T"));
   command.add_option("--gutter", text.gutter, "Pixels between columns and between rows")
@@ -105,7 +155,14 @@ void addCutting(CLI::App& command, CuttingText& text) {
 
 CuttingArguments cuttingFrom(const CuttingText& text) {
   CuttingArguments arguments;
-  arguments.named = !text.cells.empty() || !text.count.empty() || text.whole;
+  arguments.named = !text.cells.empty() || !text.count.empty() || text.whole || text.islands;
+  if (!arguments.named) arguments.cut.way = CutChoice::Way::Best;
+  if (text.islands) arguments.cut.way = CutChoice::Way::Islands;
+  arguments.cut.islands = text.rule;
+  for (const std::string& region : text.regions) {
+    arguments.cut.regions.push_back(*regionFrom(region, text.rule));
+  }
+  arguments.orientation = {text.turns, text.mirror == "x", text.mirror == "y"};
   if (!text.cells.empty()) {
     arguments.cut.way = CutChoice::Way::Cells;
     arguments.cut.amount = pairFrom(text.cells, 'x');
@@ -117,7 +174,10 @@ CuttingArguments cuttingFrom(const CuttingText& text) {
   arguments.cut.gutter = pairFrom(text.gutter, ',');
   arguments.ink.faint = text.faint;
   arguments.ink.firm = text.firm;
-  if (text.key == "auto") arguments.ink.key = InkChoice::Key::Auto;
+  // Where the pixels are to say how to cut, they say what is background too.
+  if (text.key == "auto" || (text.key.empty() && !arguments.named)) {
+    arguments.ink.key = InkChoice::Key::Auto;
+  }
   if (const auto key = keyFrom(text.key)) {
     arguments.ink.key = InkChoice::Key::Given;
     arguments.ink.colour = *key;
@@ -128,10 +188,11 @@ CuttingArguments cuttingFrom(const CuttingText& text) {
 // The options of new and add, as typed.
 struct SheetText {
   std::string project;
-  std::string image;
+  std::vector<std::string> images;
+  bool separate = false;
   CuttingText cutting;
   AssetChoice asset;
-  double rate = 10;
+  double rate = 0;
   std::string loop = "repeat";
   std::string origin;
   std::string shape;
@@ -140,8 +201,11 @@ struct SheetText {
 CLI::App* addSheetCommand(CLI::App& program, const char* name, const char* about, SheetText& text) {
   CLI::App* command = program.add_subcommand(name, about);
   command->add_option("PROJECT", text.project, "The project file, ending in .amber")->required();
-  command->add_option("--sheet", text.image, "The sheet; copied beside the project if need be")
+  command
+      ->add_option("--sheet", text.images,
+                   "A sheet, several, or a folder of them; copied beside the project if need be")
       ->required();
+  command->add_flag("--separate", text.separate, "Numbered images are no animation");
   addCutting(*command, text.cutting);
   command->add_option("--kind", text.asset.kind, "The asset's kind, such as character")->required();
   command->add_option("--asset", text.asset.name, "The asset's name; else from the file's name");
@@ -167,9 +231,9 @@ CLI::App* addSheetCommand(CLI::App& program, const char* name, const char* about
 }
 
 SheetArguments sheetArguments(const SheetText& text, bool newProject) {
-  SheetArguments arguments{newProject, text.project, text.image, cuttingFrom(text.cutting),
-                           text.asset};
-  arguments.asset.durationMs = durationAt(text.rate);
+  SheetArguments arguments{
+      newProject, text.project, text.images, text.separate, cuttingFrom(text.cutting), text.asset};
+  if (text.rate > 0) arguments.asset.durationMs = durationAt(text.rate);
   arguments.asset.loop = static_cast<LoopMode>(
       std::find(kLoopWords.begin(), kLoopWords.end(), text.loop) - kLoopWords.begin());
   if (!text.origin.empty()) arguments.asset.origin = *originRuleFrom(text.origin);
@@ -198,6 +262,10 @@ class Grammar {
     verify_ = program_.add_subcommand("verify", "Read a parcel back and check it");
     verify_->add_option("DIR", folder_, "The parcel's folder")->required();
     verify_->add_option("--project", project_, "Compare it with this project's art and numbers");
+    refresh_ = program_.add_subcommand("refresh", "Take repainted sheets in, cut as before");
+    refresh_->add_option("PROJECT", project_, "The project file")->required();
+    addTurn();
+    formats_ = program_.add_subcommand("formats", "Say which images can be read");
   }
 
   Result<Invocation> parse(int argc, const char* const* argv) {
@@ -214,6 +282,24 @@ class Grammar {
   }
 
  private:
+  void addTurn() {
+    turn_ = program_.add_subcommand("turn", "Turn or mirror a sheet with all that was cut from it");
+    turn_->add_option("PROJECT", project_, "The project file")->required();
+    turn_->add_option("--sheet", image_, "The sheet's path in the project")->required();
+    turn_->add_option("--by", turns_, "In this order")
+        ->required()
+        ->check(CLI::IsMember(std::vector<std::string>(kTurnWords.begin(), kTurnWords.end())));
+  }
+
+  TurnArguments turnArguments() const {
+    TurnArguments turn{project_, image_, {}};
+    for (const std::string& word : turns_) {
+      turn.turns.push_back(static_cast<SheetTurn>(
+          std::find(kTurnWords.begin(), kTurnWords.end(), word) - kTurnWords.begin()));
+    }
+    return turn;
+  }
+
   void addFit() {
     fit_ = program_.add_subcommand("fit", "Fit shapes to the frames of a sheet");
     fit_->add_option("IMAGE", image_, "The sheet")->required();
@@ -232,6 +318,9 @@ class Grammar {
     if (check_->parsed()) return CheckArguments{project_};
     if (pack_->parsed()) return PackArguments{project_, folder_};
     if (verify_->parsed()) return VerifyArguments{folder_, project_};
+    if (refresh_->parsed()) return RefreshArguments{project_};
+    if (turn_->parsed()) return turnArguments();
+    if (formats_->parsed()) return FormatsArguments{};
     FitArguments fit{image_, cuttingFrom(cutting_), {}};
     for (const std::string& text : rects_) {
       const std::vector<int> n = numbersIn(text, 4, ',');
@@ -249,6 +338,10 @@ class Grammar {
   CLI::App* check_ = nullptr;
   CLI::App* pack_ = nullptr;
   CLI::App* verify_ = nullptr;
+  CLI::App* refresh_ = nullptr;
+  CLI::App* turn_ = nullptr;
+  CLI::App* formats_ = nullptr;
+  std::vector<std::string> turns_;
   bool json_ = false;
   std::string image_;
   CuttingText cutting_;
@@ -261,13 +354,6 @@ class Grammar {
 };
 
 }  // namespace
-
-InkRule InkChoice::ruleFor(const Image& image) const {
-  InkRule rule{faint, firm, {}};
-  if (key == Key::Auto) rule.key = likelyKey(image);
-  if (key == Key::Given) rule.key = colour;
-  return rule;
-}
 
 Result<Invocation> invocationFrom(int argc, const char* const* argv) {
   return Grammar().parse(argc, argv);

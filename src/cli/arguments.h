@@ -10,21 +10,11 @@
 
 namespace amber {
 
-/// How an image's ink is told, before its pixels are known.
-struct InkChoice {
-  enum class Key { None, Auto, Given };
-  Key key = Key::None;
-  KeyColour colour;  ///< With Key::Given.
-  int faint = 1;
-  int firm = 128;
-
-  InkRule ruleFor(const Image& image) const;
-};
-
 struct CuttingArguments {
   bool named = false;  ///< Whether the call says how to cut.
   CutChoice cut;
   InkChoice ink;
+  Orientation orientation;
 };
 
 struct CutArguments {
@@ -41,10 +31,24 @@ struct FitArguments {
 struct SheetArguments {
   bool newProject = false;  ///< Make the project, or add to one that exists.
   std::string project;
-  std::string image;
+  std::vector<std::string> images;  ///< Files, and folders of files.
+  bool separate = false;            ///< Numbered images are no animation.
   CuttingArguments cutting;
   AssetChoice asset;
 };
+
+struct RefreshArguments {
+  std::string project;
+};
+
+struct TurnArguments {
+  std::string project;
+  std::string sheet;
+  std::vector<SheetTurn> turns;
+};
+
+/// What the installed readers of images can do.
+struct FormatsArguments {};
 
 struct CheckArguments {
   std::string project;
@@ -63,7 +67,7 @@ struct VerifyArguments {
 /// One call of the program, understood.
 struct Invocation {
   std::variant<std::monostate, CutArguments, FitArguments, SheetArguments, CheckArguments,
-               PackArguments, VerifyArguments>
+               PackArguments, VerifyArguments, RefreshArguments, TurnArguments, FormatsArguments>
       command;  ///< Nothing: help was asked for and printed.
   bool json = false;
 };

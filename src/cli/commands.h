@@ -17,4 +17,8 @@ Result<Outcome> runCheck(const CheckArguments& arguments, bool json);
 Result<Outcome> runPack(const PackArguments& arguments, bool json);
 Result<Outcome> runVerify(const VerifyArguments& arguments, bool json);
 
+Result<Outcome> runRefresh(const RefreshArguments& arguments, bool json);
+Result<Outcome> runTurn(const TurnArguments& arguments, bool json);
+Result<Outcome> runFormats(const FormatsArguments& arguments, bool json);
+
 }  // namespace amber

@@ -33,6 +33,9 @@ struct Runner {
   Result<Outcome> operator()(const CheckArguments& a) const { return runCheck(a, json); }
   Result<Outcome> operator()(const PackArguments& a) const { return runPack(a, json); }
   Result<Outcome> operator()(const VerifyArguments& a) const { return runVerify(a, json); }
+  Result<Outcome> operator()(const RefreshArguments& a) const { return runRefresh(a, json); }
+  Result<Outcome> operator()(const TurnArguments& a) const { return runTurn(a, json); }
+  Result<Outcome> operator()(const FormatsArguments& a) const { return runFormats(a, json); }
 };
 
 }  // namespace

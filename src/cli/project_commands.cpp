@@ -1,11 +1,15 @@
-// The commands that work on a project or a parcel: new, add, check, pack, verify.
+// The commands that work on a project or a parcel: all but cut and fit.
 #include <QFileInfo>
 #include <iostream>
 
 #include "cli/commands.h"
 #include "core/checks/check_project.h"
+#include "core/cut/sheet_edits.h"
+#include "files/image_file.h"
 #include "files/parcel_file.h"
 #include "files/project_file.h"
+#include "work/image_search.h"
+#include "work/mend.h"
 #include "work/pack_project.h"
 #include "work/report.h"
 
@@ -16,6 +20,19 @@ std::string folderOf(const std::string& path) {
   return QFileInfo(QString::fromStdString(path)).absolutePath().toStdString();
 }
 
+Result<Project> added(const Project& before, std::vector<ImportedSheet> imported,
+                      const SheetArguments& arguments) {
+  const SheetChoices choices{arguments.cutting.ink, arguments.cutting.cut, arguments.asset,
+                             arguments.cutting.orientation};
+  if (!arguments.separate) return withSheets(before, std::move(imported), choices);
+  Result<Project> project = before;
+  for (ImportedSheet& one : imported) {
+    project = withSheet(*project, std::move(one), choices);
+    if (!project) return project;
+  }
+  return project;
+}
+
 Result<Outcome> addSheet(const Project& before, const SheetArguments& arguments, bool json) {
   if (findKind(before, arguments.asset.kind) == nullptr) {
     std::string kinds;
@@ -23,18 +40,21 @@ Result<Outcome> addSheet(const Project& before, const SheetArguments& arguments,
     return failure(ErrorCode::UnknownTarget,
                    "the project has no kind \"" + arguments.asset.kind + "\"; it has " + kinds);
   }
-  if (!arguments.cutting.named) {
-    return failure(ErrorCode::BadValue, "say how to cut: --cells WxH, --count CxR or --whole");
+  std::vector<ImportedSheet> imported;
+  for (const std::string& image : imageFilesIn(arguments.images)) {
+    auto one = importSheet(folderOf(arguments.project), image);
+    if (!one) return tl::unexpected(one.error());
+    if (findSheet(before, one->sheet.path) != nullptr) {
+      return failure(ErrorCode::BadValue, "the project holds this sheet already; choose another",
+                     image);
+    }
+    imported.push_back(std::move(*one));
   }
-  auto imported = importSheet(folderOf(arguments.project), arguments.image);
-  if (!imported) return tl::unexpected(imported.error());
-  if (findSheet(before, imported->sheet.path) != nullptr) {
-    return failure(ErrorCode::BadValue, "the project holds this sheet already; choose another",
-                   arguments.image);
+  if (imported.empty()) {
+    return failure(ErrorCode::FileMissing, "no image is there that can be read; see formats",
+                   arguments.images.front());
   }
-  const InkRule ink = arguments.cutting.ink.ruleFor(imported->image);
-  auto project =
-      withSheet(before, std::move(*imported), ink, arguments.cutting.cut, arguments.asset);
+  auto project = added(before, std::move(imported), arguments);
   if (!project) return tl::unexpected(project.error());
   if (auto written = writeProject(arguments.project, *project); !written) {
     return tl::unexpected(written.error());
@@ -137,6 +157,70 @@ Result<Outcome> runVerify(const VerifyArguments& arguments, bool json) {
   auto differences = verifyParcel(folder, opened->project, opened->store);
   if (!differences) return tl::unexpected(differences.error());
   return reportVerified(folder, *differences, json);
+}
+
+Result<Outcome> runRefresh(const RefreshArguments& arguments, bool json) {
+  auto opened = open(arguments.project);
+  if (!opened) return tl::unexpected(opened.error());
+  auto result = refreshed(opened->project, opened->store);
+  if (!result) return tl::unexpected(result.error());
+  if (!result->sheets.empty()) {
+    if (auto written = writeProject(arguments.project, result->project); !written) {
+      return tl::unexpected(written.error());
+    }
+  }
+  Json sheets = Json::array();
+  bool anyLost = false;
+  for (const Refreshed& sheet : result->sheets) {
+    sheets.push_back(Json{
+        {"sheet", sheet.path}, {"kept", sheet.kept}, {"added", sheet.added}, {"lost", sheet.lost}});
+    anyLost = anyLost || sheet.lost > 0;
+    std::cerr << sheet.path << ": " << refreshText(sheet) << "\n";
+  }
+  if (result->sheets.empty()) std::cerr << arguments.project << ": no sheet was repainted\n";
+  if (json) {
+    std::cout << jsonText(Json{{"project", arguments.project}, {"sheets", std::move(sheets)}});
+  }
+  return anyLost ? Outcome::Findings : Outcome::Done;
+}
+
+Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
+  auto project = readProject(arguments.project);
+  if (!project) return tl::unexpected(project.error());
+  const Sheet* sheet = findSheet(*project, arguments.sheet);
+  if (sheet == nullptr) {
+    return failure(ErrorCode::UnknownTarget,
+                   "the project has no sheet \"" + arguments.sheet + "\"");
+  }
+  const SheetId id = sheet->id;
+  for (const SheetTurn turn : arguments.turns) {
+    auto edits = turnEdits(*project, id, turn);
+    if (!edits) return tl::unexpected(edits.error());
+    auto applied = withEdits(*project, *edits);
+    if (!applied) return tl::unexpected(applied.error());
+    project = std::move(applied->project);
+  }
+  if (auto written = writeProject(arguments.project, *project); !written) {
+    return tl::unexpected(written.error());
+  }
+  const Sheet& turned = *findSheet(*project, id);
+  if (json) {
+    std::cout << jsonText(Json{{"project", arguments.project},
+                               {"sheet", turned.path},
+                               {"size", Json::array({turned.size.w, turned.size.h})}});
+  }
+  std::cerr << turned.path << ": " << turned.size.w << " x " << turned.size.h << " px\n";
+  return Outcome::Done;
+}
+
+Result<Outcome> runFormats(const FormatsArguments& /*nothing*/, bool json) {
+  Json list = Json::array();
+  for (const ImageFormat& format : imageFormats()) {
+    list.push_back(Json{{"format", format.name}, {"animated", format.animated}});
+    std::cerr << format.name << (format.animated ? "  with its animations" : "") << "\n";
+  }
+  if (json) std::cout << jsonText(Json{{"formats", std::move(list)}});
+  return Outcome::Done;
 }
 
 }  // namespace amber

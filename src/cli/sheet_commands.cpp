@@ -6,7 +6,8 @@
 #include "cli/commands.h"
 #include "core/checks/check_project.h"
 #include "core/checks/cut_checks.h"
-#include "core/cut/grid.h"
+#include "core/cut/cut_rects.h"
+#include "core/cut/islands.h"
 #include "core/cut/proposals.h"
 #include "core/fit/box_fit.h"
 #include "core/fit/measures.h"
@@ -39,43 +40,67 @@ Project projectOf(const std::string& image, PixelSize size) {
   return project;
 }
 
-Finding emptyCell(const Grid& grid, std::size_t index) {
-  const int column = static_cast<int>(index) % grid.columns + 1;
-  const int row = static_cast<int>(index) / grid.columns + 1;
+Finding emptyCells(const std::vector<PixelRect>& cells) {
   Finding finding{"frame.empty", Severity::Warning, Bench::Cut, {{1}, {}, {}, {}, {}}, {}, {}, {}};
-  finding.text = "the cell in column " + std::to_string(column) + ", row " + std::to_string(row) +
-                 " holds no ink";
-  finding.fix = "Leave it out.";
+  const PixelRect& first = cells.front();
+  finding.text = (cells.size() == 1 ? "the cell" : std::to_string(cells.size()) + " cells") +
+                 (cells.size() == 1 ? " at " : " hold no ink, the first of them at ") +
+                 std::to_string(first.x) + ", " + std::to_string(first.y) +
+                 (cells.size() == 1 ? " holds no ink" : "");
+  finding.fix = cells.size() == 1 ? "Leave the empty cell out."
+                                  : "Leave out " + std::to_string(cells.size()) + " empty cells.";
   return finding;
 }
 
-std::string methodOf(const Grid& grid, PixelSize sheet) {
-  return grid == wholeGrid(sheet) ? "whole" : "cells";
+Finding likelyBackground(const KeyColour& key) {
+  Finding finding{"sheet.key", Severity::Note, Bench::Cut, {{1}, {}, {}, {}, {}}, {}, {}, {}};
+  finding.text = "nothing is transparent, and " + hexOf(key) + " looks like the background";
+  finding.fix = "Take it as the key colour: --key " + hexOf(key) + ".";
+  return finding;
+}
+
+// What one way of cutting is, in the keys of a proposal; those that do not apply are null.
+Json wayJson(const CutWay& way, PixelSize of) {
+  Json json{{"method", wayName(way, of)}, {"cell", nullptr},    {"margin", nullptr},
+            {"gutter", nullptr},          {"columns", nullptr}, {"rows", nullptr}};
+  if (const auto* grid = std::get_if<Grid>(&way)) {
+    json["cell"] = jsonOf(grid->cell);
+    json["margin"] = jsonOf(grid->margin);
+    json["gutter"] = jsonOf(grid->gutter);
+    json["columns"] = grid->columns;
+    json["rows"] = grid->rows;
+  } else if (const auto* rule = std::get_if<IslandRule>(&way)) {
+    json["join"] = rule->join;
+    json["minInk"] = rule->minInk;
+    json["part"] = rule->part;
+  }
+  return json;
 }
 
 Json proposalsJson(const std::vector<Proposal>& proposals, PixelSize sheet) {
   Json list = Json::array();
   for (const Proposal& proposal : proposals) {
-    const Grid& grid = proposal.grid;
-    list.push_back(Json{{"method", methodOf(grid, sheet)},
-                        {"cell", jsonOf(grid.cell)},
-                        {"margin", jsonOf(grid.margin)},
-                        {"gutter", jsonOf(grid.gutter)},
-                        {"columns", grid.columns},
-                        {"rows", grid.rows},
-                        {"score", proposal.score},
-                        {"reason", proposal.reason}});
+    Json json = wayJson(proposal.way, sheet);
+    json["score"] = proposal.score;
+    json["reason"] = proposal.reason;
+    list.push_back(std::move(json));
   }
   return list;
 }
 
-Json cutJson(const CutArguments& arguments, const Grid& grid, const InkRule& ink,
-             const SheetArt& art, const std::vector<Proposal>& proposals,
-             const std::vector<Finding>& findings) {
-  const bool whole = grid == wholeGrid(art.image.size());
+// Every frame that the cut gives, and every cell that holds no ink, in reading order.
+std::vector<PixelRect> allRects(const CutRects& found) {
+  std::vector<PixelRect> rects = found.frames;
+  if (found.empty.empty()) return rects;
+  rects.insert(rects.end(), found.empty.begin(), found.empty.end());
+  inReadingOrder(rects);
+  return rects;
+}
+
+Json framesJson(const std::vector<PixelRect>& rects, const PixelMask& faint) {
   Json frames = Json::array();
-  for (const PixelRect& rect : cellsOf(grid)) {
-    const auto bounds = boundsOf(cropped(art.faint, rect));
+  for (const PixelRect& rect : rects) {
+    const auto bounds = boundsOf(cropped(faint, rect));
     Json frame{{"rect", jsonOf(rect)}, {"ink", nullptr}};
     if (bounds) {
       frame["ink"] =
@@ -83,22 +108,33 @@ Json cutJson(const CutArguments& arguments, const Grid& grid, const InkRule& ink
     }
     frames.push_back(std::move(frame));
   }
+  return frames;
+}
+
+// All that the command says of a sheet.
+struct CutReport {
+  Sheet sheet;
+  Cut cut;
+  CutRects found;
+  std::vector<Proposal> proposals;
+  std::vector<Finding> findings;
+};
+
+Json cutJson(const CutReport& report, const SheetArt& art) {
+  const PixelSize size = art.image.size();
   Json cells = nullptr;
-  if (!whole) {
-    cells = Json{{"cell", jsonOf(grid.cell)},
-                 {"margin", jsonOf(grid.margin)},
-                 {"gutter", jsonOf(grid.gutter)},
-                 {"columns", grid.columns},
-                 {"rows", grid.rows}};
+  if (std::holds_alternative<Grid>(report.cut.way) && wayName(report.cut.way, size) != "whole") {
+    cells = wayJson(report.cut.way, size);
+    cells.erase("method");
   }
-  return Json{{"image", arguments.image},
-              {"size", jsonOf(art.image.size())},
-              {"background", backgroundJson(ink)},
-              {"method", methodOf(grid, art.image.size())},
+  return Json{{"image", report.sheet.path},
+              {"size", jsonOf(size)},
+              {"background", backgroundJson(report.sheet.ink)},
+              {"method", wayName(report.cut.way, size)},
               {"cells", std::move(cells)},
-              {"frames", std::move(frames)},
-              {"proposals", proposalsJson(proposals, art.image.size())},
-              {"findings", findingsJson(findings, projectOf(arguments.image, art.image.size()))}};
+              {"frames", framesJson(allRects(report.found), art.faint)},
+              {"proposals", proposalsJson(report.proposals, size)},
+              {"findings", findingsJson(report.findings, projectOf(report.sheet.path, size))}};
 }
 
 std::string exactText(const PixelRect& rect) {
@@ -106,7 +142,8 @@ std::string exactText(const PixelRect& rect) {
          "," + std::to_string(rect.h);
 }
 
-Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const Image& image) {
+Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const SheetArt& art) {
+  const Image& image = art.image;
   for (const PixelRect& rect : arguments.rects) {
     if (rect.empty() || !within(rect, image.rect())) {
       return failure(ErrorCode::BadValue, "the rectangle " + exactText(rect) +
@@ -116,9 +153,12 @@ Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const 
     }
   }
   if (!arguments.rects.empty()) return arguments.rects;
-  auto grid = gridFor(arguments.cutting.cut, image.size());
-  if (!grid) return tl::unexpected(grid.error());
-  return cellsOf(*grid);
+  // With neither rectangles nor a way of cutting, the whole image is one frame.
+  CutChoice choice = arguments.cutting.cut;
+  if (choice.way == CutChoice::Way::Best) choice.way = CutChoice::Way::Whole;
+  auto cut = cutFor(choice, art, {});
+  if (!cut) return tl::unexpected(cut.error());
+  return allRects(rectsOf(*cut, art, arguments.cutting.orientation));
 }
 
 }  // namespace
@@ -126,31 +166,40 @@ Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const 
 Result<Outcome> runCut(const CutArguments& arguments, bool json) {
   auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
-  const InkRule ink = arguments.cutting.ink.ruleFor(file->image);
-  const SheetArt art = artOf(std::move(file->image), ink);
-  const std::vector<Proposal> proposals = proposeCuts(art);
-  auto grid = arguments.cutting.named ? gridFor(arguments.cutting.cut, art.image.size())
-                                      : Result<Grid>(proposals.front().grid);
-  if (!grid) return tl::unexpected(grid.error());
-  std::vector<Finding> findings = checkGrid(*grid, {1}, art);
-  const std::vector<PixelRect> cells = cellsOf(*grid);
-  for (std::size_t i = 0; i < cells.size(); ++i) {
-    if (countWithin(art.faint, cells[i]) == 0) findings.push_back(emptyCell(*grid, i));
-  }
-  if (json) std::cout << jsonText(cutJson(arguments, *grid, ink, art, proposals, findings));
+  CutReport report;
+  report.sheet.id = {1};
+  report.sheet.path = arguments.image;
+  report.sheet.orientation = arguments.cutting.orientation;
+  Image image = oriented(std::move(file->image), report.sheet.orientation);
+  report.sheet.size = image.size();
+  report.sheet.ink = arguments.cutting.ink.ruleFor(image);
+  const auto key = report.sheet.ink.key ? std::nullopt : likelyKey(image);
+  const SheetArt art = artOf(std::move(image), report.sheet.ink);
+  report.proposals = proposeCuts(art);
+  const bool straight = report.sheet.orientation == Orientation{};
+  auto cut = cutFor(arguments.cutting.cut, art, straight ? file->pictures : std::nullopt);
+  if (!cut) return tl::unexpected(cut.error());
+  report.cut = std::move(*cut);
+  report.found = rectsOf(report.cut, art, report.sheet.orientation);
+  report.findings = checkCut(report.cut, report.sheet, art);
+  if (!report.found.empty.empty()) report.findings.push_back(emptyCells(report.found.empty));
+  if (key) report.findings.push_back(likelyBackground(*key));
+  if (json) std::cout << jsonText(cutJson(report, art));
   const Project named = projectOf(arguments.image, art.image.size());
-  for (const Finding& finding : findings) std::cerr << findingLine(finding, named) << "\n";
-  std::cerr << arguments.image << ": " << grid->columns << " x " << grid->rows << " cells of "
-            << grid->cell.w << " x " << grid->cell.h << " px\n";
-  return hasErrors(findings) ? Outcome::Findings : Outcome::Done;
+  for (const Finding& finding : report.findings) std::cerr << findingLine(finding, named) << "\n";
+  std::cerr << arguments.image << ": " << report.found.frames.size() << " frames by "
+            << wayName(report.cut.way, art.image.size()) << "\n";
+  return hasErrors(report.findings) ? Outcome::Findings : Outcome::Done;
 }
 
 Result<Outcome> runFit(const FitArguments& arguments, bool json) {
   auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
-  auto rects = framesToFit(arguments, file->image);
+  Image image = oriented(std::move(file->image), arguments.cutting.orientation);
+  const InkRule rule = arguments.cutting.ink.ruleFor(image);
+  const SheetArt art = artOf(std::move(image), rule);
+  auto rects = framesToFit(arguments, art);
   if (!rects) return tl::unexpected(rects.error());
-  const SheetArt art = artOf(std::move(file->image), arguments.cutting.ink.ruleFor(file->image));
   Json frames = Json::array();
   int fitted = 0;
   for (const PixelRect& rect : *rects) {

@@ -19,6 +19,8 @@ namespace {
 // Unsaved work is kept this soon after a change, ms; well under the two seconds we promise.
 constexpr int kKeepAfterMs = 400;
 constexpr int kCheckAfterMs = 30;
+// A file that is being written is left alone until it rests so long, ms.
+constexpr int kRepaintAfterMs = 250;
 
 std::string folderOf(const QString& path) {
   return QFileInfo(path).absolutePath().toStdString();
@@ -57,12 +59,17 @@ ProjectSession::ProjectSession(QObject* parent) : QObject(parent) {
   keepTimer_.setInterval(kKeepAfterMs);
   connect(&checkTimer_, &QTimer::timeout, this, &ProjectSession::runChecks);
   connect(&keepTimer_, &QTimer::timeout, this, &ProjectSession::keep);
+  repaintTimer_.setSingleShot(true);
+  repaintTimer_.setInterval(kRepaintAfterMs);
+  connect(&repaintTimer_, &QTimer::timeout, this, &ProjectSession::takeRepainted);
+  connect(&watcher_, &QFileSystemWatcher::fileChanged, this, &ProjectSession::sheetFileChanged);
   connect(&history_, &QUndoStack::cleanChanged, this, &ProjectSession::stateChanged);
 }
 
 ProjectSession::~ProjectSession() {
   history_.disconnect(this);
   stopping_.request_stop();
+  importStop_.request_stop();
   readers_.waitForDone();
   writer_.waitForDone();
 }
@@ -104,6 +111,7 @@ void ProjectSession::adopt(const QString& path, Project project) {
   emit selectionChanged();
   emit stateChanged();
   readArt();
+  watchSheets();
   checkSoon();
 }
 
@@ -268,7 +276,10 @@ void ProjectSession::show(const Project& project, const Selection& selection) {
   const Touched touched = difference(project_, project);
   show(project);
   select(selection);
-  if (!touched.sheets.empty()) readArt();
+  if (!touched.sheets.empty()) {
+    readArt();
+    watchSheets();
+  }
   checkSoon();
   keepSoon();
 }
@@ -286,6 +297,7 @@ void ProjectSession::selectFrame(AssetId asset, AnimationId animation, FrameId f
   next.asset = asset;
   next.animation = animation;
   next.frame = frame;
+  next.frames = {frame};
   if (const Asset* value = findAsset(project_, asset)) {
     if (const Frame* shown = findFrame(*value, frame)) next.sheet = shown->sheet;
   }
@@ -301,6 +313,7 @@ void ProjectSession::selectSheet(SheetId sheet) {
       next.asset = asset->id;
       next.assets = {asset->id};
       next.frame = frame.id;
+      next.frames = {frame.id};
       for (const Animation& animation : asset->animations) {
         for (const Step& step : animation.steps) {
           if (step.frame == frame.id) next.animation = animation.id;

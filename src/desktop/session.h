@@ -1,12 +1,15 @@
 #pragma once
 
 #include <QElapsedTimer>
+#include <QFileSystemWatcher>
 #include <QObject>
+#include <QSet>
 #include <QString>
 #include <QStringList>
 #include <QThreadPool>
 #include <QTimer>
 #include <QUndoStack>
+#include <functional>
 #include <memory>
 #include <optional>
 #include <stop_token>
@@ -53,14 +56,27 @@ class ProjectSession : public QObject {
   void save();
   void saveAs(const QString& path);
 
-  /// Takes images in as sheets, beside the interface. Without a project, one is begun (or opened)
-  /// in the folder of the first image. What cannot be read is told by `failed`, one a file.
+  /// Takes images in as sheets, beside the interface: files, and folders of files. Without a
+  /// project, one is begun (or opened) in the folder of the first. What cannot be read is told by
+  /// `failed`, one a file; how far it has come, by `importing`.
   void importImages(const QStringList& paths);
+  /// Ends taking images in; those that are read already are added.
+  void stopImporting();
 
   /// Applies the edits as one step of history under this label. An edit that no longer applies is
   /// told by `failed` and changes nothing.
   bool perform(const QString& label, const std::vector<Edit>& edits,
                const std::optional<Selection>& reveal = std::nullopt);
+
+  /// Finds edits beside the interface, from the project as it is now, and applies them as one step;
+  /// finds them anew where the project has changed meanwhile. `done` hears whether they were.
+  using FindEdits =
+      std::function<Result<std::vector<Edit>>(const Project& project, ArtStore& store)>;
+  void performBeside(const QString& label, FindEdits find,
+                     std::function<void(bool performed)> done = {});
+
+  /// Mends what a finding found.
+  void mend(const Finding& finding, const QString& label);
 
   /// Shows a project without a step of history, as during a drag; the next perform or
   /// `endPreview` ends it.
@@ -90,6 +106,8 @@ class ProjectSession : public QObject {
   void saved();
   void failed(const QString& sentence);
   void told(const QString& sentence);
+  /// Images are being taken in: so many of so many are read. 0 of 0 when it has ended.
+  void importing(int done, int total);
 
  private:
   friend class ProjectStep;
@@ -102,6 +120,10 @@ class ProjectSession : public QObject {
   void runChecks();
   void keepSoon();
   void keep();
+  void watchSheets();
+  void sheetFileChanged(const QString& file);
+  void takeRepainted();
+  void addImported(const std::vector<struct ImportedSheet>& imported);
   void runBeside(QThreadPool& pool, std::function<std::function<void()>()> work);
 
   QString path_;
@@ -117,6 +139,10 @@ class ProjectSession : public QObject {
   QTimer keepTimer_;
   QElapsedTimer sinceKept_;
   std::stop_source stopping_;
+  std::stop_source importStop_;
+  QFileSystemWatcher watcher_;
+  QSet<QString> repaintedFiles_;
+  QTimer repaintTimer_;
   bool everSaved_ = false;
   bool kept_ = true;
   bool saving_ = false;

@@ -4,7 +4,9 @@
 #include <QImage>
 #include <QImageReader>
 #include <QImageWriter>
+#include <algorithm>
 #include <cstring>
+#include <limits>
 
 #include "core/geometry/tolerances.h"
 #include "files/file_bytes.h"
@@ -14,6 +16,8 @@ namespace {
 
 constexpr long long kLargestImageFile = 1LL << 30;
 constexpr int kDotsPerMeter = 2835;  // 72 dots an inch
+constexpr int kPictureRow = 4096;    // Pictures of an animated image lie in rows of this width, px.
+constexpr int kUnsaidTimeMs = 100;
 
 Image fromQImage(const QImage& decoded) {
   const QImage straight = decoded.convertToFormat(QImage::Format_RGBA8888);
@@ -38,41 +42,135 @@ Result<void> checkSize(const QSize& size, const std::string& name) {
   return {};
 }
 
+// A reader of bytes in memory, its header looked at.
+class Decoding {
+ public:
+  Decoding(std::string_view bytes, const std::string& name)
+      : name_(name),
+        data_(QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()))) {
+    buffer_.setBuffer(&data_);
+    buffer_.open(QIODevice::ReadOnly);
+    reader_.setDevice(&buffer_);
+    // The bound is ours, checked below; the reader's own would refuse large sheets that we take.
+    QImageReader::setAllocationLimit(0);
+  }
+
+  Result<void> check() {
+    size_ = reader_.size();
+    if (!reader_.canRead() || (size_.isValid() && size_.isEmpty())) {
+      return failure(ErrorCode::NotAnImage,
+                     "is not an image that can be read; choose a PNG, GIF, WebP or BMP file",
+                     name_);
+    }
+    // Without a size in the header nothing bounds the decoding.
+    if (!size_.isValid()) {
+      return failure(ErrorCode::NotAnImage, "does not tell its size; save it as PNG", name_);
+    }
+    return checkSize(size_, name_);
+  }
+
+  // How many pictures the image has, 1 for a still one.
+  int pictures() const {
+    return reader_.supportsAnimation() ? std::max(1, reader_.imageCount()) : 1;
+  }
+
+  Result<Image> next() {
+    QImage decoded;
+    if (!reader_.read(&decoded) || decoded.isNull()) {
+      return failure(ErrorCode::NotAnImage,
+                     "the image is damaged (" + reader_.errorString().toStdString() +
+                         "); save it again from its source",
+                     name_);
+    }
+    return fromQImage(decoded);
+  }
+
+  // How long the picture read last shows.
+  int timeMs() const {
+    const int time = reader_.nextImageDelay();
+    return time <= 0 ? kUnsaidTimeMs : std::min(time, 60000);
+  }
+
+  PixelSize size() const { return {size_.width(), size_.height()}; }
+
+ private:
+  std::string name_;
+  QByteArray data_;
+  QBuffer buffer_;
+  QImageReader reader_;
+  QSize size_;
+};
+
+void paste(Image& onto, const Image& picture, int left, int top) {
+  const int width = std::min(picture.width(), onto.width() - left);
+  for (int y = 0; y < std::min(picture.height(), onto.height() - top); ++y) {
+    std::copy_n(picture.row(y), width, onto.row(top + y) + left);
+  }
+}
+
+Result<ImageFile> readPictures(Decoding& decoding, int count, const std::string& path) {
+  const PixelSize size = decoding.size();
+  const int columns = std::clamp(kPictureRow / size.w, 1, count);
+  const int rows = (count + columns - 1) / columns;
+  const QSize all(size.w * columns, static_cast<int>(std::min<long long>(
+                                        1LL * size.h * rows, std::numeric_limits<int>::max())));
+  if (auto fits = checkSize(all, path); !fits) {
+    return failure(
+        ErrorCode::ImageTooLarge,
+        "has " + std::to_string(count) + " pictures, more than 256 megapixels in all; split it",
+        path);
+  }
+  ImageFile file;
+  file.image = Image(all.width(), all.height());
+  file.pictures = SheetPictures{size, {}};
+  for (int i = 0; i < count; ++i) {
+    auto picture = decoding.next();
+    if (!picture) return tl::unexpected(picture.error());
+    file.pictures->timesMs.push_back(decoding.timeMs());
+    paste(file.image, *picture, i % columns * size.w, i / columns * size.h);
+  }
+  return file;
+}
+
 }  // namespace
 
 Result<Image> imageFrom(std::string_view bytes, const std::string& name) {
-  QByteArray data = QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()));
-  QBuffer buffer(&data);
-  buffer.open(QIODevice::ReadOnly);
-  QImageReader reader(&buffer);
-  // The bound is ours, checked below; the reader's own would refuse large sheets that we take.
-  QImageReader::setAllocationLimit(0);
-  const QSize size = reader.size();
-  if (!reader.canRead() || (size.isValid() && size.isEmpty())) {
-    return failure(ErrorCode::NotAnImage,
-                   "is not an image that can be read; choose a PNG, GIF, WebP or BMP file", name);
-  }
-  // Without a size in the header nothing bounds the decoding.
-  if (!size.isValid()) {
-    return failure(ErrorCode::NotAnImage, "does not tell its size; save it as PNG", name);
-  }
-  if (auto fits = checkSize(size, name); !fits) return tl::unexpected(fits.error());
-  QImage decoded;
-  if (!reader.read(&decoded) || decoded.isNull()) {
-    return failure(ErrorCode::NotAnImage,
-                   "the image is damaged (" + reader.errorString().toStdString() +
-                       "); save it again from its source",
-                   name);
-  }
-  return fromQImage(decoded);
+  Decoding decoding(bytes, name);
+  if (auto sound = decoding.check(); !sound) return tl::unexpected(sound.error());
+  return decoding.next();
 }
 
 Result<ImageFile> readImage(const std::string& path) {
   auto bytes = readFile(path, kLargestImageFile);
   if (!bytes) return tl::unexpected(bytes.error());
-  auto image = imageFrom(*bytes, path);
-  if (!image) return tl::unexpected(image.error());
-  return ImageFile{std::move(*image), contentHash(*bytes)};
+  Decoding decoding(*bytes, path);
+  if (auto sound = decoding.check(); !sound) return tl::unexpected(sound.error());
+  const int pictures = decoding.pictures();
+  ImageFile file;
+  if (pictures > 1) {
+    auto read = readPictures(decoding, pictures, path);
+    if (!read) return read;
+    file = std::move(*read);
+  } else {
+    auto image = decoding.next();
+    if (!image) return tl::unexpected(image.error());
+    file.image = std::move(*image);
+  }
+  file.hash = contentHash(*bytes);
+  return file;
+}
+
+std::vector<ImageFormat> imageFormats() {
+  std::vector<ImageFormat> formats;
+  for (const QByteArray& name : QImageReader::supportedImageFormats()) {
+    QBuffer nothing;
+    nothing.open(QIODevice::ReadOnly);
+    // Only the reader itself can say, and it says so before it has read anything.
+    QImageReader reader(&nothing, name);
+    reader.setAutoDetectImageFormat(false);
+    formats.push_back({name.toStdString(), reader.supportsAnimation()});
+  }
+  return formats;
 }
 
 std::string pngBytes(const Image& image) {

@@ -1,10 +1,13 @@
 #pragma once
 
+#include <optional>
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include "core/base/result.h"
 #include "core/image/image.h"
+#include "core/project/project.h"
 
 namespace amber {
 
@@ -12,12 +15,24 @@ namespace amber {
 struct ImageFile {
   Image image;
   std::string hash;
+  std::optional<SheetPictures>
+      pictures;  ///< Of an animated image: `image` is all of them, in rows.
 };
 
-/// Reads PNG, BMP, GIF (its first picture), WebP and whatever else the installed readers know.
+/// Reads PNG, BMP, GIF, WebP and whatever else the installed readers know. All pictures of an
+/// animated image are read where the format's reader can, and laid in rows of up to 4,096 px; one
+/// that says no time shows 100 ms.
 /// Errors: as readFile; NotAnImage for anything that does not decode whole, or has no pixels;
-/// ImageTooLarge, before decoding, for more than kLongestImageSide px a side or kMostImagePixels.
+/// ImageTooLarge, before decoding, for more than kLongestImageSide px a side or kMostImagePixels,
+/// all pictures taken together.
 Result<ImageFile> readImage(const std::string& path);
+
+/// A format that the installed readers know.
+struct ImageFormat {
+  std::string name;       ///< As file endings have it: "png".
+  bool animated = false;  ///< Whether its reader gives all pictures of an animated image.
+};
+std::vector<ImageFormat> imageFormats();
 
 /// The picture as PNG bytes; the same picture gives the same bytes.
 std::string pngBytes(const Image& image);

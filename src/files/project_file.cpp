@@ -1,5 +1,8 @@
 #include "files/project_file.h"
 
+#include <array>
+#include <cstdio>
+
 #include "core/origin/anchor.h"
 #include "files/file_bytes.h"
 #include "files/geometry_json.h"
@@ -18,19 +21,63 @@ Json keyJson(const std::optional<KeyColour>& key) {
               {"reach", wordOf(kReachWords, key->reach)}};
 }
 
-Json cutJson(const std::optional<Grid>& cut) {
+Json wayJson(const CutWay& way) {
+  Json json{{"way", kWayWords[way.index()]}};
+  if (const auto* grid = std::get_if<Grid>(&way)) {
+    json["cell"] = jsonOf(grid->cell);
+    json["margin"] = jsonOf(grid->margin);
+    json["gutter"] = jsonOf(grid->gutter);
+    json["columns"] = grid->columns;
+    json["rows"] = grid->rows;
+  } else if (const auto* rule = std::get_if<IslandRule>(&way)) {
+    json["join"] = rule->join;
+    json["minInk"] = rule->minInk;
+    json["part"] = rule->part;
+  } else {
+    json["rects"] = Json::array();
+    for (const PixelRect& rect : std::get<HandCut>(way).rects)
+      json["rects"].push_back(jsonOf(rect));
+  }
+  return json;
+}
+
+Json cutJson(const std::optional<Cut>& cut) {
   if (!cut) return nullptr;
-  return Json{{"cell", jsonOf(cut->cell)},
-              {"margin", jsonOf(cut->margin)},
-              {"gutter", jsonOf(cut->gutter)},
-              {"columns", cut->columns},
-              {"rows", cut->rows}};
+  Json json = wayJson(cut->way);
+  json["regions"] = Json::array();
+  for (const CutRegion& region : cut->regions) {
+    Json part = wayJson(region.way);
+    part["area"] = jsonOf(region.area);
+    json["regions"].push_back(std::move(part));
+  }
+  return json;
 }
 
 Json sheetJson(const Sheet& sheet) {
-  return Json{{"id", sheet.id.value},          {"path", sheet.path},       {"hash", sheet.hash},
-              {"size", jsonOf(sheet.size)},    {"faint", sheet.ink.faint}, {"firm", sheet.ink.firm},
-              {"key", keyJson(sheet.ink.key)}, {"cut", cutJson(sheet.cut)}};
+  const Orientation& shown = sheet.orientation;
+  Json json{{"id", sheet.id.value},
+            {"path", sheet.path},
+            {"hash", sheet.hash},
+            {"size", jsonOf(sheet.size)},
+            {"turns", shown.quarterTurns},
+            {"mirror", kMirrorWords[shown.mirrorX   ? 1
+                                    : shown.mirrorY ? 2
+                                                    : 0]},
+            {"faint", sheet.ink.faint},
+            {"firm", sheet.ink.firm},
+            {"key", keyJson(sheet.ink.key)},
+            {"cut", cutJson(sheet.cut)}};
+  if (sheet.pictures) {
+    json["pictures"] =
+        Json{{"size", jsonOf(sheet.pictures->size)}, {"timesMs", sheet.pictures->timesMs}};
+  }
+  return json;
+}
+
+std::string lookText(std::uint64_t look) {
+  std::array<char, 17> text{};
+  std::snprintf(text.data(), text.size(), "%016llx", static_cast<unsigned long long>(look));
+  return text.data();
 }
 
 Json frameJson(const Frame& frame) {
@@ -40,10 +87,12 @@ Json frameJson(const Frame& frame) {
                           {"source", wordOf(kSourceWords, shape.source)},
                           {"geometry", jsonOf(shape.geometry)}});
   }
-  return Json{{"id", frame.id.value},           {"name", frame.name},
-              {"sheet", frame.sheet.value},     {"rect", jsonOf(frame.rect)},
-              {"origin", jsonOf(frame.origin)}, {"originRule", textOf(frame.originRule)},
-              {"shapes", std::move(shapes)}};
+  Json json{{"id", frame.id.value},           {"name", frame.name},
+            {"sheet", frame.sheet.value},     {"rect", jsonOf(frame.rect)},
+            {"origin", jsonOf(frame.origin)}, {"originRule", textOf(frame.originRule)},
+            {"shapes", std::move(shapes)},    {"look", lookText(frame.look)}};
+  if (frame.lost) json["lost"] = true;
+  return json;
 }
 
 Json animationJson(const Animation& animation) {

@@ -1,7 +1,9 @@
 // The reading half of project_file.h.
+#include <charconv>
 #include <limits>
 #include <set>
 
+#include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "core/geometry/tolerances.h"
 #include "core/origin/anchor.h"
@@ -89,6 +91,17 @@ class ProjectReading {
     }
     sheet.hash = from.member("hash").text(80);
     sheet.size = readSize(from.member("size"));
+    if (const auto turns = from.optionalMember("turns")) {
+      sheet.orientation.quarterTurns = turns->whole(0, 3);
+    }
+    if (const auto mirror = from.optionalMember("mirror")) {
+      const std::size_t way = mirror->choice(kMirrorWords);
+      sheet.orientation.mirrorX = way == 1;
+      sheet.orientation.mirrorY = way == 2;
+    }
+    if (const auto pictures = from.optionalMember("pictures")) {
+      sheet.pictures = readPictures(*pictures);
+    }
     sheet.ink.faint = from.member("faint").whole(1, 255);
     sheet.ink.firm = from.member("firm").whole(1, 255);
     if (const auto key = from.optionalMember("key")) sheet.ink.key = readKey(*key);
@@ -108,14 +121,58 @@ class ProjectReading {
     return key;
   }
 
-  static Grid readCut(const JsonReader& from, PixelSize sheet) {
-    const Grid grid{readSize(from.member("cell")), readSize(from.member("margin")),
+  static SheetPictures readPictures(const JsonReader& from) {
+    SheetPictures pictures{readSize(from.member("size")), {}};
+    for (const JsonReader& time : from.member("timesMs").elements(kMostCells)) {
+      pictures.timesMs.push_back(time.whole(1, 60000));
+    }
+    return pictures;
+  }
+
+  // A cut without a way is one of cells, as files of before there were other ways hold it.
+  static CutWay readWay(const JsonReader& from) {
+    const auto way = from.optionalMember("way");
+    switch (way ? way->choice(kWayWords) : 0) {
+      case 1:
+        return IslandRule{from.member("join").whole(1, 256),
+                          from.member("minInk").whole(1, 1000000),
+                          from.member("part").whole(0, 255)};
+      case 2: {
+        HandCut hand;
+        for (const JsonReader& rect : from.member("rects").elements(kMostRects)) {
+          hand.rects.push_back(readRect(rect));
+        }
+        return hand;
+      }
+      default:
+        return Grid{readSize(from.member("cell")), readSize(from.member("margin")),
                     readSize(from.member("gutter")), from.member("columns").whole(1, kMostCells),
                     from.member("rows").whole(1, kMostCells)};
-    if (!from.failed() && !fits(grid, sheet)) {
-      from.fail(ErrorCode::BadValue, "the cells do not fit on the sheet");
     }
-    return grid;
+  }
+
+  static Cut readCut(const JsonReader& from, PixelSize sheet) {
+    Cut cut{readWay(from), {}};
+    if (const auto regions = from.optionalMember("regions")) {
+      for (const JsonReader& region : regions->elements(kMostRegions)) {
+        cut.regions.push_back({readRect(region.member("area")), readWay(region)});
+      }
+    }
+    if (from.failed()) return cut;
+    if (const auto sound = checkedCut(cut, sheet); !sound) {
+      from.fail(ErrorCode::BadValue, sound.error().sentence);
+    }
+    return cut;
+  }
+
+  static std::uint64_t readLook(const JsonReader& from) {
+    const std::string text = from.text(16);
+    std::uint64_t look = 0;
+    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), look, 16);
+    if (!from.failed() && (error != std::errc{} || end != text.data() + text.size())) {
+      from.fail(ErrorCode::BadValue, "must be 16 hex digits");
+    }
+    return look;
   }
 
   void readAsset(const JsonReader& from) {
@@ -155,11 +212,14 @@ class ProjectReading {
       from.member("sheet").fail(ErrorCode::BadValue, "the project has no sheet of this id");
     }
     frame.rect = readRect(from.member("rect"));
-    if (!from.failed() && !within(frame.rect, {0, 0, sheet->size.w, sheet->size.h})) {
+    if (const auto lost = from.optionalMember("lost")) frame.lost = lost->truth();
+    if (!from.failed() && !frame.lost &&
+        !within(frame.rect, {0, 0, sheet->size.w, sheet->size.h})) {
       from.member("rect").fail(ErrorCode::BadValue, "leaves its sheet");
     }
     frame.origin = readPoint(from.member("origin"));
     frame.originRule = readRule(from.member("originRule"));
+    if (const auto look = from.optionalMember("look")) frame.look = readLook(*look);
     for (const JsonReader& part : from.member("shapes").elements(1000)) {
       if (part.failed()) break;
       frame.shapes.push_back(readFrameShape(part, frame));

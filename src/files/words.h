@@ -14,6 +14,10 @@ inline constexpr std::array<std::string_view, 2> kDutyWords = {"stops", "notices
 inline constexpr std::array<std::string_view, 3> kLoopWords = {"once", "repeat", "backAndForth"};
 inline constexpr std::array<std::string_view, 2> kSourceWords = {"snug", "hand"};
 inline constexpr std::array<std::string_view, 2> kReachWords = {"everywhere", "edge"};
+inline constexpr std::array<std::string_view, 3> kWayWords = {"cells", "islands", "hand"};
+inline constexpr std::array<std::string_view, 3> kMirrorWords = {"none", "x", "y"};
+inline constexpr std::array<std::string_view, 4> kTurnWords = {"right", "left", "mirrorX",
+                                                               "mirrorY"};
 inline constexpr std::array<std::string_view, 3> kSeverityWords = {"error", "warning", "note"};
 
 /// The word of an enumerator.

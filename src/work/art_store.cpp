@@ -1,5 +1,7 @@
 #include "work/art_store.h"
 
+#include "core/cut/sheet_edits.h"
+#include "core/image/orientation.h"
 #include "files/image_file.h"
 
 namespace amber {
@@ -19,7 +21,17 @@ std::shared_ptr<const ArtStore::Entry> ArtStore::entryFor(const Sheet& sheet) co
   const std::lock_guard lock(mutex_);
   const auto found = entries_.find(sheet.id);
   if (found == entries_.end() || found->second->path != sheet.path ||
-      found->second->ink != sheet.ink) {
+      found->second->orientation != sheet.orientation || found->second->ink != sheet.ink) {
+    return nullptr;
+  }
+  return found->second;
+}
+
+std::shared_ptr<const ArtStore::Entry> ArtStore::pictureOf(const Sheet& sheet) const {
+  const std::lock_guard lock(mutex_);
+  const auto found = entries_.find(sheet.id);
+  if (found == entries_.end() || found->second->art == nullptr ||
+      found->second->path != sheet.path || found->second->orientation != sheet.orientation) {
     return nullptr;
   }
   return found->second;
@@ -30,23 +42,54 @@ std::shared_ptr<const SheetArt> ArtStore::cached(const Sheet& sheet) const {
   return entry == nullptr ? nullptr : entry->art;
 }
 
+std::shared_ptr<const ArtStore::Entry> ArtStore::read(const Sheet& sheet) {
+  Entry fresh{sheet.path, sheet.orientation, sheet.ink, nullptr, {}, {}};
+  if (auto file = readImage(folder_ + "/" + sheet.path); file) {
+    fresh.hash = file->hash;
+    fresh.art = std::make_shared<SheetArt>(
+        artOf(oriented(std::move(file->image), sheet.orientation), sheet.ink));
+  } else {
+    fresh.error = file.error();
+  }
+  return keep(sheet.id, std::move(fresh));
+}
+
+std::shared_ptr<const ArtStore::Entry> ArtStore::keep(SheetId sheet, Entry entry) {
+  auto shared = std::make_shared<const Entry>(std::move(entry));
+  const std::lock_guard lock(mutex_);
+  entries_[sheet] = shared;
+  return shared;
+}
+
 Result<std::shared_ptr<const SheetArt>> ArtStore::load(const Sheet& sheet) {
   auto entry = entryFor(sheet);
   if (entry == nullptr) {
-    Entry fresh{sheet.path, sheet.ink, nullptr, {}, {}};
-    auto file = readImage(folder_ + "/" + sheet.path);
-    if (file) {
-      fresh.hash = file->hash;
-      fresh.art = std::make_shared<SheetArt>(artOf(std::move(file->image), sheet.ink));
+    if (const auto held = pictureOf(sheet); held != nullptr) {
+      // Only what counts as ink has changed: the file need not be read again.
+      entry = keep(sheet.id, {sheet.path,
+                              sheet.orientation,
+                              sheet.ink,
+                              std::make_shared<SheetArt>(artOf(held->art->image, sheet.ink)),
+                              held->hash,
+                              {}});
     } else {
-      fresh.error = file.error();
+      entry = read(sheet);
     }
-    entry = std::make_shared<const Entry>(std::move(fresh));
-    const std::lock_guard lock(mutex_);
-    entries_[sheet.id] = entry;
   }
   if (entry->error) return tl::unexpected(*entry->error);
   return entry->art;
+}
+
+Result<std::shared_ptr<const SheetArt>> ArtStore::reload(const Sheet& sheet) {
+  const auto entry = read(sheet);
+  if (entry->error) return tl::unexpected(*entry->error);
+  return entry->art;
+}
+
+std::string ArtStore::hashOf(SheetId sheet) const {
+  const std::lock_guard lock(mutex_);
+  const auto found = entries_.find(sheet);
+  return found == entries_.end() ? std::string() : found->second->hash;
 }
 
 ArtSource ArtStore::loading(const std::shared_ptr<ArtStore>& store, const Project& project) {
@@ -78,16 +121,14 @@ std::vector<Finding> ArtStore::fileFindings(const Project& project) const {
       finding.rule = "sheet.changed";
       finding.severity = Severity::Warning;
       finding.text = "the image has changed since it was imported";
-      finding.fix = "Cut it again.";
-      if (entry->art->image.size() == sheet->size) {
-        finding.fix = "Take the new picture.";
-        Sheet updated = *sheet;
-        updated.hash = entry->hash;
-        finding.remedy = {PutSheet{std::move(updated)}};
+      finding.fix = "Take the new picture in, cut as before.";
+      auto edits = repaintEdits(project, sheet->id, entry->hash, *entry->art);
+      if (edits) {
+        finding.remedy = std::move(*edits);
       } else {
         finding.severity = Severity::Error;
-        finding.text += " and is now " + std::to_string(entry->art->image.width()) + " x " +
-                        std::to_string(entry->art->image.height()) + " px";
+        finding.text += "; " + edits.error().sentence;
+        finding.fix = "Cut it another way.";
       }
       findings.push_back(std::move(finding));
     }

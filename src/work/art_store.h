@@ -21,6 +21,13 @@ class ArtStore {
   /// The sheet's art, read now if need be. Errors: as readImage.
   Result<std::shared_ptr<const SheetArt>> load(const Sheet& sheet);
 
+  /// The sheet's art, read anew from its file; until then what was read before stays.
+  Result<std::shared_ptr<const SheetArt>> reload(const Sheet& sheet);
+
+  /// The hash of the file that the sheet's art was read from; empty when it was not, or could not
+  /// be.
+  std::string hashOf(SheetId sheet) const;
+
   /// The sheet's art if it is here already, null otherwise. Never reads a file.
   std::shared_ptr<const SheetArt> cached(const Sheet& sheet) const;
 
@@ -30,13 +37,14 @@ class ArtStore {
   static ArtSource cachedOnly(const std::shared_ptr<ArtStore>& store, const Project& project);
 
   /// sheet.missing (error) for a file that cannot be read, sheet.changed (warning) for one whose
-  /// content is not what was imported; its fix takes the new picture, where it has the same size.
+  /// content is not what was imported; its fix takes the new picture and cuts it again as before.
   /// Only of sheets that were loaded.
   std::vector<Finding> fileFindings(const Project& project) const;
 
  private:
   struct Entry {
     std::string path;
+    Orientation orientation;
     InkRule ink;
     std::shared_ptr<const SheetArt> art;
     std::string hash;
@@ -44,6 +52,10 @@ class ArtStore {
   };
 
   std::shared_ptr<const Entry> entryFor(const Sheet& sheet) const;
+  std::shared_ptr<const Entry> read(const Sheet& sheet);
+  std::shared_ptr<const Entry> keep(SheetId sheet, Entry entry);
+  // What was read of the sheet's file, under whatever ink.
+  std::shared_ptr<const Entry> pictureOf(const Sheet& sheet) const;
 
   std::string folder_;
   mutable std::mutex mutex_;

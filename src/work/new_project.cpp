@@ -2,22 +2,15 @@
 
 #include <algorithm>
 
+#include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
+#include "core/cut/numbered_files.h"
+#include "core/cut/proposals.h"
 #include "core/fit/fit_edits.h"
 #include "core/origin/origin_edits.h"
 
 namespace amber {
 namespace {
-
-std::vector<FrameRef> framesOf(const Project& project, SheetId sheet) {
-  std::vector<FrameRef> frames;
-  for (const auto& asset : project.assets) {
-    for (const Frame& frame : asset->frames) {
-      if (frame.sheet == sheet) frames.push_back({asset->id, frame.id});
-    }
-  }
-  return frames;
-}
 
 Result<Project> applied(const Project& project, const std::vector<Edit>& edits) {
   auto result = withEdits(project, edits);
@@ -25,49 +18,161 @@ Result<Project> applied(const Project& project, const std::vector<Edit>& edits) 
   return std::move(result->project);
 }
 
-}  // namespace
+constexpr int kUsualTimeMs = 100;
 
-Result<Grid> gridFor(const CutChoice& choice, PixelSize sheet) {
-  switch (choice.way) {
-    case CutChoice::Way::Cells:
-      return gridByCell(sheet, choice.amount, choice.margin, choice.gutter);
-    case CutChoice::Way::Count:
-      return gridByCount(sheet, choice.amount.w, choice.amount.h, choice.margin, choice.gutter);
-    case CutChoice::Way::Whole:
-      break;
-  }
-  return wholeGrid(sheet);
+// An image on its way into the project.
+struct Incoming {
+  Sheet sheet;
+  std::shared_ptr<const SheetArt> art;
+};
+
+Incoming incoming(ImportedSheet imported, const SheetChoices& choices, SheetId id) {
+  Incoming result;
+  result.sheet = std::move(imported.sheet);
+  result.sheet.id = id;
+  result.sheet.orientation = choices.orientation;
+  Image image = oriented(std::move(imported.image), choices.orientation);
+  result.sheet.size = image.size();
+  result.sheet.ink = choices.ink.ruleFor(image);
+  result.art = std::make_shared<const SheetArt>(artOf(std::move(image), result.sheet.ink));
+  return result;
 }
 
-Result<Project> withSheet(const Project& project, ImportedSheet imported, const InkRule& ink,
-                          const CutChoice& cut, const AssetChoice& asset) {
-  Sheet sheet = imported.sheet;
-  sheet.id = {project.nextId};
-  sheet.ink = ink;
-  auto grid = gridFor(cut, sheet.size);
-  if (!grid) return tl::unexpected(grid.error());
-  const auto art = std::make_shared<const SheetArt>(artOf(std::move(imported.image), ink));
-  const ArtSource source = [&](SheetId id) { return id == sheet.id ? art : nullptr; };
-  auto result = applied(project, {PutSheet{sheet}});
-  if (!result) return result;
+CutRequest requestFor(const SheetChoices& choices, const SheetTitle& title) {
+  const AssetChoice& asset = choices.asset;
+  CutRequest request;
+  request.asset = asset.name.empty() ? title.asset : asset.name;
+  request.kind = asset.kind;
+  request.animation = asset.animation.empty() ? title.animation : asset.animation;
+  request.durationMs = asset.durationMs.value_or(kUsualTimeMs);
+  request.loop = asset.loop;
+  return request;
+}
 
-  const SheetTitle title = titleFrom(sheet.path);
-  const CutRequest request{sheet.id,
-                           *grid,
-                           asset.name.empty() ? title.asset : asset.name,
-                           asset.kind,
-                           asset.animation.empty() ? title.animation : asset.animation,
-                           asset.durationMs,
-                           asset.loop};
-  auto edits = cutEdits(*result, request, *art);
-  if (!edits) return tl::unexpected(edits.error());
-  result = applied(*result, *edits);
-  const std::vector<FrameRef> frames = framesOf(*result, sheet.id);
-  if (result && asset.origin) {
-    result = applied(*result, originsByRule(*result, frames, *asset.origin, source));
+// Origins and shapes for the frames of these sheets, as chosen.
+Result<Project> dressed(Result<Project> project, const std::vector<Incoming>& sheets,
+                        const AssetChoice& asset) {
+  if (!project) return project;
+  const auto of = [&](SheetId id) {
+    return std::find_if(sheets.begin(), sheets.end(),
+                        [&](const Incoming& one) { return one.sheet.id == id; });
+  };
+  const ArtSource source = [&](SheetId id) -> std::shared_ptr<const SheetArt> {
+    return of(id) == sheets.end() ? nullptr : of(id)->art;
+  };
+  std::vector<FrameRef> frames;
+  for (const auto& one : project->assets) {
+    for (const Frame& frame : one->frames) {
+      if (of(frame.sheet) != sheets.end()) frames.push_back({one->id, frame.id});
+    }
   }
-  if (result && asset.snugBoxes && !result->roles.empty()) {
-    result = applied(*result, snugBoxes(*result, frames, result->roles.front().name, source));
+  if (asset.origin) {
+    project = applied(*project, originsByRule(*project, frames, *asset.origin, source));
+  }
+  if (project && asset.snugBoxes && !project->roles.empty()) {
+    project = applied(*project, snugBoxes(*project, frames, project->roles.front().name, source));
+  }
+  return project;
+}
+
+Result<Project> withRun(const Project& project, const NumberedRun& run,
+                        std::vector<Incoming> sheets, const SheetChoices& choices) {
+  std::vector<Edit> additions;
+  std::vector<SheetId> ids;
+  std::vector<std::shared_ptr<const SheetArt>> arts;
+  for (const Incoming& one : sheets) {
+    additions.emplace_back(PutSheet{one.sheet});
+    ids.push_back(one.sheet.id);
+    arts.push_back(one.art);
+  }
+  auto next = applied(project, additions);
+  if (!next) return next;
+  auto edits = sequenceEdits(*next, requestFor(choices, titleFrom(run.title + ".png")), ids, arts);
+  if (!edits) return tl::unexpected(edits.error());
+  return dressed(applied(*next, *edits), sheets, choices.asset);
+}
+
+}  // namespace
+
+InkRule InkChoice::ruleFor(const Image& image) const {
+  InkRule rule{faint, firm, {}};
+  if (key == Key::Auto) rule.key = likelyKey(image);
+  if (key == Key::Given) rule.key = colour;
+  return rule;
+}
+
+Result<Cut> cutFor(const CutChoice& choice, const SheetArt& art,
+                   const std::optional<SheetPictures>& pictures) {
+  const PixelSize size = art.image.size();
+  Cut cut{wholeGrid(size), {}};
+  Result<Grid> grid = wholeGrid(size);
+  if (choice.way == CutChoice::Way::Cells) {
+    grid = gridByCell(size, choice.amount, choice.margin, choice.gutter);
+  } else if (choice.way == CutChoice::Way::Count) {
+    grid = gridByCount(size, choice.amount.w, choice.amount.h, choice.margin, choice.gutter);
+  }
+  if (!grid) return tl::unexpected(grid.error());
+  cut.way = *grid;
+  if (choice.way == CutChoice::Way::Islands) cut.way = choice.islands;
+  if (choice.way == CutChoice::Way::Best) {
+    cut = pictures ? pictureCut(*pictures, size) : Cut{proposeCuts(art).front().way, {}};
+  }
+  for (CutRegion region : choice.regions) {
+    if (auto* cells = std::get_if<Grid>(&region.way)) {
+      auto fitted = gridByCell(region.area.size(), cells->cell, {}, {});
+      if (!fitted) return tl::unexpected(fitted.error());
+      *cells = *fitted;
+    }
+    cut.regions.push_back(std::move(region));
+  }
+  if (auto sound = checkedCut(cut, size); !sound) return tl::unexpected(sound.error());
+  return cut;
+}
+
+Result<Project> withSheet(const Project& project, ImportedSheet imported,
+                          const SheetChoices& choices) {
+  std::vector<Incoming> sheets;
+  sheets.push_back(incoming(std::move(imported), choices, {project.nextId}));
+  const Incoming& one = sheets.front();
+  // Turned pictures of an animation lie otherwise than their image says.
+  const bool straight = choices.orientation == Orientation{};
+  auto cut = cutFor(choices.cut, *one.art, straight ? one.sheet.pictures : std::nullopt);
+  if (!cut) return tl::unexpected(cut.error());
+  auto next = applied(project, {PutSheet{one.sheet}});
+  if (!next) return next;
+  CutRequest request = requestFor(choices, titleFrom(one.sheet.path));
+  request.sheet = one.sheet.id;
+  request.cut = std::move(*cut);
+  if (one.sheet.pictures && !choices.asset.durationMs) {
+    request.timesMs = one.sheet.pictures->timesMs;
+  }
+  auto edits = cutEdits(*next, request, *one.art);
+  if (!edits) return tl::unexpected(edits.error());
+  return dressed(applied(*next, *edits), sheets, choices.asset);
+}
+
+Result<Project> withSheets(const Project& project, std::vector<ImportedSheet> imported,
+                           const SheetChoices& choices) {
+  std::vector<std::string> paths;
+  for (const ImportedSheet& one : imported) paths.push_back(one.sheet.path);
+  std::vector<bool> taken(imported.size(), false);
+  Result<Project> result = project;
+  for (const NumberedRun& run : numberedRuns(paths)) {
+    std::vector<Incoming> sheets;
+    for (const std::string& path : run.paths) {
+      const auto index =
+          static_cast<std::size_t>(std::find(paths.begin(), paths.end(), path) - paths.begin());
+      taken[index] = true;
+      const SheetId id{result->nextId + static_cast<std::uint32_t>(sheets.size())};
+      sheets.push_back(incoming(std::move(imported[index]), choices, id));
+    }
+    result = withRun(*result, run, std::move(sheets), choices);
+    if (!result) return result;
+  }
+  for (std::size_t i = 0; i < imported.size(); ++i) {
+    if (taken[i]) continue;
+    result = withSheet(*result, std::move(imported[i]), choices);
+    if (!result) return result;
   }
   return result;
 }

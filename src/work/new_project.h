@@ -2,6 +2,7 @@
 
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "core/cut/cut_frames.h"
 #include "core/project/edit.h"
@@ -12,30 +13,65 @@ namespace amber {
 
 /// How a sheet is cut, before its size is known.
 struct CutChoice {
-  enum class Way { Cells, Count, Whole };
+  enum class Way {
+    Cells,
+    Count,
+    Islands,
+    Whole,
+    Best,  ///< The first proposal; each picture of an animated image.
+  };
   Way way = Way::Whole;
-  PixelSize amount;  ///< The cell's size, or columns and rows.
-  PixelSize margin;
-  PixelSize gutter;
+  PixelSize amount = {};  ///< The cell's size, or columns and rows.
+  PixelSize margin = {};
+  PixelSize gutter = {};
+  IslandRule islands = {};
+  std::vector<CutRegion> regions =
+      {};  ///< A region's grid is set by its cell alone: as many as fit.
 };
 
-/// The grid of that choice on a sheet. Errors: as gridByCell and gridByCount.
-Result<Grid> gridFor(const CutChoice& choice, PixelSize sheet);
+/// The cut of that choice on a sheet. Errors: as gridByCell, gridByCount and checkedCut.
+Result<Cut> cutFor(const CutChoice& choice, const SheetArt& art,
+                   const std::optional<SheetPictures>& pictures);
 
 /// What a sheet becomes. Empty words are taken from the sheet's file name.
 struct AssetChoice {
   std::string kind;
   std::string name;
   std::string animation;
-  int durationMs = 100;
+  std::optional<int> durationMs;  ///< Nothing: an animated image's own times, else 100.
   LoopMode loop = LoopMode::Repeat;
   std::optional<OriginRule> origin;  ///< Nothing: the kind's own.
   bool snugBoxes = false;
 };
 
-/// The project with the sheet added and cut, its frames given origins and, if wished, snug boxes.
-/// Errors: as gridFor and cutEdits.
-Result<Project> withSheet(const Project& project, ImportedSheet imported, const InkRule& ink,
-                          const CutChoice& cut, const AssetChoice& asset);
+/// How an image's ink is told, before its pixels are known.
+struct InkChoice {
+  enum class Key { None, Auto, Given };
+  Key key = Key::None;
+  KeyColour colour = {};  ///< With Key::Given.
+  int faint = 1;
+  int firm = 128;
+
+  InkRule ruleFor(const Image& image) const;
+};
+
+/// All that is chosen for images that are added.
+struct SheetChoices {
+  InkChoice ink;
+  CutChoice cut;
+  AssetChoice asset;
+  Orientation orientation;
+};
+
+/// The project with the image added as a sheet, turned, cut, and its frames given origins and, if
+/// wished, snug boxes. Errors: as cutFor and cutEdits.
+Result<Project> withSheet(const Project& project, ImportedSheet imported,
+                          const SheetChoices& choices);
+
+/// The project with these images added: each run of numbered ones (see numberedRuns) as one
+/// animation of whole frames in order, every other image by withSheet.
+/// Errors: as withSheet and sequenceEdits.
+Result<Project> withSheets(const Project& project, std::vector<ImportedSheet> imported,
+                           const SheetChoices& choices);
 
 }  // namespace amber

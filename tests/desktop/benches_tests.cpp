@@ -62,7 +62,7 @@ class BenchesTest : public QObject {
     const Project before = window.session().project();
     type(window, "columns", "2");
     const Sheet& sheet = *window.session().project().sheets.front();
-    QCOMPARE(sheet.cut->columns, 2);
+    QCOMPARE(std::get<Grid>(sheet.cut->way).columns, 2);
     QCOMPARE(window.session().history().count(), 1);
     type(window, "cellW", "9000");
     QCOMPARE(window.session().history().count(), 1);
@@ -151,7 +151,7 @@ class BenchesTest : public QObject {
     QTRY_COMPARE(tree->topLevelItemCount(), 1);
     const QTreeWidgetItem* root = tree->topLevelItem(0);
     QVERIFY(root->child(0)->text(0).startsWith("page_0.png"));
-    QCOMPARE(root->child(1)->childCount(), 7);
+    QCOMPARE(root->child(1)->childCount(), 12);
     tree->setCurrentItem(root->child(1)->child(0));
     bool shown = false;
     for (auto* text : window.findChildren<QPlainTextEdit*>()) {

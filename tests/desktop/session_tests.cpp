@@ -29,7 +29,7 @@ class SessionTest : public QObject {
     QVERIFY(session.open(demoCopy(scratch)));
     session.settle();
     QVERIFY(session.artOf(session.project().sheets.front()->id) != nullptr);
-    QCOMPARE(session.findings().size(), std::size_t{3});
+    QCOMPARE(session.findings().size(), std::size_t{5});
     QCOMPARE(session.stateText(), QString("saved"));
     QVERIFY(!session.unsaved());
   }
@@ -39,7 +39,7 @@ class SessionTest : public QObject {
     ProjectSession session;
     QVERIFY(session.open(demoCopy(scratch)));
     const Project before = session.project();
-    const Selection elsewhere = repaired(before, {{}, before.assets[2]->id, {}, {}, {}});
+    const Selection elsewhere = repaired(before, {{}, before.assets[2]->id, {}, {}, {}, {}});
     QVERIFY(session.perform("one", renamed(session, "one")));
     QVERIFY(session.perform("two", renamed(session, "two"), elsewhere));
     QCOMPARE(session.selection(), elsewhere);
@@ -182,7 +182,7 @@ class ModelsTest : public QObject {
                                           QAbstractItemModelTester::FailureReportingMode::Fatal);
     QVERIFY(session.open(demoCopy(scratch)));
     model.refresh();
-    QCOMPARE(model.rowCount(), 9);
+    QCOMPARE(model.rowCount(), 19);
     model.setFilter("keeper");
     QCOMPARE(model.rowCount(), 3);
     model.setContent(ShelfContent::Assets);

@@ -373,7 +373,7 @@ class DemoArtTest : public QObject {
     for (const QString& sheet : QDir(committed.filePath("sheets")).entryList(QDir::Files)) {
       names << "sheets/" + sheet;
     }
-    QCOMPARE(names.size(), 10);
+    QCOMPARE(names.size(), 20);
     for (const QString& name : names) {
       const auto wanted = readFile(committed.filePath(name).toStdString(), 1 << 20);
       QVERIFY2(scratch.read("new/" + name.toStdString()) == *wanted, qPrintable(name));

@@ -61,13 +61,14 @@ class ArtStoreTest : public QObject {
     const auto store = std::make_shared<ArtStore>(scratch.path("demo"));
     std::map<std::string, Finding> byRule;
     for (const Finding& finding : checkAll(project, store)) {
-      byRule[finding.rule + (finding.remedy.empty() ? "" : "+fix")] = finding;
+      byRule[finding.rule + " " + placeOf(finding.where, project)] = finding;
     }
-    QCOMPARE(byRule.at("sheet.missing").severity, Severity::Error);
-    QCOMPARE(byRule.at("sheet.changed").severity, Severity::Error);  // another size
-    const Finding& changed = byRule.at("sheet.changed+fix");
+    QCOMPARE(byRule.at("sheet.missing sheets/keeper_idle.png").severity, Severity::Error);
+    // Another size: what no longer lies on it is marked as lost.
+    const Finding& smaller = byRule.at("sheet.changed sheets/clay_pot.png");
+    QVERIFY(withEdits(project, smaller.remedy)->project.assets[3]->frames.back().lost);
+    const Finding& changed = byRule.at("sheet.changed sheets/keeper_walk.png");
     QCOMPARE(changed.severity, Severity::Warning);
-    QCOMPARE(placeOf(changed.where, project), std::string("sheets/keeper_walk.png"));
     project = withEdits(project, changed.remedy)->project;
     QCOMPARE(findSheet(project, changed.where.sheet)->hash,
              contentHash(scratch.read("demo/sheets/keeper_walk.png")));

@@ -6,7 +6,7 @@
 #include "core/checks/cut_checks.h"
 #include "core/checks/frame_checks.h"
 #include "core/checks/name_checks.h"
-#include "core/cut/grid.h"
+#include "core/cut/cut_rects.h"
 
 namespace amber {
 namespace {
@@ -21,11 +21,14 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
   std::vector<Finding> findings;
   for (const auto& sheet : project.sheets) {
     const auto pixels = art(sheet->id);
-    if (pixels != nullptr && sheet->cut && fits(*sheet->cut, pixels->image.size())) {
-      append(findings, checkGrid(*sheet->cut, sheet->id, *pixels));
+    if (pixels != nullptr && sheet->cut && checkedCut(*sheet->cut, pixels->image.size())) {
+      append(findings, checkCut(*sheet->cut, *sheet, *pixels));
     }
   }
-  for (const auto& asset : project.assets) append(findings, checkFrames(*asset, project, art));
+  for (const auto& asset : project.assets) {
+    append(findings, checkFound(*asset, project));
+    append(findings, checkFrames(*asset, project, art));
+  }
   append(findings, checkNames(project));
   sortFindings(findings);
   return findings;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -28,9 +29,12 @@ struct Finding {
   Severity severity = Severity::Warning;
   Bench bench = Bench::Cut;
   Where where;
-  std::string text;          ///< What is wrong, in one sentence.
-  std::string fix;           ///< What to do about it.
-  std::vector<Edit> remedy;  ///< The edits that do it; empty when only a person can.
+  std::string text;               ///< What is wrong, in one sentence.
+  std::string fix;                ///< What to do about it.
+  std::vector<Edit> remedy;       ///< The edits that do it; empty when only a person can.
+  std::optional<Cut> recut = {};  ///< Or how to cut the sheet again, which does it.
+
+  bool canBeMended() const { return !remedy.empty() || recut.has_value(); }
 };
 
 }  // namespace amber

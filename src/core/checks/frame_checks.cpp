@@ -5,12 +5,20 @@
 namespace amber {
 namespace {
 
-Finding emptyFrame(const Asset& asset, const Frame& frame) {
+Finding emptyFrames(const Asset& asset, const std::vector<const Frame*>& empty) {
   Finding finding{"frame.empty", Severity::Warning, Bench::Cut, {}, {}, {}, {}};
-  finding.where = {frame.sheet, asset.id, {}, frame.id, {}};
-  finding.text = frame.name + " holds no ink";
-  finding.fix = "Leave the frame out.";
-  finding.remedy = {RemoveFrames{asset.id, {frame.id}}};
+  finding.where = {empty.front()->sheet, asset.id, {}, empty.front()->id, {}};
+  if (empty.size() == 1) {
+    finding.text = empty.front()->name + " holds no ink";
+    finding.fix = "Leave the empty cell out.";
+  } else {
+    finding.text = std::to_string(empty.size()) + " frames hold no ink, " + empty.front()->name +
+                   " the first of them";
+    finding.fix = "Leave out " + std::to_string(empty.size()) + " empty cells.";
+  }
+  RemoveFrames removal{asset.id, {}};
+  for (const Frame* frame : empty) removal.frames.push_back(frame->id);
+  finding.remedy = {std::move(removal)};
   return finding;
 }
 
@@ -40,15 +48,17 @@ Finding framesWithoutShape(const Asset& asset, const std::vector<const Frame*>& 
 std::vector<Finding> checkFrames(const Asset& asset, const Project& project, const ArtSource& art) {
   std::vector<Finding> findings;
   std::vector<const Frame*> bare;
+  std::vector<const Frame*> empty;
   for (const Frame& frame : asset.frames) {
     const auto sheet = art(frame.sheet);
-    if (sheet == nullptr) continue;
+    if (sheet == nullptr || frame.lost) continue;
     if (countWithin(sheet->faint, frame.rect) == 0) {
-      findings.push_back(emptyFrame(asset, frame));
+      empty.push_back(&frame);
     } else if (frame.shapes.empty()) {
       bare.push_back(&frame);
     }
   }
+  if (!empty.empty()) findings.push_back(emptyFrames(asset, empty));
   if (!bare.empty() && !project.roles.empty()) {
     findings.push_back(framesWithoutShape(asset, bare, project.roles.front().name, art));
   }

@@ -1,9 +1,11 @@
 #include "core/cut/axis_analysis.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 #include <cstdlib>
-#include <optional>
+
+#include "core/cut/gutter_search.h"
 
 namespace amber {
 namespace {
@@ -11,16 +13,34 @@ namespace {
 // Cells smaller than this are texture, not frames, px.
 constexpr int kLeastCell = 6;
 // What one undivided side scores: any sound division is better, any poor one worse.
-constexpr double kUndivided = 0.4;
+constexpr double kUndivided = 0.35;
+// The best that a cut can score for which no gutter speaks.
+constexpr double kWithoutGutter = 0.95;
 // Where more of the sheet than this is ink, gaps say nothing and colours are asked.
 constexpr double kSolid = 0.97;
-// Of two grids that do about equally well, the finer one is meant: a cell that holds two figures is
-// as much like its neighbours as a cell that holds one. This is the share that twice as many earn.
-constexpr double kFiner = 0.12;
-// Keeps scores below 1 up to 64 cells a side.
-constexpr double kMostFiner = 1 + kFiner * 6;
+// Of a cell and its multiples that score within this share of the best, the smallest is meant.
+constexpr double kAboutAsWell = 0.7;
+// What a multiple of such a cell keeps of its score.
+constexpr double kMultiple = 0.7;
+// What a cell keeps that does not divide the side, for most sheets are made to fit: more where the
+// strip that is left over is blank than where it holds ink.
+constexpr double kLeavesBlank = 0.9;
+constexpr double kLeavesInk = 0.65;
+constexpr double kLeavesMuch = 0.45;  // More than a quarter of a cell, with ink in it.
+// What two cells and three keep: so few can be alike by accident.
+constexpr double kTwoCells = 0.8;
+constexpr double kThreeCells = 0.92;
+// One line at which colours break may be a horizon.
+constexpr double kTwoSolid = 0.6;
+// Likeness is asked of the next cell and of those up to this many further on: the further, the more
+// exactly the cell's size is told.
+constexpr int kMostSteps = 8;
+// How much of a score is likeness; the rest is cuts that meet no ink.
+constexpr double kLikenessWeight = 0.6;
+// Of the ink on average in a cell, what neighbours could share at least: less says nothing.
+constexpr double kLeastShared = 0.15;
 // Rows that are looked at for likeness at most; more would not change the answer.
-constexpr int kMostRows = 512;
+constexpr int kMostRows = 320;
 
 // For each column, the rows in which ink runs from the column before into it.
 std::vector<int> joinsOf(const PixelMask& ink) {
@@ -33,106 +53,6 @@ std::vector<int> joinsOf(const PixelMask& ink) {
     }
   }
   return columnCounts(both);
-}
-
-// Whether all pixels of a column have one colour: blank, or a drawn guide line.
-std::vector<bool> plainColumns(const Image& image) {
-  std::vector<bool> plain(static_cast<std::size_t>(image.width()), true);
-  for (int y = 1; y < image.height(); ++y) {
-    const Rgba* row = image.row(y);
-    const Rgba* first = image.row(0);
-    for (int x = 0; x < image.width(); ++x) {
-      const bool bothClear = row[x].a == 0 && first[x].a == 0;
-      if (!bothClear && row[x] != first[x]) plain[static_cast<std::size_t>(x)] = false;
-    }
-  }
-  return plain;
-}
-
-struct Strip {
-  int start;
-  int width;
-};
-
-std::vector<Strip> stripsBetween(const std::vector<bool>& plain) {
-  std::vector<Strip> strips;
-  for (int x = 0; x < static_cast<int>(plain.size()); ++x) {
-    if (plain[static_cast<std::size_t>(x)]) continue;
-    if (strips.empty() || strips.back().start + strips.back().width != x) strips.push_back({x, 0});
-    ++strips.back().width;
-  }
-  return strips;
-}
-
-// The cut by gutters, where equal strips stand a steady step apart and everything lies in a cell.
-std::optional<AxisCut> gutterCut(const std::vector<bool>& plain) {
-  const std::vector<Strip> strips = stripsBetween(plain);
-  if (strips.size() < 2) return std::nullopt;
-  const int side = static_cast<int>(plain.size());
-  int cell = 0;
-  for (const Strip& strip : strips) cell = std::max(cell, strip.width);
-  const auto full = std::count_if(strips.begin(), strips.end(),
-                                  [&](const Strip& strip) { return strip.width == cell; });
-  int step = side;
-  int start = -1;
-  for (const Strip& strip : strips) {
-    if (strip.width != cell) continue;
-    if (start >= 0) step = std::min(step, strip.start - start);
-    start = strip.start;
-  }
-  const int gutter = step - cell;
-  // Figures with air around them make strips too, but not equal ones.
-  if (cell < kLeastCell || gutter < 1 || gutter > std::max(2, cell / 6) || full < 2 ||
-      full * 2 < static_cast<long>(strips.size())) {
-    return std::nullopt;
-  }
-  const int margin = start % step;
-  for (const Strip& strip : strips) {
-    const int offset = (strip.start - margin + step) % step;
-    if (offset + strip.width > cell) return std::nullopt;
-  }
-  const int count = (side - margin + gutter) / step;
-  return AxisCut{cell, margin, gutter, count, 0.95};
-}
-
-// How alike the cells hold their ink: the chance that a pixel that is ink in one of them is ink in
-// another, over cells that hold any.
-double likeness(const PixelMask& ink, int cell, int count) {
-  const int rowStep = std::max(1, ink.height() / kMostRows);
-  double shared = 0;
-  double total = 0;
-  std::vector<int> hits(static_cast<std::size_t>(cell));
-  for (int y = 0; y < ink.height(); y += rowStep) {
-    std::fill(hits.begin(), hits.end(), 0);
-    int filled = 0;
-    for (int k = 0; k < count; ++k) {
-      bool any = false;
-      for (int u = 0; u < cell; ++u) {
-        if (!ink.test(k * cell + u, y)) continue;
-        any = true;
-        ++hits[static_cast<std::size_t>(u)];
-      }
-      filled += any;
-    }
-    if (filled < 2) continue;
-    for (const int hit : hits) {
-      shared += static_cast<double>(hit) * (hit - 1) / (filled - 1);
-      total += hit;
-    }
-  }
-  return total == 0 ? 0 : shared / total;
-}
-
-// How much of the ink that a line meets on average runs across these cuts, 0 (none) to 1.
-double crossedShare(const std::vector<int>& joins, int cell, int count) {
-  double all = 0;
-  for (const int join : joins) all += join;
-  const double mean = all / static_cast<double>(joins.size());
-  if (mean == 0) return 0;
-  double cut = 0;
-  for (int k = 1; k < count; ++k)
-    cut += joins[static_cast<std::size_t>(k) * static_cast<std::size_t>(cell)];
-  return std::min(1.0, cut / (count - 1) / mean);
 }
 
 // For each column, how much its colours differ from those of the column before.
@@ -149,62 +69,238 @@ std::vector<double> breaksOf(const Image& image) {
   return breaks;
 }
 
-// How far the cuts stand out among all lines by where colours break, 0 to 1. The weakest quarter of
-// the cuts speaks for all: every second line of a grid too fine lies inside a tile.
-double breakScore(const std::vector<double>& breaks, int cell, int count) {
-  double all = 0;
-  for (const double one : breaks) all += one;
-  std::vector<double> cuts;
-  for (int k = 1; k < count; ++k)
-    cuts.push_back(breaks[static_cast<std::size_t>(k) * static_cast<std::size_t>(cell)]);
-  for (const double one : cuts) all -= one;
-  const double others = all / static_cast<double>(breaks.size() - cuts.size());
-  std::sort(cuts.begin(), cuts.end());
-  const double weak = cuts[cuts.size() / 4];
-  return weak == 0 ? 0 : std::max(0.0, 1 - others / weak);
-}
-
-double favouringFiner(double score, int count) {
-  return std::min(0.94, score * (1 + kFiner * std::log2(count)) / kMostFiner);
-}
-
-std::vector<AxisCut> divisorCuts(const Image& image, const PixelMask& ink) {
-  const int side = ink.width();
-  const bool solid =
-      static_cast<double>(countOf(ink)) > kSolid * static_cast<double>(ink.width()) * ink.height();
-  const std::vector<int> joins = joinsOf(ink);
-  const std::vector<double> breaks = solid ? breaksOf(image) : std::vector<double>();
-  std::vector<AxisCut> cuts;
-  for (int count = 2; count <= side / kLeastCell; ++count) {
-    if (side % count != 0) continue;
-    const int cell = side / count;
-    const double score = solid
-                             ? breakScore(breaks, cell, count)
-                             : likeness(ink, cell, count) * (1 - crossedShare(joins, cell, count));
-    cuts.push_back({cell, 0, 0, count, favouringFiner(score, count)});
+// At most kMostRows rows of a mask, evenly taken.
+PixelMask sampledRows(const PixelMask& ink) {
+  if (ink.height() <= kMostRows) return ink;
+  PixelMask sample(ink.width(), kMostRows);
+  for (int y = 0; y < kMostRows; ++y) {
+    const auto from = static_cast<int>(static_cast<long long>(y) * ink.height() / kMostRows);
+    std::copy_n(ink.row(from), ink.wordsPerRow(), sample.row(y));
   }
-  return cuts;
+  return sample;
+}
+
+// Set bits of a word, counted in each of its 8 bytes. Without the processor's own instruction,
+// which the program cannot count on, this costs a third of what the standard function does.
+std::uint64_t bitsByByte(std::uint64_t word) {
+  word -= word >> 1 & 0x5555555555555555U;
+  word = (word & 0x3333333333333333U) + (word >> 2 & 0x3333333333333333U);
+  return (word + (word >> 4)) & 0x0f0f0f0f0f0f0f0fU;
+}
+
+// How many ink pixels have ink `lag` columns further on.
+long long pairsAt(const PixelMask& ink, int lag) {
+  const int whole = lag >> 6;
+  const int bits = lag & 63;
+  const int words = ink.wordsPerRow();
+  // A byte of a sum holds the bits of 31 words.
+  constexpr int kMostSummed = 31;
+  long long pairs = 0;
+  for (int y = 0; y < ink.height(); ++y) {
+    const std::uint64_t* row = ink.row(y);
+    for (int first = 0; first + whole < words; first += kMostSummed) {
+      std::uint64_t sum = 0;
+      const int end = std::min(first + kMostSummed, words - whole);
+      for (int i = first; i < end; ++i) {
+        std::uint64_t further = row[i + whole] >> bits;
+        if (bits != 0 && i + whole + 1 < words) further |= row[i + whole + 1] << (64 - bits);
+        sum += bitsByByte(row[i] & further);
+      }
+      const std::uint64_t pairwise = (sum & 0x00ff00ff00ff00ffU) + (sum >> 8 & 0x00ff00ff00ff00ffU);
+      pairs += static_cast<long long>(pairwise * 0x0001000100010001U >> 48);
+    }
+  }
+  return pairs;
+}
+
+// All that is asked of one side, gathered once.
+class Side {
+ public:
+  Side(const Image& image, const PixelMask& ink) : length_(ink.width()) {
+    const auto bounds = boundsOf(ink);
+    if (!bounds) return;
+    inked_ = bounds->right();
+    const double area = static_cast<double>(bounds->w) * bounds->h;
+    solid_ = bounds->x == 0 && static_cast<double>(countOf(ink)) > kSolid * area;
+    if (solid_) {
+      breaks_ = breaksOf(image);
+      breaks_.resize(static_cast<std::size_t>(inked_));
+      for (const double one : breaks_) allBreaks_ += one;
+      return;
+    }
+    joins_ = joinsOf(ink);
+    double all = 0;
+    int clean = 0;
+    for (const int join : joins_) {
+      all += join;
+      clean += join == 0;
+    }
+    meanJoin_ = all / length_;
+    cleanShare_ = static_cast<double>(clean) / length_;
+    measureLikeness(sampledRows(ink));
+  }
+
+  AxisCut cutInto(int cell) const {
+    AxisCut cut{cell, 0, 0, length_ / cell, 0, 0};
+    if (inked_ == 0) return cut;
+    if (solid_) {
+      cut.score = breakScore(cell);
+    } else {
+      cut.crossed = crossedShare(cell, cut.count);
+      // Where most lines are clean, clean cuts say little.
+      const double evidence = 1 - std::pow(cleanShare_, cut.count - 1);
+      const double clean = (1 - cut.crossed) * (1 - cut.crossed);
+      cut.score = clean * ((1 - kLikenessWeight) * evidence + kLikenessWeight * alike(cell));
+    }
+    if (length_ % cell != 0) {
+      const int inkOver = inked_ - cut.count * cell;
+      cut.score *= inkOver > cell / 4 ? kLeavesMuch : inkOver > 0 ? kLeavesInk : kLeavesBlank;
+    }
+    if (cut.count == 2) cut.score *= solid_ ? kTwoSolid : kTwoCells;
+    if (cut.count == 3) cut.score *= kThreeCells;
+    cut.score *= kWithoutGutter;
+    return cut;
+  }
+
+ private:
+  void measureLikeness(const PixelMask& sample) {
+    sums_.assign(1, 0);
+    for (const int count : columnCounts(sample)) sums_.push_back(sums_.back() + count);
+    const int longest = length_ - std::max(kLeastCell, length_ / 8);
+    likeness_.assign(static_cast<std::size_t>(std::max(length_ / 2, longest)) + 1, -1);
+    std::vector<double> known;
+    for (int lag = kLeastCell; lag < static_cast<int>(likeness_.size()); ++lag) {
+      likeness_[static_cast<std::size_t>(lag)] = likenessAt(sample, lag);
+      if (lag <= length_ / 2) known.push_back(likeness_[static_cast<std::size_t>(lag)]);
+    }
+    if (known.empty()) return;
+    std::nth_element(known.begin(), known.begin() + static_cast<std::ptrdiff_t>(known.size() / 2),
+                     known.end());
+    chance_ = std::min(0.95, known[known.size() / 2]);
+  }
+
+  // Likeness beyond chance, 0 to 1, over the next few cells.
+  double alike(int cell) const {
+    double sum = 0;
+    int steps = 0;
+    const int most = std::min(kMostSteps, length_ / cell - 1);
+    for (int lag = cell; steps < most && lag < static_cast<int>(likeness_.size()); lag += cell) {
+      sum += likeness_[static_cast<std::size_t>(lag)];
+      ++steps;
+    }
+    // A cell's size stands out among sizes near it; parts of one thing are as alike at any.
+    const double chance =
+        std::min(0.95, std::max(chance_, (at(cell * 3 / 4) + at(cell * 5 / 4)) / 2));
+    return std::max(0.0, (sum / steps - chance) / (1 - chance));
+  }
+
+  double at(int lag) const {
+    const int last = static_cast<int>(likeness_.size()) - 1;
+    return likeness_[static_cast<std::size_t>(std::clamp(lag, kLeastCell, last))];
+  }
+
+  long long inkBetween(int from, int to) const {
+    return sums_[static_cast<std::size_t>(std::min(length_, to))] -
+           sums_[static_cast<std::size_t>(from)];
+  }
+
+  // Of the ink that strips of `lag` columns could share with the next, how much they do; 1 where
+  // the smaller lies within the larger. Strips beside nothing count as sharing little.
+  double likenessAt(const PixelMask& sample, int lag) const {
+    long long possible = 0;
+    for (int x = 0; x + lag < length_; x += lag) {
+      possible += std::min(inkBetween(x, x + lag), inkBetween(x + lag, x + 2 * lag));
+    }
+    const double all = static_cast<double>(sums_.back()) * (length_ - lag) / length_;
+    const double base = std::max(static_cast<double>(possible), kLeastShared * all);
+    return base == 0 ? 0 : std::min(1.0, static_cast<double>(pairsAt(sample, lag)) / base);
+  }
+
+  double crossedShare(int cell, int count) const {
+    if (meanJoin_ == 0) return 0;
+    double cut = 0;
+    int lines = 0;
+    for (int x = cell; x < length_ && lines < count; x += cell, ++lines) {
+      cut += joins_[static_cast<std::size_t>(x)];
+    }
+    return lines == 0 ? 0 : std::min(1.0, cut / lines / meanJoin_);
+  }
+
+  // How far the cuts stand out among all lines by where colours break, 0 to 1. The weakest quarter
+  // of the cuts speaks for all: every second line of a grid too fine lies inside a tile.
+  double breakScore(int cell) const {
+    std::vector<double> cuts;
+    double others = allBreaks_;
+    for (int x = cell; x < inked_; x += cell) {
+      cuts.push_back(breaks_[static_cast<std::size_t>(x)]);
+      others -= cuts.back();
+    }
+    if (cuts.empty()) return 0;
+    const auto rest = static_cast<double>(breaks_.size() - cuts.size());
+    std::sort(cuts.begin(), cuts.end());
+    const double weak = cuts[cuts.size() / 4];
+    return weak == 0 ? 0 : std::max(0.0, 1 - others / rest / weak);
+  }
+
+  int length_;
+  int inked_ = 0;  // Where the ink ends.
+  bool solid_ = false;
+  std::vector<double> breaks_;
+  double allBreaks_ = 0;
+  std::vector<int> joins_;
+  double meanJoin_ = 0;
+  double cleanShare_ = 0;
+  std::vector<long long> sums_;
+  std::vector<double> likeness_;
+  double chance_ = 0;
+};
+
+// Takes from multiples of a cell that does about as well.
+void preferSmallest(std::vector<AxisCut>& cuts, int length) {
+  std::vector<double> scores(static_cast<std::size_t>(length) + 1, 0);
+  for (const AxisCut& cut : cuts) scores[static_cast<std::size_t>(cut.cell)] = cut.score;
+  for (AxisCut& cut : cuts) {
+    for (int parts = 2; cut.cell / parts >= kLeastCell; ++parts) {
+      if (cut.cell % parts != 0) continue;
+      if (scores[static_cast<std::size_t>(cut.cell / parts)] >= kAboutAsWell * cut.score) {
+        cut.score *= kMultiple;
+        break;
+      }
+    }
+  }
 }
 
 }  // namespace
 
 std::vector<AxisCut> columnCuts(const Image& image, const PixelMask& ink, std::size_t most) {
-  std::vector<AxisCut> cuts = divisorCuts(image, ink);
-  if (const auto gutters = gutterCut(plainColumns(image))) cuts.push_back(*gutters);
-  cuts.push_back({ink.width(), 0, 0, 1, favouringFiner(kUndivided, 1)});
+  const Side side(image, ink);
+  std::vector<AxisCut> cuts;
+  for (int cell = kLeastCell; cell <= ink.width() / 2; ++cell) cuts.push_back(side.cutInto(cell));
+  preferSmallest(cuts, ink.width());
+  for (const AxisCut& cut : gutterCuts(image, ink)) cuts.push_back(cut);
   std::stable_sort(cuts.begin(), cuts.end(),
                    [](const AxisCut& a, const AxisCut& b) { return a.score > b.score; });
   if (cuts.size() > most) cuts.resize(most);
-  const bool undivided =
-      std::any_of(cuts.begin(), cuts.end(), [](const AxisCut& cut) { return cut.count == 1; });
-  if (!undivided) cuts.push_back({ink.width(), 0, 0, 1, favouringFiner(kUndivided, 1)});
+  const AxisCut whole{ink.width(), 0, 0, 1, kUndivided, 0};
+  cuts.insert(std::find_if(cuts.begin(), cuts.end(),
+                           [&](const AxisCut& cut) { return cut.score < whole.score; }),
+              whole);
   return cuts;
 }
 
 Image turned(const Image& image) {
   Image result(image.height(), image.width());
-  for (int y = 0; y < image.height(); ++y) {
-    for (int x = 0; x < image.width(); ++x) result.at(y, x) = image.at(x, y);
+  // Square by square, so that neither side leaves the cache.
+  constexpr int kBlock = 16;
+  for (int top = 0; top < image.height(); top += kBlock) {
+    const int bottom = std::min(image.height(), top + kBlock);
+    for (int left = 0; left < image.width(); left += kBlock) {
+      const int right = std::min(image.width(), left + kBlock);
+      for (int x = left; x < right; ++x) {
+        Rgba* row = result.row(x);
+        for (int y = top; y < bottom; ++y) row[y] = image.at(x, y);
+      }
+    }
   }
   return result;
 }
@@ -212,8 +308,10 @@ Image turned(const Image& image) {
 PixelMask turned(const PixelMask& mask) {
   PixelMask result(mask.height(), mask.width());
   for (int y = 0; y < mask.height(); ++y) {
-    for (int x = 0; x < mask.width(); ++x) {
-      if (mask.test(x, y)) result.set(y, x);
+    for (int i = 0; i < mask.wordsPerRow(); ++i) {
+      for (std::uint64_t word = mask.row(y)[i]; word != 0; word &= word - 1) {
+        result.set(y, i * 64 + std::countr_zero(word));
+      }
     }
   }
   return result;

@@ -75,4 +75,16 @@ std::vector<Crossing> crossingsOf(const PixelMask& faintInk, const Grid& grid) {
   return found;
 }
 
+std::vector<PixelRect> cellsTouchingEdge(const PixelMask& faintInk, const Grid& grid) {
+  std::vector<PixelRect> touching;
+  for (const PixelRect& cell : cellsOf(grid)) {
+    const long long edges = countWithin(faintInk, {cell.x, cell.y, cell.w, 1}) +
+                            countWithin(faintInk, {cell.x, cell.bottom() - 1, cell.w, 1}) +
+                            countWithin(faintInk, {cell.x, cell.y, 1, cell.h}) +
+                            countWithin(faintInk, {cell.right() - 1, cell.y, 1, cell.h});
+    if (edges > 0) touching.push_back(cell);
+  }
+  return touching;
+}
+
 }  // namespace amber

@@ -24,4 +24,8 @@ struct Crossing {
 /// Requires: `grid` fits the mask. Cost: linear in the length of the lines.
 std::vector<Crossing> crossingsOf(const PixelMask& faintInk, const Grid& grid);
 
+/// The cells whose ink touches their own edge, the sheet's border included.
+/// Requires: `grid` fits the mask. Cost: linear in the length of the edges.
+std::vector<PixelRect> cellsTouchingEdge(const PixelMask& faintInk, const Grid& grid);
+
 }  // namespace amber

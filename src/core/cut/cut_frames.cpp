@@ -2,8 +2,12 @@
 
 #include <algorithm>
 #include <array>
+#include <cassert>
 
+#include "core/cut/cut_rects.h"
+#include "core/cut/frame_matching.h"
 #include "core/cut/grid.h"
+#include "core/image/look.h"
 #include "core/naming/name_table.h"
 #include "core/naming/snake_case.h"
 #include "core/origin/anchor.h"
@@ -16,32 +20,33 @@ constexpr std::array<std::string_view, 22> kMovements = {
     "fly",   "flutter", "spin",  "water",   "hit",  "hurt", "die",   "sleep",
     "shine", "burst",   "break", "shatter", "turn", "drip"};
 
-std::vector<PixelRect> cellsWithInk(const Grid& grid, const PixelMask& faint) {
-  const std::vector<PixelRect> all = cellsOf(grid);
-  std::vector<PixelRect> filled;
-  for (const PixelRect& cell : all) {
-    if (countWithin(faint, cell) > 0) filled.push_back(cell);
-  }
-  return filled.empty() ? all : filled;
-}
-
 void placeOrigin(Frame& frame, const SheetArt& art) {
   const auto ink = boundsOf(cropped(art.firm, frame.rect));
   if (const auto point = originBy(frame.originRule, frame.rect.size(), ink)) frame.origin = *point;
 }
 
-// The old frame on a new rectangle: what was set stays over the same art.
-Frame carriedTo(Frame frame, const PixelRect& rect, const SheetArt& art) {
-  const double dx = frame.rect.x - rect.x;
-  const double dy = frame.rect.y - rect.y;
-  frame.rect = rect;
+// The old frame on a new rectangle: what was set stays over the same art. Where the rectangle kept
+// its size on a repainted sheet, or lies elsewhere altogether, its art is taken to have moved with
+// it.
+Frame carriedTo(Frame frame, const CutPlace& place, const SheetArt& art, SheetPicture picture) {
+  const bool moved = intersection(frame.rect, place.rect).empty() ||
+                     (picture == SheetPicture::Repainted && frame.rect.size() == place.rect.size());
+  const double dx = moved ? 0 : frame.rect.x - place.rect.x;
+  const double dy = moved ? 0 : frame.rect.y - place.rect.y;
+  frame.rect = place.rect;
+  frame.look = place.look;
+  frame.lost = false;
   frame.origin = {frame.origin.x + dx, frame.origin.y + dy};
   placeOrigin(frame, art);
-  for (FrameShape& shape : frame.shapes) shape.geometry = moved(shape.geometry, dx, dy);
+  for (FrameShape& shape : frame.shapes) shape.geometry = amber::moved(shape.geometry, dx, dy);
   std::erase_if(frame.shapes, [&](const FrameShape& shape) {
-    return !validated(shape.geometry, rect.size()).has_value();
+    return !validated(shape.geometry, place.rect.size()).has_value();
   });
   return frame;
+}
+
+bool holds(const std::vector<Frame>& frames, FrameId id) {
+  return std::any_of(frames.begin(), frames.end(), [&](const Frame& f) { return f.id == id; });
 }
 
 class Cutting {
@@ -49,15 +54,21 @@ class Cutting {
   Cutting(const Project& project, const CutRequest& request, const SheetArt& art)
       : project_(project), request_(request), art_(art), nextId_(project.nextId) {}
 
-  Asset cut(Asset asset) {
-    const std::vector<PixelRect> rects = cellsWithInk(request_.grid, art_.faint);
+  Asset cut(Asset asset, const std::vector<PixelRect>& rects) {
     std::vector<Frame> old;
     for (const Frame& frame : asset.frames) {
       if (frame.sheet == request_.sheet) old.push_back(frame);
     }
-    const std::vector<Frame> frames = framesFor(rects, old);
+    std::vector<Frame> frames = framesFor(rects, old);
+    showNewFrames(asset, old, frames);
+    if (request_.picture == SheetPicture::Repainted) {
+      for (Frame frame : old) {
+        frame.lost = true;
+        if (!holds(frames, frame.id)) frames.push_back(std::move(frame));
+      }
+    }
     replaceFrames(asset, frames);
-    orderSteps(asset, old, frames);
+    dropSteps(asset, old, frames);
     nameNewFrames(asset);
     return asset;
   }
@@ -73,26 +84,23 @@ class Cutting {
 
  private:
   std::vector<Frame> framesFor(const std::vector<PixelRect>& rects, const std::vector<Frame>& old) {
+    std::vector<CutPlace> places;
+    for (const PixelRect& rect : rects) places.push_back({rect, lookOf(art_, rect)});
+    const auto matches = matchedFrames(old, places);
     std::vector<Frame> frames;
-    for (std::size_t i = 0; i < rects.size(); ++i) {
-      const auto same = std::find_if(old.begin(), old.end(),
-                                     [&](const Frame& frame) { return frame.rect == rects[i]; });
-      if (old.size() == rects.size()) {
-        frames.push_back(carriedTo(old[i], rects[i], art_));
-      } else if (same != old.end()) {
-        frames.push_back(*same);
-      } else {
-        frames.push_back(freshFrame(rects[i], old));
-      }
+    for (std::size_t i = 0; i < places.size(); ++i) {
+      frames.push_back(matches[i] ? carriedTo(old[*matches[i]], places[i], art_, request_.picture)
+                                  : freshFrame(places[i], old));
     }
     return frames;
   }
 
-  Frame freshFrame(const PixelRect& rect, const std::vector<Frame>& old) {
+  Frame freshFrame(const CutPlace& place, const std::vector<Frame>& old) {
     Frame frame;
     frame.id = {nextId_++};
     frame.sheet = request_.sheet;
-    frame.rect = rect;
+    frame.rect = place.rect;
+    frame.look = place.look;
     const Kind* kind = findKind(project_, request_.kind);
     if (!old.empty()) {
       frame.originRule = old.front().originRule;
@@ -113,22 +121,36 @@ class Cutting {
     asset.frames.insert(asset.frames.begin() + index, frames.begin(), frames.end());
   }
 
-  void orderSteps(Asset& asset, const std::vector<Frame>& old, const std::vector<Frame>& frames) {
-    const auto holds = [](const std::vector<Frame>& list, FrameId id) {
-      return std::any_of(list.begin(), list.end(), [&](const Frame& f) { return f.id == id; });
-    };
+  // Each new frame shows after the one before it; the first, at the end of the animation asked for.
+  void showNewFrames(Asset& asset, const std::vector<Frame>& old,
+                     const std::vector<Frame>& frames) {
+    for (std::size_t i = 0; i < frames.size(); ++i) {
+      if (holds(old, frames[i].id)) continue;
+      const Step step{frames[i].id,
+                      i < request_.timesMs.size() ? request_.timesMs[i] : request_.durationMs};
+      if (i > 0 && insertAfter(asset, frames[i - 1].id, step)) continue;
+      std::vector<Step>& steps = animationFor(asset).steps;
+      steps.insert(steps.end(), step);
+    }
+  }
+
+  static bool insertAfter(Asset& asset, FrameId before, const Step& step) {
+    for (Animation& animation : asset.animations) {
+      const auto last = std::find_if(animation.steps.rbegin(), animation.steps.rend(),
+                                     [&](const Step& one) { return one.frame == before; });
+      if (last == animation.steps.rend()) continue;
+      animation.steps.insert(last.base(), step);
+      return true;
+    }
+    return false;
+  }
+
+  static void dropSteps(Asset& asset, const std::vector<Frame>& old,
+                        const std::vector<Frame>& frames) {
     for (Animation& animation : asset.animations) {
       std::erase_if(animation.steps, [&](const Step& step) {
         return holds(old, step.frame) && !holds(frames, step.frame);
       });
-    }
-    std::vector<Step> added;
-    for (const Frame& frame : frames) {
-      if (!holds(old, frame.id)) added.push_back({frame.id, request_.durationMs});
-    }
-    if (!added.empty()) {
-      Animation& target = animationFor(asset);
-      target.steps.insert(target.steps.end(), added.begin(), added.end());
     }
     std::erase_if(asset.animations, [](const Animation& a) { return a.steps.empty(); });
   }
@@ -155,15 +177,6 @@ class Cutting {
   std::uint32_t nextId_;
 };
 
-const Asset* assetCutFrom(const Project& project, SheetId sheet) {
-  for (const auto& asset : project.assets) {
-    for (const Frame& frame : asset->frames) {
-      if (frame.sheet == sheet) return &*asset;
-    }
-  }
-  return nullptr;
-}
-
 }  // namespace
 
 SheetTitle titleFrom(std::string_view sheetPath) {
@@ -180,29 +193,67 @@ SheetTitle titleFrom(std::string_view sheetPath) {
   return {stem, "still"};
 }
 
+const Asset* assetCutFrom(const Project& project, SheetId sheet) {
+  for (const auto& asset : project.assets) {
+    for (const Frame& frame : asset->frames) {
+      if (frame.sheet == sheet) return &*asset;
+    }
+  }
+  return nullptr;
+}
+
 Result<std::vector<Edit>> cutEdits(const Project& project, const CutRequest& request,
                                    const SheetArt& art) {
   const Sheet* sheet = findSheet(project, request.sheet);
   if (sheet == nullptr) {
     return failure(ErrorCode::UnknownTarget, "the sheet is no longer in the project");
   }
-  if (!fits(request.grid, sheet->size) || art.image.size() != sheet->size) {
-    return failure(ErrorCode::BadValue, "the cut does not fit the sheet; use smaller cells",
-                   sheet->path);
+  auto sound = checkedCut(request.cut, sheet->size);
+  if (sound && art.image.size() != sheet->size) {
+    sound = failure(ErrorCode::BadValue, "the image is not of the size that the project knows");
   }
+  if (!sound) return failure(sound.error().code, sound.error().sentence, sheet->path);
   const Kind* kind = findKind(project, request.kind);
   if (kind == nullptr) {
     return failure(ErrorCode::UnknownTarget,
                    "the project has no kind named \"" + request.kind + "\"");
   }
+  const std::vector<PixelRect> rects = rectsOf(request.cut, art, sheet->orientation).frames;
+  if (rects.empty()) {
+    return failure(ErrorCode::BadValue,
+                   "this way of cutting finds no frame; lower the least ink or the alpha of ink",
+                   sheet->path);
+  }
   Cutting cutting(project, request, art);
   const Asset* target = assetCutFrom(project, request.sheet);
   if (target == nullptr) target = findAsset(project, assetNameFor(project, *kind, request.asset));
   Sheet cutSheet = *sheet;
-  cutSheet.cut = request.grid;
+  cutSheet.cut = request.cut;
   return std::vector<Edit>{
       PutSheet{std::move(cutSheet)},
-      PutAsset{cutting.cut(target == nullptr ? cutting.freshAsset(*kind) : *target)}};
+      PutAsset{cutting.cut(target == nullptr ? cutting.freshAsset(*kind) : *target, rects)}};
+}
+
+Result<std::vector<Edit>> sequenceEdits(const Project& project, const CutRequest& request,
+                                        const std::vector<SheetId>& sheets,
+                                        const std::vector<std::shared_ptr<const SheetArt>>& arts) {
+  assert(sheets.size() == arts.size());
+  std::vector<Edit> all;
+  Project next = project;
+  for (std::size_t i = 0; i < sheets.size(); ++i) {
+    CutRequest one = request;
+    one.sheet = sheets[i];
+    one.cut = {wholeGrid(arts[i]->image.size()), {}};
+    auto edits = cutEdits(next, one, *arts[i]);
+    if (!edits) return edits;
+    auto applied = withEdits(next, *edits);
+    if (!applied) return tl::unexpected(applied.error());
+    next = std::move(applied->project);
+    // The asset grows from sheet to sheet; only its last state is put.
+    if (!all.empty()) all.pop_back();
+    all.insert(all.end(), edits->begin(), edits->end());
+  }
+  return all;
 }
 
 }  // namespace amber

@@ -1,6 +1,8 @@
 #pragma once
 
+#include <memory>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/image/ink.h"
@@ -8,15 +10,21 @@
 
 namespace amber {
 
-/// A wish to cut one sheet by a grid.
+/// Whether the sheet shows what it showed when it was cut last.
+enum class SheetPicture { Same, Repainted };
+
+/// A wish to cut one sheet.
 struct CutRequest {
   SheetId sheet;
-  Grid grid;
+  Cut cut;
   std::string asset;  ///< Name or its base, for frames that are new; may name an asset that exists.
   std::string kind;   ///< A kind of the project, for a new asset.
   std::string animation;  ///< The animation that new frames go to.
   int durationMs = 100;
+  std::vector<int> timesMs =
+      {};  ///< Of each frame, in place of `durationMs`; as for an animated image.
   LoopMode loop = LoopMode::Repeat;
+  SheetPicture picture = SheetPicture::Same;
 };
 
 /// What a sheet's file name says about what it shows: "keeper_walk.png" is the asset "keeper" and
@@ -27,14 +35,26 @@ struct SheetTitle {
 };
 SheetTitle titleFrom(std::string_view sheetPath);
 
-/// The edits that cut the sheet: its grid is set, and every cell that holds faint ink is a frame
-/// of one asset (all cells, when none does).
-/// Cutting again keeps what was set: a frame whose rectangle is unchanged stays as it is; when the
-/// number of frames is unchanged, frames keep their order and their hand-set origins and shapes
-/// stay over the same art; other frames are new, and those without a cell go.
+/// The edits that cut the sheet: it keeps how it is cut, and every rectangle found (see rectsOf) is
+/// a frame of one asset.
+/// Cutting again keeps what was set: frames are found again (see matchedFrames), and hand-set
+/// origins and shapes stay over the same art. Other frames are new; those that are not found go, or
+/// stay and are marked as lost where the picture was repainted. A new frame shows after the one
+/// before it on the sheet, in the same animation.
 /// New frames get the kind's origin rule and names by the naming rule.
-/// Errors (UnknownTarget): no such sheet or kind. (BadValue): the grid does not fit the sheet.
+/// Errors (UnknownTarget): no such sheet or kind. (BadValue): the cut does not fit the sheet, or
+/// finds nothing.
 Result<std::vector<Edit>> cutEdits(const Project& project, const CutRequest& request,
                                    const SheetArt& art);
+
+/// The edits that make one animation of several sheets, each one whole frame, in this order; as
+/// when numbered images are one animation. `request.sheet` and `request.cut` are not looked at.
+/// Errors: as cutEdits, and as withEdits. Requires: as many arts as sheets.
+Result<std::vector<Edit>> sequenceEdits(const Project& project, const CutRequest& request,
+                                        const std::vector<SheetId>& sheets,
+                                        const std::vector<std::shared_ptr<const SheetArt>>& arts);
+
+/// The asset that holds frames of the sheet; null when none does.
+const Asset* assetCutFrom(const Project& project, SheetId sheet);
 
 }  // namespace amber

@@ -71,6 +71,20 @@ class OwnerMap {
            static_cast<std::uint32_t>(x);
   }
 
+  // Whether all 8 neighbours have owners.
+  bool isEnclosed(std::uint32_t index) const {
+    const auto width = static_cast<std::uint32_t>(width_);
+    const std::uint32_t x = index % width;
+    const std::uint32_t y = index / width;
+    if (x == 0 || y == 0 || x + 1 == width || y + 1 == static_cast<std::uint32_t>(height_)) {
+      return false;
+    }
+    for (const std::uint32_t row : {index - width, index, index + width}) {
+      if (owners_[row - 1] == 0 || owners_[row] == 0 || owners_[row + 1] == 0) return false;
+    }
+    return true;
+  }
+
   // Owners go one step out from `edge` to those of their 8 neighbours that `open` says yes to.
   template <class Open>
   std::vector<std::uint32_t> stepOut(const std::vector<std::uint32_t>& edge, Open open) {
@@ -125,6 +139,8 @@ class Parting {
         if (solid.test(x, y)) take(x, y, place + 1);
       }
     });
+    // Only from its edge does solid ink reach further.
+    std::erase_if(taken_, [&](std::uint32_t index) { return owners_.isEnclosed(index); });
   }
 
   Islands result() {
@@ -137,7 +153,7 @@ class Parting {
         return true;
       });
     }
-    giveTheRest();
+    if (boundsOf(rest_)) giveTheRest();
     inReadingOrder(islands_.all);
     inReadingOrder(islands_.dropped);
     return std::move(islands_);

@@ -1,17 +1,29 @@
 #include "core/cut/proposals.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/cut/axis_analysis.h"
 #include "core/cut/crossing.h"
 #include "core/cut/grid.h"
+#include "core/cut/island_guess.h"
 
 namespace amber {
 namespace {
 
-// Cells are square more often than not.
-constexpr double kSquare = 0.04;
+// Cells are square more often than not, and seldom far from it: what a side twice the other costs.
+constexpr double kOblong = 0.05;
+constexpr double kMostOblong = 0.1;
+// What a grid earns, of what it lacks to 1, that gives nearly every island of ink a cell to itself.
+constexpr double kExplains = 0.25;
+constexpr std::size_t kLeastExplained = 3;
 constexpr std::size_t kWaysASide = 4;
+// What the likeliest islands score: more than all of the sheet, less than a grid that is sound both
+// ways.
+constexpr double kIslands = 0.54;
+constexpr double kNearlyAll = 0.9;
+constexpr double kMost = 0.6;
+constexpr double kSamePlace = 0.12;
 
 std::string times(int a, int b) {
   return std::to_string(a) + " x " + std::to_string(b);
@@ -36,12 +48,63 @@ std::string reasonFor(const Grid& grid, const PixelMask& ink) {
   if (empty > 0) {
     reason += ", " + std::to_string(empty) + (empty == 1 ? " cell is empty" : " cells are empty");
   }
+  const LeftOver rest = leftOver(grid, ink.size());
+  if (!rest.right.empty()) reason += ", " + std::to_string(rest.right.w) + " px left over at right";
+  if (!rest.bottom.empty()) {
+    reason += ", " + std::to_string(rest.bottom.h) + " px left over at the bottom";
+  }
   return reason;
 }
 
-}  // namespace
+std::string reasonFor(const IslandGuess& guess) {
+  std::string reason = std::to_string(guess.islands.size()) + " islands of ink";
+  if (guess.rule.join > 1) {
+    reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart gathered";
+  }
+  if (guess.rule.part > 0) reason += ", parted where only faint ink touches";
+  return reason;
+}
 
-std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
+// How far values lie from their mean, as the root of the mean square.
+double spreadOf(const std::vector<double>& values) {
+  double sum = 0;
+  double squares = 0;
+  for (const double value : values) {
+    sum += value;
+    squares += value * value;
+  }
+  const auto count = static_cast<double>(values.size());
+  return std::sqrt(std::max(0.0, squares / count - sum / count * (sum / count)));
+}
+
+// Whether a grid says as much as the islands do: nearly every island has a cell to itself, by its
+// middle, at about the same place in it, and most of them lie within it.
+bool explains(const Grid& grid, const std::vector<Island>& islands) {
+  if (grid.columns * grid.rows == 1) return false;
+  std::vector<int> held(static_cast<std::size_t>(grid.columns) *
+                        static_cast<std::size_t>(grid.rows));
+  std::size_t apart = 0;
+  std::size_t inside = 0;
+  std::vector<double> across;
+  std::vector<double> down;
+  for (const Island& island : islands) {
+    const int x = island.bounds.x + island.bounds.w / 2 - grid.margin.w;
+    const int y = island.bounds.y + island.bounds.h / 2 - grid.margin.h;
+    const int column = x / (grid.cell.w + grid.gutter.w);
+    const int row = y / (grid.cell.h + grid.gutter.h);
+    if (x < 0 || y < 0 || column >= grid.columns || row >= grid.rows) continue;
+    across.push_back(static_cast<double>(x % (grid.cell.w + grid.gutter.w)) / grid.cell.w);
+    down.push_back(static_cast<double>(y % (grid.cell.h + grid.gutter.h)) / grid.cell.h);
+    if (++held[static_cast<std::size_t>(row * grid.columns + column)] == 1) ++apart;
+    if (within(island.bounds, cellAt(grid, column, row))) ++inside;
+  }
+  const auto all = static_cast<double>(islands.size());
+  return static_cast<double>(apart) >= kNearlyAll * all &&
+         static_cast<double>(inside) >= kMost * all && spreadOf(across) < kSamePlace &&
+         spreadOf(down) < kSamePlace;
+}
+
+std::vector<Proposal> gridProposals(const SheetArt& art) {
   const std::vector<AxisCut> columns = columnCuts(art.image, art.faint, kWaysASide);
   const std::vector<AxisCut> rows = columnCuts(turned(art.image), turned(art.faint), kWaysASide);
   std::vector<Proposal> proposals;
@@ -50,14 +113,46 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
       const Grid grid{
           {x.cell, y.cell}, {x.margin, y.margin}, {x.gutter, y.gutter}, x.count, y.count};
       if (static_cast<long long>(x.count) * y.count > kMostCells) continue;
-      const double square = x.cell == y.cell && x.count * y.count > 1 ? kSquare : 0;
-      proposals.push_back({grid, std::min(1.0, (x.score + y.score) / 2 + square), {}});
+      const double oblong =
+          x.count * y.count == 1
+              ? 0
+              : std::min(kMostOblong,
+                         kOblong * std::abs(std::log2(static_cast<double>(x.cell) / y.cell)));
+      proposals.push_back({grid, std::clamp((x.score + y.score) / 2 - oblong, 0.0, 1.0), {}});
     }
   }
-  std::stable_sort(proposals.begin(), proposals.end(),
-                   [](const Proposal& a, const Proposal& b) { return a.score > b.score; });
+  return proposals;
+}
+
+}  // namespace
+
+std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
+  std::vector<Proposal> proposals = gridProposals(art);
+  const auto better = [](const Proposal& a, const Proposal& b) { return a.score > b.score; };
+  const auto guess = guessIslands(art);
+  if (guess && guess->islands.size() >= kLeastExplained) {
+    for (Proposal& proposal : proposals) {
+      if (explains(std::get<Grid>(proposal.way), guess->islands)) {
+        proposal.score += (1 - proposal.score) * kExplains;
+      }
+    }
+  }
+  std::stable_sort(proposals.begin(), proposals.end(), better);
+  if (guess) {
+    double score = kIslands * guess->likelihood;
+    const Proposal& best = proposals.front();
+    if (explains(std::get<Grid>(best.way), guess->islands)) {
+      score = std::min(score, best.score - kOblong);
+    }
+    proposals.insert(
+        std::upper_bound(proposals.begin(), proposals.end(), Proposal{{}, score, {}}, better),
+        {guess->rule, score, reasonFor(*guess)});
+  }
   if (proposals.size() > most) proposals.resize(most);
-  for (Proposal& proposal : proposals) proposal.reason = reasonFor(proposal.grid, art.faint);
+  for (Proposal& proposal : proposals) {
+    const auto* grid = std::get_if<Grid>(&proposal.way);
+    if (grid != nullptr) proposal.reason = reasonFor(*grid, art.faint);
+  }
   return proposals;
 }
 

@@ -5,6 +5,7 @@
 #include <bit>
 #include <cstdlib>
 #include <cstring>
+#include <unordered_map>
 #include <utility>
 #include <vector>
 
@@ -75,6 +76,81 @@ PixelMask joinedToEdge(PixelMask open) {
   return joined;
 }
 
+// Of the border, the share that a background colour has where the corners agree, and where not.
+constexpr double kBorderWithCorners = 0.4;
+constexpr double kBorderAlone = 0.6;
+// A line around the sheet: nearly all of the border, little of the whole, which has a ground of
+// another colour.
+constexpr double kLineBorder = 0.9;
+constexpr double kLineShare = 0.2;
+constexpr double kGroundShare = 0.25;
+// Of all of the sheet, the least share of its background.
+constexpr double kLeastKey = 0.05;
+// So many pixels tell which colour is the most frequent.
+constexpr long long kSampled = 200000;
+
+std::uint32_t codeOf(const Rgba& pixel) {
+  return std::uint32_t{pixel.r} << 16 | std::uint32_t{pixel.g} << 8 | pixel.b;
+}
+
+class ColourCount {
+ public:
+  void add(const Rgba& pixel) {
+    ++counts_[codeOf(pixel)];
+    ++total_;
+  }
+  double share(std::uint32_t code) const {
+    const auto found = counts_.find(code);
+    return found == counts_.end() ? 0 : static_cast<double>(found->second) / total_;
+  }
+  // The most frequent; of two as frequent, the one of the lower code.
+  std::uint32_t most() const {
+    return std::max_element(counts_.begin(), counts_.end(),
+                            [](const auto& a, const auto& b) {
+                              return std::pair(a.second, b.first) < std::pair(b.second, a.first);
+                            })
+        ->first;
+  }
+
+ private:
+  std::unordered_map<std::uint32_t, int> counts_;
+  int total_ = 0;
+};
+
+bool isOpaque(const Image& image) {
+  for (int y = 0; y < image.height(); ++y) {
+    const Rgba* row = image.row(y);
+    if (std::any_of(row, row + image.width(), [](const Rgba& p) { return p.a != 255; })) {
+      return false;
+    }
+  }
+  return true;
+}
+
+ColourCount borderColours(const Image& image) {
+  ColourCount count;
+  for (int x = 0; x < image.width(); ++x) {
+    count.add(image.at(x, 0));
+    count.add(image.at(x, image.height() - 1));
+  }
+  for (int y = 0; y < image.height(); ++y) {
+    count.add(image.at(0, y));
+    count.add(image.at(image.width() - 1, y));
+  }
+  return count;
+}
+
+ColourCount sampledColours(const Image& image) {
+  ColourCount count;
+  const long long pixels = static_cast<long long>(image.width()) * image.height();
+  // An odd step meets every column.
+  const long long step = std::max(1LL, pixels / kSampled) | 1;
+  for (long long i = 0; i < pixels; i += step) {
+    count.add(image.row(0)[i]);
+  }
+  return count;
+}
+
 }  // namespace
 
 PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColour>& key) {
@@ -97,27 +173,31 @@ PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColou
 }
 
 std::optional<KeyColour> likelyKey(const Image& image) {
-  if (image.rect().empty()) return std::nullopt;
-  const Rgba corner = image.at(0, 0);
+  if (image.rect().empty() || !isOpaque(image)) return std::nullopt;
+  const ColourCount border = borderColours(image);
+  const ColourCount all = sampledColours(image);
+  std::uint32_t key = codeOf(image.at(0, 0));
   const int right = image.width() - 1;
   const int bottom = image.height() - 1;
-  if (image.at(right, 0) != corner || image.at(0, bottom) != corner ||
-      image.at(right, bottom) != corner) {
-    return std::nullopt;
+  const bool cornersAgree = codeOf(image.at(right, 0)) == key &&
+                            codeOf(image.at(0, bottom)) == key &&
+                            codeOf(image.at(right, bottom)) == key;
+  if (!cornersAgree) key = border.most();
+  if (border.share(key) < (cornersAgree ? kBorderWithCorners : kBorderAlone)) return std::nullopt;
+  // A line drawn around all of the sheet is not its background.
+  if (border.share(key) > kLineBorder && all.share(key) < kLineShare &&
+      all.share(all.most()) > kGroundShare) {
+    key = all.most();
   }
-  for (int y = 0; y < image.height(); ++y) {
-    const Rgba* row = image.row(y);
-    if (std::any_of(row, row + image.width(), [](const Rgba& p) { return p.a != 255; })) {
-      return std::nullopt;
-    }
-  }
-  return KeyColour{corner.r, corner.g, corner.b, 0, KeyReach::Everywhere};
+  if (all.share(key) < kLeastKey || all.share(key) >= 1) return std::nullopt;
+  return KeyColour{static_cast<std::uint8_t>(key >> 16), static_cast<std::uint8_t>(key >> 8),
+                   static_cast<std::uint8_t>(key), 0, KeyReach::Everywhere};
 }
 
 SheetArt artOf(Image image, const InkRule& rule) {
   PixelMask faint = inkOf(image, rule.faint, rule.key);
   PixelMask firm = inkOf(image, rule.firm, rule.key);
-  return {std::move(image), std::move(faint), std::move(firm)};
+  return {std::move(image), std::move(faint), std::move(firm), rule.firm};
 }
 
 }  // namespace amber

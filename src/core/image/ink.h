@@ -38,8 +38,10 @@ struct InkRule {
 /// Requires: leastAlpha 1 to 255. Cost: linear in the pixels.
 PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColour>& key);
 
-/// The key colour that an opaque sheet seems to have: all four corners agree and no pixel is
-/// transparent. Nothing for a sheet with transparency, for corners that differ, for an empty image.
+/// The key colour that an opaque sheet seems to have: the one that its corners agree on, or most of
+/// its border; the most frequent one of all where the border is a drawn line. Nothing for a sheet
+/// with transparency, of one colour, or whose border shows no such colour; for an empty image.
+/// Cost: linear in the pixels.
 std::optional<KeyColour> likelyKey(const Image& image);
 
 /// A sheet's pixels with its ink, ready for every bench.
@@ -47,6 +49,7 @@ struct SheetArt {
   Image image;
   PixelMask faint;
   PixelMask firm;
+  int firmAlpha = 128;  ///< Least alpha of firm ink.
 };
 
 /// The art of `image` under `rule`.

@@ -69,8 +69,16 @@ std::optional<PixelRect> boundsOf(const PixelMask& mask) {
 }
 
 PixelMask cropped(const PixelMask& mask, const PixelRect& area) {
-  assert(within(area, mask.rect()));
-  PixelMask part(area.w, area.h);
+  PixelMask part(std::max(0, area.w), std::max(0, area.h));
+  if (!within(area, mask.rect())) {
+    const PixelRect inside = intersection(area, mask.rect());
+    for (int y = inside.y; y < inside.bottom(); ++y) {
+      for (int x = inside.x; x < inside.right(); ++x) {
+        if (mask.test(x, y)) part.set(x - area.x, y - area.y);
+      }
+    }
+    return part;
+  }
   const int shift = area.x & 63;
   const int firstWord = area.x >> 6;
   for (int y = 0; y < area.h; ++y) {

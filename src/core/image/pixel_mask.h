@@ -63,8 +63,8 @@ long long countWithin(const PixelMask& mask, const PixelRect& area);
 /// The least rectangle around all set pixels; nothing when none is set.
 std::optional<PixelRect> boundsOf(const PixelMask& mask);
 
-/// The part inside `area`, with area's top-left corner as its (0,0).
-/// Requires: `area` within the mask.
+/// The part inside `area`, with area's top-left corner as its (0,0); parts of it outside the mask
+/// hold none.
 PixelMask cropped(const PixelMask& mask, const PixelRect& area);
 
 /// Set pixels of every column, left to right, and of every row, top to bottom: the ink profile.

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cstdint>
 #include <optional>
 #include <string>
 #include <vector>
@@ -8,7 +9,8 @@
 #include "core/base/shared_value.h"
 #include "core/geometry/shape.h"
 #include "core/image/ink.h"
-#include "core/project/grid.h"
+#include "core/image/orientation.h"
+#include "core/project/cut.h"
 #include "core/project/naming_rule.h"
 #include "core/project/origin_rule.h"
 
@@ -45,14 +47,24 @@ struct Role {
   bool operator==(const Role&) const = default;
 };
 
+/// The pictures of an animated image. As a sheet they lie in rows, in order.
+struct SheetPictures {
+  PixelSize size;            ///< Of each.
+  std::vector<int> timesMs;  ///< How long each shows, 1 to 60,000; as many as there are pictures.
+
+  bool operator==(const SheetPictures&) const = default;
+};
+
 /// One imported image file. We never change the file.
 struct Sheet {
   SheetId id;
   std::string path;  ///< Relative to the project's folder, with forward slashes.
   std::string hash;  ///< "sha256:" and 64 hex digits, of the file's bytes.
-  PixelSize size;
+  PixelSize size;    ///< As it is shown: turned by `orientation`.
+  Orientation orientation;
+  std::optional<SheetPictures> pictures;  ///< Of an animated image.
   InkRule ink;
-  std::optional<Grid> cut;  ///< Nothing until it is cut.
+  std::optional<Cut> cut;  ///< Nothing until it is cut.
 
   bool operator==(const Sheet&) const = default;
 };
@@ -81,6 +93,9 @@ struct Frame {
   FramePoint origin;  ///< In the frame; may lie outside it.
   OriginRule originRule;
   std::vector<FrameShape> shapes;
+  std::uint64_t look = 0;  ///< Of its art when it was cut (see lookOf), 0 for not known: finds the
+                           ///< frame again on a sheet that was repainted.
+  bool lost = false;       ///< The sheet was repainted and the frame was not found on it.
 
   bool operator==(const Frame&) const = default;
 };

@@ -54,7 +54,7 @@ Selection repaired(const Project& project, Selection selection) {
             : project.assets.empty()  ? nullptr
                                       : &*project.assets.front();
   }
-  if (asset == nullptr) return {selection.sheet, {}, {}, {}, {}};
+  if (asset == nullptr) return {selection.sheet, {}, {}, {}, {}, {}};
   selection.asset = asset->id;
   if (std::find(selection.assets.begin(), selection.assets.end(), asset->id) ==
       selection.assets.end()) {
@@ -69,6 +69,12 @@ Selection repaired(const Project& project, Selection selection) {
     selection.frame = animation != nullptr    ? animation->steps.front().frame
                       : asset->frames.empty() ? FrameId{}
                                               : asset->frames.front().id;
+  }
+  std::erase_if(selection.frames, [&](FrameId id) { return findFrame(*asset, id) == nullptr; });
+  if (std::find(selection.frames.begin(), selection.frames.end(), selection.frame) ==
+      selection.frames.end()) {
+    selection.frames.clear();
+    if (selection.frame) selection.frames = {selection.frame};
   }
   return selection;
 }

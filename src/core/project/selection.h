@@ -20,6 +20,7 @@ struct Selection {
   AssetId asset;  ///< The one that benches show.
   AnimationId animation;
   FrameId frame;
+  std::vector<FrameId> frames;  ///< All selected of the asset; holds `frame` when that is set.
   std::vector<AssetId> assets;  ///< All selected on the shelf; holds `asset` when that is set.
 
   bool operator==(const Selection&) const = default;

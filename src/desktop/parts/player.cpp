@@ -1,11 +1,20 @@
 #include "desktop/parts/player.h"
 
+#include <QHBoxLayout>
+#include <QIcon>
 #include <QPainter>
 #include <QPointF>
 #include <QPolygonF>
+#include <QPushButton>
 #include <QRectF>
+#include <QSignalBlocker>
+#include <QSlider>
+#include <QVBoxLayout>
+#include <algorithm>
+#include <cmath>
 
 #include "core/project/playback.h"
+#include "desktop/parts/building.h"
 #include "desktop/stage/view_transform.h"
 #include "desktop/theme.h"
 
@@ -34,6 +43,7 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
   connect(&timer_, &QTimer::timeout, this, [this] {
     const std::size_t now = step();
     if (now != shown_) update();
+    emit advanced();
   });
   connect(&session_, &ProjectSession::changed, this, [this] { update(); });
   connect(&session_, &ProjectSession::artArrived, this, [this] { update(); });
@@ -46,15 +56,48 @@ void Player::setPlaying(bool playing) {
     clock_.start();
     timer_.start();
   } else {
+    startedAtMs_ = elapsedMs();
     timer_.stop();
   }
   update();
+  emit advanced();
+}
+
+long long Player::elapsedMs() const {
+  if (!timer_.isActive()) return startedAtMs_;
+  return startedAtMs_ + static_cast<long long>(static_cast<double>(clock_.elapsed()) * speed_);
+}
+
+void Player::setSpeed(double speed) {
+  startedAtMs_ = elapsedMs();
+  clock_.start();
+  speed_ = std::clamp(speed, 0.1, 4.0);
+}
+
+double Player::place() const {
+  const Animation* animation = session_.currentAnimation();
+  const long long length = animation == nullptr ? 0 : runLength(*animation);
+  if (length == 0) return 0;
+  if (playing()) return static_cast<double>(elapsedMs() % length) / static_cast<double>(length);
+  return animation->steps.size() < 2
+             ? 0
+             : static_cast<double>(step()) / static_cast<double>(animation->steps.size() - 1);
+}
+
+void Player::setPlace(double place) {
+  const Animation* animation = session_.currentAnimation();
+  const Asset* asset = session_.currentAsset();
+  if (animation == nullptr || asset == nullptr) return;
+  setPlaying(false);
+  const auto last = static_cast<double>(animation->steps.size() - 1);
+  const auto step = static_cast<std::size_t>(std::lround(std::clamp(place, 0.0, 1.0) * last));
+  session_.selectFrame(asset->id, animation->id, animation->steps[step].frame);
 }
 
 std::size_t Player::step() const {
   const Animation* animation = session_.currentAnimation();
   if (animation == nullptr || animation->steps.empty()) return 0;
-  if (playing()) return stepAt(*animation, clock_.elapsed());
+  if (playing()) return stepAt(*animation, elapsedMs());
   for (std::size_t i = 0; i < animation->steps.size(); ++i) {
     if (animation->steps[i].frame == session_.selection().frame) return i;
   }
@@ -84,6 +127,57 @@ void Player::paintEvent(QPaintEvent*) {
 
 void Player::mousePressEvent(QMouseEvent*) {
   toggle();
+}
+
+PlayerPanel::PlayerPanel(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : QWidget(parent), player_(new Player(session, pictures, this)) {
+  setFixedWidth(metrics::kPlayer);
+  scrub_ = new QSlider(Qt::Horizontal, this);
+  scrub_->setObjectName("scrub");
+  scrub_->setRange(0, 1000);
+  scrub_->setToolTip(tr("Drag through the animation"));
+  const auto button = [this](const char* icon, const char* name, const QString& tip) {
+    QPushButton* made = makeButton({}, tip, this);
+    made->setObjectName(name);
+    made->setIcon(QIcon(QString(":/icons/%1.svg").arg(icon)));
+    made->setProperty("small", true);
+    return made;
+  };
+  QPushButton* back = button("back", "stepBack", tr("The step before (Ctrl+Left)"));
+  play_ = button("pause", "playPause", tr("Play or pause (P)"));
+  QPushButton* forward = button("forward", "stepForward", tr("The next step (Ctrl+Right)"));
+  auto* speed = new NumberField(0.1, 4, 2, this);
+  speed->setObjectName("speed");
+  speed->setToolTip(tr("Speed, 0.1 to 4 times"));
+  speed->setValue(1);
+  auto* row = new QHBoxLayout;
+  row->setSpacing(2);
+  for (QPushButton* one : {back, play_, forward}) row->addWidget(one);
+  row->addStretch();
+  row->addWidget(speed);
+  row->addWidget(makeLabel("x", "quiet", this));
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 2);
+  column->setSpacing(1);
+  row->setContentsMargins(metrics::kSmallGap, 0, metrics::kSmallGap, 0);
+  column->addWidget(player_, 1);
+  column->addWidget(scrub_);
+  column->addLayout(row);
+  connect(player_, &Player::advanced, this, [this] {
+    const QSignalBlocker blocker(scrub_);
+    if (!scrub_->isSliderDown()) scrub_->setValue(static_cast<int>(player_->place() * 1000));
+    play_->setIcon(QIcon(player_->playing() ? ":/icons/pause.svg" : ":/icons/play.svg"));
+  });
+  connect(scrub_, &QSlider::valueChanged, this,
+          [this](int value) { player_->setPlace(value / 1000.0); });
+  connect(play_, &QPushButton::clicked, player_, &Player::toggle);
+  connect(speed, &NumberField::committed, player_, &Player::setSpeed);
+  const auto step = [this, &session](int by) {
+    player_->setPlaying(false);
+    stepFrame(session, by);
+  };
+  connect(back, &QPushButton::clicked, this, [step] { step(-1); });
+  connect(forward, &QPushButton::clicked, this, [step] { step(1); });
 }
 
 void stepFrame(ProjectSession& session, int by) {

@@ -10,6 +10,7 @@
 #include "desktop/stage/pictures.h"
 
 class QPushButton;
+class QSlider;
 
 namespace amber {
 
@@ -26,6 +27,16 @@ class Player : public QWidget {
   void toggle() { setPlaying(!playing()); }
   /// The step that shows.
   std::size_t step() const;
+  /// How many times as fast as the animation says, 0.1 to 4.
+  double speed() const { return speed_; }
+  void setSpeed(double speed);
+  /// Where in a run of the animation it is, 0 to 1; playing stops when it is set.
+  double place() const;
+  void setPlace(double place);
+
+ signals:
+  /// It plays or pauses, or another step shows.
+  void advanced();
 
  protected:
   void paintEvent(QPaintEvent* event) override;
@@ -37,7 +48,26 @@ class Player : public QWidget {
   Pictures& pictures_;
   QTimer timer_;
   QElapsedTimer clock_;
+  long long elapsedMs() const;
+
   std::size_t shown_ = 0;
+  double speed_ = 1;
+  long long startedAtMs_ = 0;  // of the run, when the clock started
+};
+
+/// The player with what steers it: a bar to scrub, steps back and forth, and the speed.
+class PlayerPanel : public QWidget {
+  Q_OBJECT
+
+ public:
+  PlayerPanel(ProjectSession& session, Pictures& pictures, QWidget* parent);
+
+  Player* player() { return player_; }
+
+ private:
+  Player* player_;
+  QSlider* scrub_;
+  QPushButton* play_;
 };
 
 /// Selects the frame `by` steps on in the current animation, going round.

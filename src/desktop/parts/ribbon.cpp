@@ -10,6 +10,9 @@
 #include <QScrollBar>
 #include <QString>
 #include <QWheelEvent>
+#include <algorithm>
+#include <cstdlib>
+#include <utility>
 
 #include "desktop/parts/player.h"
 #include "desktop/parts/wording.h"
@@ -24,6 +27,8 @@ constexpr int kCellTop = 26;
 constexpr int kBetweenGroups = 14;
 // Narrower groups could not carry their title.
 constexpr int kLeastGroup = 150;
+// A drag shorter than this is a click, px.
+constexpr int kLeastDrag = 8;
 
 QString loopText(LoopMode loop) {
   switch (loop) {
@@ -53,6 +58,7 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
   connect(&session_, &ProjectSession::projectReplaced, this, refresh);
   connect(&session_, &ProjectSession::artArrived, this, [this] { viewport()->update(); });
   connect(&session_, &ProjectSession::selectionChanged, this, [this, refresh] {
+    followSelection();
     refresh();
     reveal();
   });
@@ -154,7 +160,22 @@ void Ribbon::paintGroup(QPainter& painter, const Asset& asset, const Group& grou
     if (frame == nullptr) continue;
     const QRect cell(group.left + i * metrics::kRibbonCell, kCellTop, metrics::kRibbonCell - 2,
                      metrics::kRibbonCell - 2);
-    paintCell(painter, *frame, cell, current && frame->id == session_.selection().frame);
+    const auto step = static_cast<std::size_t>(i);
+    const bool selected =
+        current && (figures_ == RibbonFigures::Times
+                        ? std::find(chosen_.begin(), chosen_.end(), step) != chosen_.end()
+                        : frame->id == session_.selection().frame);
+    paintCell(painter, *frame, cell, selected);
+    if (figures_ == RibbonFigures::Times) {
+      painter.setFont(smallFont());
+      painter.setPen(theme().quiet);
+      painter.drawText(QRect(cell.left(), cell.bottom() + 2, cell.width(), 16), Qt::AlignCenter,
+                       tr("%1 ms").arg(animation.steps[step].durationMs));
+    }
+  }
+  if (current && dropGap_) {
+    const int x = group.left + static_cast<int>(*dropGap_) * metrics::kRibbonCell - 1;
+    painter.fillRect(x - 1, kCellTop - 4, 3, metrics::kRibbonCell + 6, theme().amber);
   }
 }
 
@@ -162,6 +183,11 @@ void Ribbon::paintCell(QPainter& painter, const Frame& frame, const QRect& cell,
   painter.save();
   painter.setClipRect(cell);
   pictures_.drawThumb(painter, frame, cell);
+  if (frame.lost) {
+    QColor veil = theme().error;
+    veil.setAlpha(120);
+    painter.fillRect(cell, QBrush(veil, Qt::BDiagPattern));
+  }
   if (figures_ == RibbonFigures::Air) {
     const double room = std::min(static_cast<double>(cell.width()) / frame.rect.w,
                                  static_cast<double>(cell.height()) / frame.rect.h);
@@ -217,14 +243,126 @@ const Measures* Ribbon::measuresOf(const Frame& frame) {
   return &kept.measures;
 }
 
-void Ribbon::mousePressEvent(QMouseEvent* event) {
-  const int x = event->pos().x() + horizontalScrollBar()->value();
+std::optional<Ribbon::Place> Ribbon::placeAt(int x) const {
+  x += horizontalScrollBar()->value();
   for (const Group& group : groups()) {
     const int step = (x - group.left) / metrics::kRibbonCell;
     if (x < group.left || step >= static_cast<int>(group.animation->steps.size())) continue;
-    session_.selectFrame(session_.selection().asset, group.animation->id,
-                         group.animation->steps[static_cast<std::size_t>(step)].frame);
+    return Place{group.animation->id, static_cast<std::size_t>(step)};
+  }
+  return std::nullopt;
+}
+
+// The gap between steps of the current animation that is nearest.
+std::optional<std::size_t> Ribbon::gapAt(int x) const {
+  x += horizontalScrollBar()->value();
+  for (const Group& group : groups()) {
+    if (group.animation->id != session_.selection().animation) continue;
+    const int gap = (x - group.left + metrics::kRibbonCell / 2) / metrics::kRibbonCell;
+    return static_cast<std::size_t>(
+        std::clamp(gap, 0, static_cast<int>(group.animation->steps.size())));
+  }
+  return std::nullopt;
+}
+
+void Ribbon::chooseSteps(std::vector<std::size_t> steps) {
+  std::sort(steps.begin(), steps.end());
+  chosen_ = std::move(steps);
+  chosenOf_ = session_.selection().animation;
+  emit chosenChanged();
+  viewport()->update();
+}
+
+// Choices last as long as their animation is shown; another frame is a choice of its own.
+void Ribbon::followSelection() {
+  const Animation* animation = session_.currentAnimation();
+  const std::size_t count = animation == nullptr ? 0 : animation->steps.size();
+  std::vector<std::size_t> kept;
+  for (const std::size_t step : chosen_) {
+    if (step < count && chosenOf_ == session_.selection().animation) kept.push_back(step);
+  }
+  const bool shown = std::any_of(kept.begin(), kept.end(), [&](std::size_t step) {
+    return animation->steps[step].frame == session_.selection().frame;
+  });
+  if (!shown) kept.clear();
+  for (std::size_t i = 0; i < count && kept.empty(); ++i) {
+    if (animation->steps[i].frame == session_.selection().frame) kept = {i};
+  }
+  if (kept != chosen_ || chosenOf_ != session_.selection().animation) chooseSteps(kept);
+}
+
+// A click chooses one step; with Ctrl one more or less, with Shift all up to here.
+void Ribbon::pick(const Place& place, Qt::KeyboardModifiers modifiers) {
+  std::vector<std::size_t> steps = {place.step};
+  const bool same = place.animation == session_.selection().animation;
+  if (same && (modifiers & Qt::ControlModifier)) {
+    steps = chosen_;
+    const auto among = std::find(steps.begin(), steps.end(), place.step);
+    if (among == steps.end()) {
+      steps.push_back(place.step);
+    } else if (steps.size() > 1) {
+      steps.erase(among);
+    }
+  } else if (same && (modifiers & Qt::ShiftModifier) && !chosen_.empty()) {
+    steps.clear();
+    const std::size_t first = std::min(chosen_.front(), place.step);
+    const std::size_t last = std::max(chosen_.back(), place.step);
+    for (std::size_t i = first; i <= last; ++i) steps.push_back(i);
+  } else if (same && std::find(chosen_.begin(), chosen_.end(), place.step) != chosen_.end()) {
+    steps = chosen_;  // perhaps to be dragged
+  }
+  const Asset* asset = session_.currentAsset();
+  const Animation* animation = asset == nullptr ? nullptr : findAnimation(*asset, place.animation);
+  if (animation == nullptr) return;
+  // First the choice, so that what hears of the selection finds it.
+  chosen_ = steps;
+  chosenOf_ = place.animation;
+  Selection next = session_.selection();
+  next.animation = place.animation;
+  next.frame = animation->steps[place.step].frame;
+  next.frames.clear();
+  for (const std::size_t step : steps) next.frames.push_back(animation->steps[step].frame);
+  if (std::find(next.frames.begin(), next.frames.end(), next.frame) == next.frames.end()) {
+    next.frame = next.frames.front();
+  }
+  if (const Frame* frame = findFrame(*asset, next.frame)) next.sheet = frame->sheet;
+  session_.select(next);
+  chooseSteps(std::move(steps));
+}
+
+void Ribbon::mousePressEvent(QMouseEvent* event) {
+  const auto place = placeAt(event->pos().x());
+  if (!place || event->button() != Qt::LeftButton) return;
+  if (figures_ != RibbonFigures::Times) {
+    const Animation* animation = findAnimation(*session_.currentAsset(), place->animation);
+    session_.selectFrame(session_.selection().asset, place->animation,
+                         animation->steps[place->step].frame);
     return;
+  }
+  pick(*place, event->modifiers());
+  pressedAt_ = event->pos().x();
+}
+
+void Ribbon::mouseMoveEvent(QMouseEvent* event) {
+  if (!pressedAt_ || chosen_.empty()) return;
+  if (!dropGap_ && std::abs(event->pos().x() - *pressedAt_) < kLeastDrag) return;
+  dropGap_ = gapAt(event->pos().x());
+  viewport()->update();
+}
+
+void Ribbon::mouseReleaseEvent(QMouseEvent* event) {
+  const bool clicked = pressedAt_ && !dropGap_;
+  const auto gap = std::exchange(dropGap_, std::nullopt);
+  pressedAt_.reset();
+  viewport()->update();
+  if (gap) {
+    emit stepsDropped(*gap);
+  } else if (clicked && event->modifiers() == Qt::NoModifier) {
+    // A press on several may have been the start of a drag; a click means the one.
+    if (const auto place = placeAt(event->pos().x())) {
+      chosen_.clear();
+      pick(*place, {});
+    }
   }
 }
 

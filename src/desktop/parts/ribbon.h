@@ -12,6 +12,8 @@
 #include <QWheelEvent>
 #include <QWidget>
 #include <memory>
+#include <optional>
+#include <vector>
 
 #include "core/fit/measures.h"
 #include "desktop/stage/pictures.h"
@@ -19,7 +21,11 @@
 namespace amber {
 
 /// What the ribbon shows under each frame.
-enum class RibbonFigures { None, Air };
+enum class RibbonFigures {
+  None,
+  Air,
+  Times,  ///< How long each step shows. Steps can then be chosen and dragged to another place.
+};
 
 /// All frames of the current asset in a row, animation by animation; a click selects. With figures,
 /// each carries its shape and an air bar. Only what is in view is drawn and measured.
@@ -32,10 +38,21 @@ class Ribbon : public QAbstractScrollArea {
   /// Where a step of the current asset is shown, in the viewport; empty for none.
   QRect cellOf(AnimationId animation, std::size_t step) const;
 
+  /// The chosen steps of the current animation, by index, in order.
+  const std::vector<std::size_t>& chosenSteps() const { return chosen_; }
+  void chooseSteps(std::vector<std::size_t> steps);
+
+ signals:
+  void chosenChanged();
+  /// The chosen steps were dragged before the step with this index.
+  void stepsDropped(std::size_t before);
+
  protected:
   void paintEvent(QPaintEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   QSize sizeHint() const override;
@@ -52,7 +69,16 @@ class Ribbon : public QAbstractScrollArea {
     Measures measures;
   };
 
+  struct Place {
+    AnimationId animation;
+    std::size_t step;
+  };
+
   std::vector<Group> groups() const;
+  std::optional<Place> placeAt(int x) const;
+  std::optional<std::size_t> gapAt(int x) const;
+  void pick(const Place& place, Qt::KeyboardModifiers modifiers);
+  void followSelection();
   void layOut();
   void reveal();
   void paintGroup(QPainter& painter, const Asset& asset, const Group& group);
@@ -64,6 +90,10 @@ class Ribbon : public QAbstractScrollArea {
   Pictures& pictures_;
   RibbonFigures figures_;
   QHash<std::uint32_t, Measured> measured_;
+  std::vector<std::size_t> chosen_;
+  AnimationId chosenOf_;
+  std::optional<int> pressedAt_;        // viewport x
+  std::optional<std::size_t> dropGap_;  // where the chosen steps would go
 };
 
 }  // namespace amber

@@ -124,17 +124,21 @@ const Finding* FindingsLine::shown() const {
 QString FindingsLine::fixRefusal() const {
   const Finding* finding = shown();
   if (finding == nullptr) return tr("Nothing to mend");
-  if (finding->remedy.empty()) return QString::fromStdString(finding->fix);
+  if (!finding->canBeMended()) return QString::fromStdString(finding->fix);
   return {};
 }
 
 void FindingsLine::fix() {
   const Finding* finding = shown();
-  if (finding == nullptr || finding->remedy.empty()) return;
+  if (finding == nullptr || !finding->canBeMended()) return;
   QString label = QString::fromStdString(finding->fix);
   if (label.endsWith('.')) label.chop(1);
-  const std::vector<Edit> remedy = finding->remedy;
-  session_.perform(label, remedy);
+  const Finding mended = *finding;
+  if (mended.recut) {
+    session_.mend(mended, label);
+  } else {
+    session_.perform(label, mended.remedy);
+  }
 }
 
 void FindingsLine::next() {
@@ -178,7 +182,7 @@ void FindingsLine::refresh() {
   count_->setText(counted(total, tr("finding"), tr("findings")));
   count_->setEnabled(total > 0);
   next_->setVisible(total > 1);
-  fix_->setVisible(finding != nullptr && !finding->remedy.empty());
+  fix_->setVisible(finding != nullptr && finding->canBeMended());
   mark_->setVisible(finding != nullptr);
   if (finding == nullptr) {
     text_->setText(session_.hasProject() ? tr("No findings.") : QString());

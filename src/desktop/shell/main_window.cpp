@@ -35,6 +35,7 @@
 #include "desktop/shell/shelf.h"
 #include "desktop/shell/start_page.h"
 #include "desktop/theme.h"
+#include "files/image_file.h"
 #include "files/project_file.h"
 #include "work/report.h"
 
@@ -71,6 +72,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
   connect(&soonTimer_, &QTimer::timeout, this, &MainWindow::showState);
   connect(&session_, &ProjectSession::failed, this,
           [this](const QString& sentence) { notice(sentence, true); });
+  connect(&session_, &ProjectSession::importing, this, &MainWindow::showImporting);
   connect(&session_, &ProjectSession::told, this,
           [this](const QString& sentence) { notice(sentence, false); });
   noticeTimer_.setSingleShot(true);
@@ -99,8 +101,13 @@ void MainWindow::build() {
   noticeText_->setObjectName("notice");
   noticeText_->setWordWrap(true);
   QPushButton* dismiss = makeButton(tr("Close"), {}, bar);
+  stopImport_ = makeButton(tr("Stop"), tr("Those that are read already are added"), bar);
+  stopImport_->setObjectName("stopImport");
+  stopImport_->hide();
   barRow->addWidget(noticeText_, 1);
+  barRow->addWidget(stopImport_);
   barRow->addWidget(dismiss);
+  connect(stopImport_, &QPushButton::clicked, &session_, &ProjectSession::stopImporting);
   connect(dismiss, &QPushButton::clicked, bar, &QWidget::hide);
   noticeBar_ = bar;
   noticeBar_->hide();
@@ -271,6 +278,16 @@ void MainWindow::notice(const QString& text, bool bad) {
   }
 }
 
+void MainWindow::showImporting(int done, int total) {
+  const bool running = total > 1;
+  if (running) {
+    notice(tr("Reading images: %1 of %2").arg(done + 1).arg(total), false);
+  } else if (stopImport_->isVisible()) {
+    noticeBar_->hide();
+  }
+  stopImport_->setVisible(running);
+}
+
 void MainWindow::showMenu() {
   QMenu menu(this);
   menu.setToolTipsVisible(true);
@@ -350,8 +367,12 @@ void MainWindow::askSaveAs() {
 }
 
 void MainWindow::askImages() {
+  QStringList endings;
+  for (const ImageFormat& format : imageFormats()) {
+    endings << "*." + QString::fromStdString(format.name);
+  }
   session_.importImages(QFileDialog::getOpenFileNames(
-      this, tr("Choose sheets"), {}, tr("Images (*.png *.gif *.webp *.bmp *.tga);;All files (*)")));
+      this, tr("Choose sheets"), {}, tr("Images (%1);;All files (*)").arg(endings.join(' '))));
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {

@@ -59,6 +59,8 @@ class MainWindow : public QMainWindow {
   void build();
   QWidget* makeTopBar();
   void makeActions();
+  void addAnimationActions();
+  void showImporting(int done, int total);
   void add(const QString& id, const QString& text, const QString& shortcut,
            std::function<void()> run, std::function<QString()> refusal = {},
            const QList<QWidget*>& places = {});
@@ -94,6 +96,7 @@ class MainWindow : public QMainWindow {
   FindingsLine* findings_ = nullptr;
   CommandFinder* finder_ = nullptr;
   QWidget* noticeBar_ = nullptr;
+  QPushButton* stopImport_ = nullptr;
   QLabel* noticeText_ = nullptr;
   QTimer noticeTimer_;
   QTimer stateTimer_;

@@ -2,6 +2,7 @@
 #include <QKeySequence>
 #include <QStackedWidget>
 
+#include "desktop/benches/cut/animation_panel.h"
 #include "desktop/benches/cut/cut_bench.h"
 #include "desktop/benches/fit/fit_bench.h"
 #include "desktop/benches/names/names_bench.h"
@@ -29,6 +30,33 @@ QList<QWidget*> MainWindow::stages() const {
 
 QString MainWindow::needsProject() const {
   return session_.hasProject() ? QString() : tr("Open a project first");
+}
+
+void MainWindow::addAnimationActions() {
+  AnimationPanel* panel = cut_->animations();
+  const auto animation = [this, panel](const QString& id, const QString& text, const QString& key,
+                                       void (AnimationPanel::*verb)()) {
+    add(
+        id, text, key, [panel, verb] { (panel->*verb)(); }, [panel] { return panel->refusal(); });
+  };
+  animation("animation.new", tr("New animation of the selected frames"), "Ctrl+Shift+A",
+            &AnimationPanel::makeFromSelected);
+  animation("animation.copy", tr("Duplicate the animation"), {}, &AnimationPanel::duplicate);
+  animation("animation.default", tr("Make the animation the default"), {},
+            &AnimationPanel::makeDefault);
+  animation("animation.remove", tr("Take the animation out"), {}, &AnimationPanel::remove);
+  animation("animation.rename", tr("Rename the animation"), {}, &AnimationPanel::rename);
+  const auto steps = [this, panel](const QString& id, const QString& text, const QString& key,
+                                   std::function<void()> run) {
+    add(id, text, key, std::move(run), [panel] { return panel->stepRefusal(); }, {cut_->ribbon()});
+  };
+  steps("step.repeat", tr("Show the chosen steps once more"), "R",
+        [panel] { panel->repeatSteps(); });
+  steps("step.remove", tr("Take the chosen steps out"), "Del", [panel] { panel->removeSteps(); });
+  steps("step.earlier", tr("Move the chosen steps earlier"), "Alt+Left",
+        [panel] { panel->moveSteps(-1); });
+  steps("step.later", tr("Move the chosen steps later"), "Alt+Right",
+        [panel] { panel->moveSteps(1); });
 }
 
 void MainWindow::makeActions() {
@@ -101,6 +129,24 @@ void MainWindow::makeActions() {
   add(
       "cut.cut", tr("Cut the sheet"), "Ctrl+Shift+C", [this] { cut_->cut(); },
       [this] { return cut_->cutRefusal(); });
+  const auto turner = [this](const QString& id, const QString& text, SheetTurn turn) {
+    add(
+        id, text, {}, [this, turn] { cut_->turn(turn); }, [this] { return cut_->turnRefusal(); });
+  };
+  turner("cut.turnLeft", tr("Turn the sheet to the left"), SheetTurn::Left);
+  turner("cut.turnRight", tr("Turn the sheet to the right"), SheetTurn::Right);
+  turner("cut.mirrorX", tr("Mirror the sheet, left and right"), SheetTurn::MirrorX);
+  turner("cut.mirrorY", tr("Mirror the sheet, top and bottom"), SheetTurn::MirrorY);
+  const auto byHand = [this](const QString& id, const QString& text, const QString& key,
+                             void (CutBench::*verb)()) {
+    add(
+        id, text, key, [this, verb] { (cut_->*verb)(); }, [this] { return cut_->handRefusal(); },
+        {cut_->stage()});
+  };
+  byHand("cut.deleteChosen", tr("Delete the chosen frames"), "Del", &CutBench::deleteChosen);
+  byHand("cut.mergeChosen", tr("Merge the chosen frames"), "M", &CutBench::mergeChosen);
+  byHand("cut.snapChosen", tr("Snap the chosen frames to their ink"), "S", &CutBench::snapChosen);
+  addAnimationActions();
   add(
       "fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
       [this] { fit_->takeCandidate(); },

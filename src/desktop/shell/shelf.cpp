@@ -23,6 +23,8 @@
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
 
+#include "core/cut/cut_frames.h"
+#include "core/cut/cut_rects.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
 #include "desktop/shell/route_line.h"
@@ -112,9 +114,13 @@ class ShelfDelegate : public QStyledItemDelegate {
     Frame frame;
     frame.sheet = sheet->id;
     const int side = std::min(sheet->size.w, sheet->size.h);
-    frame.rect = sheet->cut ? PixelRect{sheet->cut->margin.w, sheet->cut->margin.h,
-                                        sheet->cut->cell.w, sheet->cut->cell.h}
-                            : PixelRect{0, 0, side, side};
+    frame.rect = {0, 0, side, side};
+    const Asset* asset = assetCutFrom(session_.project(), sheet->id);
+    for (const Frame& one : asset == nullptr ? std::vector<Frame>() : asset->frames) {
+      if (one.sheet != sheet->id || one.lost) continue;
+      frame.rect = one.rect;
+      break;
+    }
     pictures_.drawThumb(painter, frame, thumb);
   }
 
@@ -134,6 +140,22 @@ class ShelfDelegate : public QStyledItemDelegate {
   Pictures& pictures_;
   ShelfModel& model_;
 };
+
+QString cutWords(const Sheet& sheet) {
+  if (!sheet.cut) return Shelf::tr("not cut yet");
+  if (sheet.pictures && *sheet.cut == pictureCut(*sheet.pictures, sheet.size)) {
+    return Shelf::tr("%1 pictures").arg(sheet.pictures->timesMs.size());
+  }
+  const std::string_view way = wayName(sheet.cut->way, sheet.size);
+  QString words = way == "islands" ? Shelf::tr("islands")
+                  : way == "hand"  ? Shelf::tr("by hand")
+                                   : Shelf::tr("whole");
+  if (way == "cells") {
+    const auto& grid = std::get<Grid>(sheet.cut->way);
+    words = Shelf::tr("%1 x %2 cells").arg(grid.columns).arg(grid.rows);
+  }
+  return sheet.cut->regions.empty() ? words : words + Shelf::tr(", regions");
+}
 
 QString stampWord(Stamp stamp) {
   switch (stamp) {
@@ -219,9 +241,7 @@ QVariant ShelfModel::data(const QModelIndex& index, int role) const {
     if (role == Qt::ToolTipRole) return QString::fromStdString(sheet->path);
     if (role == FactsRole) {
       const QString size = tr("%1 x %2").arg(sheet->size.w).arg(sheet->size.h);
-      return sheet->cut
-                 ? tr("%1, %2 x %3 cells").arg(size).arg(sheet->cut->columns).arg(sheet->cut->rows)
-                 : tr("%1, not cut yet").arg(size);
+      return size + ", " + cutWords(*sheet);
     }
     return {};
   }

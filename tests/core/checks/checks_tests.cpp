@@ -27,13 +27,18 @@ class ChecksTest : public QObject {
     sheet.path = "sheet.png";
     sheet.size = art_->image.size();
     project_ = withEdits(project_, {PutSheet{sheet}})->project;
-    const CutRequest request{
-        {1}, *gridByCell(sheet.size, cell, {}, {}), "a", "prop", "walk", 100, LoopMode::Repeat};
+    const CutRequest request{{1},    {*gridByCell(sheet.size, cell, {}, {}), {}},
+                             "a",    "prop",
+                             "walk", 100,
+                             {},     LoopMode::Repeat};
     project_ = withEdits(project_, *cutEdits(project_, request, *art_))->project;
   }
   std::vector<std::string> rules() const {
     std::vector<std::string> names;
-    for (const Finding& finding : checkProject(project_, art())) names.push_back(finding.rule);
+    for (const Finding& finding : checkProject(project_, art())) {
+      // Cells this small are touched at their edges by whatever is in them.
+      if (finding.rule != "cut.edge") names.push_back(finding.rule);
+    }
     return names;
   }
   void mend() {

@@ -207,7 +207,7 @@ class CutFramesTest : public QObject {
     return withEdits(project, {PutSheet{sheet}})->project;
   }
   static CutRequest request(const Grid& grid) {
-    return {{1}, grid, "keeper", "character", "walk", 100, LoopMode::Repeat};
+    return {{1}, {grid, {}}, "keeper", "character", "walk", 100, {}, LoopMode::Repeat};
   }
 
  private slots:

@@ -93,11 +93,33 @@ class InkTest : public QObject {
     QCOMPARE(textOf(ink), std::string(".#\n"));
   }
 
-  void aKeyIsLikelyOnlyOnAnOpaqueSheetWithEqualCorners() {
-    QVERIFY(likelyKey(imageOf({"kkk", "k#k", "kkk"})).has_value());
-    QVERIFY(!likelyKey(imageOf({"kkk", "k.k", "kkk"})).has_value());
-    QVERIFY(!likelyKey(imageOf({"kk#", "k#k", "kkk"})).has_value());
+  void aKeyIsLikelyWhereAnOpaqueSheetsCornersOrBorderAgree() {
+    const auto key = [](std::initializer_list<std::string_view> rows) {
+      return likelyKey(imageOf(rows));
+    };
+    QVERIFY(key({"kkk", "k#k", "kkk"}).has_value());
+    QVERIFY(key({"k##k", "k##k", "kkkk"}).has_value());   // figures reach the border
+    QVERIFY(key({"kkk#", "k##k", "kkkk"}).has_value());   // a figure in one corner
+    QVERIFY(!key({"kkk", "k.k", "kkk"}).has_value());     // there is transparency
+    QVERIFY(!key({"k###", "#k##", "###k"}).has_value());  // no colour has the border
+    QVERIFY(!key({"kkk", "kkk"}).has_value());            // nothing but it
     QVERIFY(!likelyKey(Image()).has_value());
+  }
+
+  void aLineAroundTheSheetIsNotItsBackground() {
+    Image image(30, 30);
+    for (int y = 0; y < 30; ++y) {
+      for (int x = 0; x < 30; ++x) {
+        const bool line = x == 0 || y == 0 || x == 29 || y == 29;
+        const bool figure = x > 10 && x < 18 && y > 8 && y < 20;
+        image.at(x, y) = line     ? Rgba{0, 0, 0, 255}
+                         : figure ? Rgba{9, 80, 40, 255}
+                                  : Rgba{200, 220, 255, 255};
+      }
+    }
+    const auto key = likelyKey(image);
+    QVERIFY(key.has_value());
+    QCOMPARE(key->b, std::uint8_t{255});
   }
 };
 AMBER_TEST(InkTest);

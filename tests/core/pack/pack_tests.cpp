@@ -79,7 +79,8 @@ class BuildParcelTest : public QObject {
     sheet.size = {6, 4};
     project_ = withEdits(project_, {PutSheet{sheet}})->project;
     const CutRequest request{
-        {1}, *gridByCell({6, 4}, {5, 4}, {}, {}), "a", "prop", "walk", 80, LoopMode::Once};
+        {1},           {*gridByCell({6, 4}, {5, 4}, {}, {}), {}}, "a", "prop", "walk", 80, {},
+        LoopMode::Once};
     project_ = withEdits(project_, *cutEdits(project_, request, *art_))->project;
     const FrameRef frame{project_.assets.front()->id, project_.assets.front()->frames[0].id};
     project_ = withEdits(project_, snugBoxes(project_, {frame}, "body", art()))->project;

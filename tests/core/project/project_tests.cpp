@@ -116,13 +116,13 @@ class SelectionTest : public QObject {
 
   void aSelectionOfWhatIsGoneMovesToWhatIsLeft() {
     const Project project = smallProject();
-    const Selection sound = repaired(project, {{7}, {8}, {9}, {3}, {{8}}});
-    QCOMPARE(sound, (Selection{{1}, {10}, {20}, {11}, {{10}}}));
+    const Selection sound = repaired(project, {{7}, {8}, {9}, {3}, {}, {{8}}});
+    QCOMPARE(sound, (Selection{{1}, {10}, {20}, {11}, {{11}}, {{10}}}));
     QCOMPARE(repaired(newProject("empty"), sound), Selection{});
   }
 
   void aFrameOutsideTheAnimationGivesWayToItsFirst() {
-    const Selection sound = repaired(smallProject(), {{1}, {10}, {21}, {11}, {{10}}});
+    const Selection sound = repaired(smallProject(), {{1}, {10}, {21}, {11}, {}, {{10}}});
     QCOMPARE(sound.frame, FrameId{13});
   }
 };

@@ -1,28 +1,26 @@
 #include "desktop/benches/cut/cut_bench.h"
 
 #include <QComboBox>
-#include <QHBoxLayout>
+#include <QLabel>
 #include <QListWidget>
-#include <QPointF>
 #include <QPushButton>
-#include <QSignalBlocker>
-#include <QStringList>
-#include <QStyle>
-#include <QThreadPool>
 #include <QVBoxLayout>
+#include <algorithm>
 
+#include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
-#include "core/geometry/tolerances.h"
-#include "core/naming/snake_case.h"
-#include "core/origin/origin_edits.h"
+#include "core/cut/sheet_edits.h"
+#include "desktop/benches/cut/animation_panel.h"
+#include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_stage.h"
-#include "desktop/parts/building.h"
-#include "desktop/parts/ribbon.h"
-#include "desktop/parts/wording.h"
+#include "desktop/parts/number_field.h"
 #include "desktop/theme.h"
 
 namespace amber {
 namespace {
+
+// Sheets of up to so many px are cut at once; larger ones beside the interface.
+constexpr long long kSmallSheet = 1024 * 1024;
 
 QString fileName(const std::string& path) {
   return QString::fromStdString(path).section('/', -1);
@@ -31,7 +29,11 @@ QString fileName(const std::string& path) {
 }  // namespace
 
 CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
-    : BenchView(parent), session_(session) {
+    : BenchView(parent), session_(session), seeking_(this, [this](auto found) {
+        found_[found.first] = std::move(found.second);
+        sought_ = 0;
+        refreshSoon();
+      }) {
   stage_ = new CutStage(session, pictures, this);
   auto* middle = new QVBoxLayout;
   middle->setSpacing(0);
@@ -46,35 +48,18 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   all->setSpacing(0);
   all->addLayout(upper, 1);
   all->addWidget(makeFoot(pictures));
-
-  connect(stage_, &CutStage::gridDragged, this,
-          [this](const Grid& grid) { stage_->setGrid(grid); });
-  connect(stage_, &CutStage::gridDropped, this, [this](const Grid& grid) { propose(grid); });
-  connect(stage_, &CutStage::dragCancelled, this, &CutBench::refresh);
-  connect(stage_, &CutStage::cellClicked, this, &CutBench::selectCell);
-  connect(stage_, &StageView::viewChanged, this,
-          [this] { pointer_->setText(tr("%1x").arg(stage_->view().scale)); });
-  connect(stage_, &StageView::pointed, this, [this](std::optional<QPointF> art) {
-    pointer_->setText(art ? tr("%1x   pointer %2, %3")
-                                .arg(stage_->view().scale)
-                                .arg(std::floor(art->x()))
-                                .arg(std::floor(art->y()))
-                          : tr("%1x").arg(stage_->view().scale));
-  });
+  connectStage();
   connect(&session_, &ProjectSession::changed, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::artArrived, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     drafts_.clear();
     found_.clear();
+    sequences_.clear();
     namedFor_ = {};
+    part_ = -1;
     refreshSoon();
   });
-}
-
-// Proposals are found on the pool and posted to us; none may arrive after we are gone.
-CutBench::~CutBench() {
-  QThreadPool::globalInstance()->waitForDone();
 }
 
 StageView* CutBench::stage() {
@@ -89,101 +74,286 @@ bool CutBench::isCut() const {
   return sheet() != nullptr && sheet()->cut.has_value();
 }
 
-Grid CutBench::shownGrid() const {
-  if (isCut()) return *sheet()->cut;
+bool CutBench::hasDraft() const {
+  return sheet() != nullptr && drafts_.contains(sheet()->id.value);
+}
+
+Cut CutBench::shownCut() const {
   const auto draft = drafts_.constFind(sheet()->id.value);
-  if (draft != drafts_.constEnd()) return *draft;
+  if (draft != drafts_.constEnd() && checkedCut(*draft, sheet()->size)) return *draft;
+  if (isCut()) return *sheet()->cut;
+  if (sheet()->pictures && sheet()->orientation == Orientation{}) {
+    return pictureCut(*sheet()->pictures, sheet()->size);
+  }
+  if (numberedRun()) return {wholeGrid(sheet()->size), {}};
   const auto found = found_.constFind(sheet()->id.value);
-  return found == found_.constEnd() || found->empty() ? wholeGrid(sheet()->size)
-                                                      : found->front().grid;
+  if (found != found_.constEnd() && !found->proposals.empty()) {
+    const Cut first{found->proposals.front().way, {}};
+    if (checkedCut(first, sheet()->size)) return first;
+  }
+  return {wholeGrid(sheet()->size), {}};
+}
+
+PixelRect CutBench::partArea(const Cut& cut) const {
+  if (part_ >= 0 && part_ < static_cast<int>(cut.regions.size())) {
+    return cut.regions[static_cast<std::size_t>(part_)].area;
+  }
+  return {0, 0, sheet()->size.w, sheet()->size.h};
+}
+
+const CutWay& CutBench::partWay(const Cut& cut) const {
+  if (part_ >= 0 && part_ < static_cast<int>(cut.regions.size())) {
+    return cut.regions[static_cast<std::size_t>(part_)].way;
+  }
+  return cut.way;
+}
+
+void CutBench::setPartWay(const CutWay& way) {
+  Cut cut = shownCut();
+  if (part_ >= 0 && part_ < static_cast<int>(cut.regions.size())) {
+    cut.regions[static_cast<std::size_t>(part_)].way = way;
+  } else {
+    cut.way = way;
+  }
+  take(cut);
 }
 
 QString CutBench::cutRefusal() const {
   if (sheet() == nullptr) return tr("Add a sheet first");
   if (session_.artOf(sheet()->id) == nullptr) return tr("The sheet cannot be read");
-  if (isCut()) return tr("This sheet is cut; change a number or drag a line to cut it again");
+  if (isCut() && !hasDraft()) {
+    return tr("This sheet is cut; change a number or drag a line to cut it again");
+  }
   return {};
 }
 
-// Looks at the pixels of a sheet that is not cut yet, beside the interface, once.
-void CutBench::seekProposals() {
-  const std::uint32_t id = sheet()->id.value;
-  const auto art = session_.artOf(sheet()->id);
-  if (art == nullptr || found_.contains(id)) return;
-  found_[id] = {};
-  QThreadPool::globalInstance()->start([this, id, art] {
-    std::vector<Proposal> proposals = proposeCuts(*art);
-    QMetaObject::invokeMethod(this, [this, id, proposals = std::move(proposals)] {
-      found_[id] = proposals;
-      refreshSoon();
-    });
-  });
-}
-
-void CutBench::showProposals() {
-  const bool wanted = sheet() != nullptr && !isCut();
-  proposalsTitle_->setVisible(wanted);
-  proposals_->setVisible(wanted);
-  if (!wanted) return;
-  seekProposals();
-  const QSignalBlocker blocker(proposals_);
-  proposals_->clear();
-  for (const Proposal& proposal : found_.value(sheet()->id.value)) {
-    proposals_->addItem(QString::fromStdString(proposal.reason));
-    if (proposal.grid == shownGrid()) proposals_->setCurrentRow(proposals_->count() - 1);
-  }
+void CutBench::refuse(const QString& sentence) {
+  problem_->setVisible(!sentence.isEmpty());
+  problem_->setText(sentence);
 }
 
 // Shows what is wrong with a grid, or takes it.
 void CutBench::propose(const Result<Grid>& grid) {
-  problem_->setVisible(!grid.has_value());
-  if (!grid) {
-    problem_->setText(QString::fromStdString(grid.error().sentence));
-    return;
-  }
-  if (isCut()) {
-    if (*grid != *sheet()->cut) applyGrid(*grid);
-  } else {
-    drafts_[sheet()->id.value] = *grid;
+  refuse(grid ? QString() : QString::fromStdString(grid.error().sentence));
+  if (grid) setPartWay(*grid);
+}
+
+// A sheet that is cut is cut again at once; what is not cut yet only shows how it would be.
+void CutBench::take(const Cut& cut) {
+  if (sheet() == nullptr) return;
+  const std::uint32_t id = sheet()->id.value;
+  const auto sound = checkedCut(cut, sheet()->size);
+  refuse(sound ? QString() : QString::fromStdString(sound.error().sentence));
+  sequences_.remove(id);
+  if (sound && isCut()) {
+    if (cut != *sheet()->cut) {
+      applyCut(cut);
+    } else {
+      drafts_.remove(id);
+    }
+  } else if (sound) {
+    drafts_[id] = cut;
   }
   refresh();
 }
 
+// Shows a cut that is being set up, as while a slider is moved.
+void CutBench::showTrial(const Cut& cut) {
+  if (checkedCut(cut, sheet()->size)) stage_->setCut(cut, part_);
+}
+
 void CutBench::cut() {
   if (!cutRefusal().isEmpty()) return;
-  applyGrid(shownGrid());
+  const auto run = numberedRun();
+  const bool sequence = run && (sequences_.contains(sheet()->id.value) || !hasDraft());
+  if (sequence && !isCut()) {
+    applySequence(*run);
+  } else {
+    applyCut(shownCut());
+  }
 }
 
-void CutBench::applyGrid(const Grid& grid) {
+CutRequest CutBench::requestFor(const Cut& cut) const {
+  CutRequest request;
+  request.sheet = sheet()->id;
+  request.cut = cut;
+  request.asset = assetName_->text().toStdString();
+  request.kind = kind_->currentText().toStdString();
+  request.animation = animationName_->text().toStdString();
+  request.durationMs = durationAt(fields_.rate->value());
+  request.loop = static_cast<LoopMode>(loop_->currentIndex());
+  if (sheet()->pictures && cut == pictureCut(*sheet()->pictures, sheet()->size)) {
+    request.timesMs = sheet()->pictures->timesMs;
+  }
+  return request;
+}
+
+void CutBench::applyCut(const Cut& cut) {
   const auto art = session_.artOf(sheet()->id);
   if (art == nullptr) return;
-  const CutRequest request{sheet()->id,
-                           grid,
-                           assetName_->text().toStdString(),
-                           kind_->currentText().toStdString(),
-                           animationName_->text().toStdString(),
-                           durationAt(fields_.rate->value()),
-                           static_cast<LoopMode>(loop_->currentIndex())};
+  const SheetId id = sheet()->id;
+  const CutRequest request = requestFor(cut);
+  const QString label = isCut() ? tr("Cut again") : tr("Cut %1").arg(fileName(sheet()->path));
   const bool again = isCut();
-  auto edits = cutEdits(session_.project(), request, *art);
-  if (!edits) {
-    problem_->setText(QString::fromStdString(edits.error().sentence));
-    problem_->show();
+  if (1LL * sheet()->size.w * sheet()->size.h > kSmallSheet) {
+    // Until it is done the stage shows the cut as it will be.
+    drafts_[id.value] = cut;
+    session_.performBeside(
+        label,
+        [request, art](const Project& project, ArtStore&) {
+          return cutEdits(project, request, *art);
+        },
+        [this, id, again](bool performed) {
+          drafts_.remove(id.value);
+          if (performed && !again) session_.selectSheet(id);
+          refreshSoon();
+        });
     return;
   }
-  const SheetId id = sheet()->id;
-  if (session_.perform(again ? tr("Cut again") : tr("Cut %1").arg(fileName(sheet()->path)),
-                       *edits)) {
-    session_.selectSheet(id);
-  }
+  auto edits = cutEdits(session_.project(), request, *art);
+  if (!edits) return refuse(QString::fromStdString(edits.error().sentence));
+  drafts_.remove(id.value);
+  if (session_.perform(label, *edits) && !again) session_.selectSheet(id);
 }
 
-void CutBench::changeInk() {
+void CutBench::applySequence(const NumberedRun& run) {
+  std::vector<SheetId> sheets;
+  std::vector<std::shared_ptr<const SheetArt>> arts;
+  for (const std::string& path : run.paths) {
+    const Sheet* one = findSheet(session_.project(), path);
+    const auto art = one == nullptr ? nullptr : session_.artOf(one->id);
+    if (art == nullptr) {
+      return refuse(tr("%1 is still being read; try again").arg(fileName(path)));
+    }
+    sheets.push_back(one->id);
+    arts.push_back(art);
+  }
+  const SheetId id = sheet()->id;
+  auto edits = sequenceEdits(session_.project(), requestFor({}), sheets, arts);
+  if (!edits) return refuse(QString::fromStdString(edits.error().sentence));
+  for (const SheetId one : sheets) {
+    drafts_.remove(one.value);
+    sequences_.remove(one.value);
+  }
+  const QString label = tr("Make one animation of %1 images").arg(sheets.size());
+  if (session_.perform(label, *edits)) session_.selectSheet(id);
+}
+
+QString CutBench::turnRefusal() const {
+  return sheet() == nullptr ? tr("Add a sheet first") : QString();
+}
+
+void CutBench::turn(SheetTurn turn) {
   if (sheet() == nullptr) return;
+  auto edits = turnEdits(session_.project(), sheet()->id, turn);
+  if (!edits) return;
+  drafts_.remove(sheet()->id.value);
+  const QString what = fileName(sheet()->path);
+  const bool mirrors = turn == SheetTurn::MirrorX || turn == SheetTurn::MirrorY;
+  session_.perform(mirrors ? tr("Mirror %1").arg(what) : tr("Turn %1").arg(what), *edits);
+}
+
+QString CutBench::handRefusal() const {
+  if (sheet() == nullptr || !std::holds_alternative<HandCut>(partWay(shownCut()))) {
+    return tr("This is for frames cut by hand");
+  }
+  return stage_->chosen().empty() ? tr("Choose frames on the sheet first") : QString();
+}
+
+std::vector<PixelRect> CutBench::chosenRects() const {
+  const Cut cut = shownCut();
+  const auto* hand = std::get_if<HandCut>(&partWay(cut));
+  return hand == nullptr ? std::vector<PixelRect>() : hand->rects;
+}
+
+void CutBench::changeHand(Result<std::vector<PixelRect>> rects) {
+  if (!rects) return refuse(QString::fromStdString(rects.error().sentence));
+  if (rects->empty()) return refuse(tr("A sheet keeps at least one frame; cut it another way"));
+  setPartWay(HandCut{std::move(*rects)});
+}
+
+void CutBench::deleteChosen() {
+  if (!handRefusal().isEmpty()) return;
+  const auto rects = withoutRects(chosenRects(), stage_->chosen());
+  stage_->choose({});
+  changeHand(rects);
+}
+
+void CutBench::mergeChosen() {
+  if (!handRefusal().isEmpty()) return;
+  auto chosen = stage_->chosen();
+  std::sort(chosen.begin(), chosen.end());
+  auto rects = mergedRects(chosenRects(), chosen);
+  if (rects) stage_->choose({chosen.front()});
+  changeHand(std::move(rects));
+}
+
+void CutBench::snapChosen() {
+  const auto art = sheet() == nullptr ? nullptr : session_.artOf(sheet()->id);
+  if (!handRefusal().isEmpty() || art == nullptr) return;
+  std::vector<PixelRect> rects = chosenRects();
+  const PixelRect area = partArea(shownCut());
+  for (const std::size_t index : stage_->chosen()) {
+    PixelRect& rect = rects[index];
+    rect.x += area.x;
+    rect.y += area.y;
+    rect = snappedToInk(rect, art->faint);
+    rect.x -= area.x;
+    rect.y -= area.y;
+  }
+  changeHand(std::move(rects));
+}
+
+// Whatever way the part was cut, from now on it is by hand.
+void CutBench::splitFrame(const PixelRect& frame, GridLine::Across across, int position) {
+  const Cut cut = shownCut();
+  const PixelRect area = partArea(cut);
+  std::vector<PixelRect> rects = chosenRects();
+  if (!std::holds_alternative<HandCut>(partWay(cut))) {
+    for (const PixelRect& one : stage_->evidence().found.frames) {
+      if (within(one, area)) rects.push_back({one.x - area.x, one.y - area.y, one.w, one.h});
+    }
+  }
+  const PixelRect inPart{frame.x - area.x, frame.y - area.y, frame.w, frame.h};
+  const auto place = std::find(rects.begin(), rects.end(), inPart);
+  if (place == rects.end()) return;
+  const auto index = static_cast<std::size_t>(place - rects.begin());
+  const bool columns = across == GridLine::Across::Columns;
+  changeHand(splitRect(std::move(rects), index, across, position - (columns ? area.x : area.y)));
+}
+
+void CutBench::addRegion(const PixelRect& area) {
+  Cut cut = shownCut();
+  cut.regions.push_back({area, IslandRule{}});
+  part_ = static_cast<int>(cut.regions.size()) - 1;
+  take(cut);
+}
+
+void CutBench::removeRegion() {
+  Cut cut = shownCut();
+  if (part_ < 0 || part_ >= static_cast<int>(cut.regions.size())) return;
+  cut.regions.erase(cut.regions.begin() + part_);
+  part_ = -1;
+  take(cut);
+}
+
+// A sheet that is cut by islands is cut again when its ink is another.
+void CutBench::changeInk(const InkRule& rule) {
+  if (sheet() == nullptr || rule == sheet()->ink) return;
   Sheet changed = *sheet();
-  changed.ink.faint = static_cast<int>(fields_.faint->value());
-  changed.ink.firm = static_cast<int>(fields_.firm->value());
-  session_.perform(tr("Set the ink"), {PutSheet{changed}});
+  changed.ink = rule;
+  const bool again = isCut() && !std::holds_alternative<HandCut>(changed.cut->way);
+  session_.performBeside(
+      tr("Set the ink of %1").arg(fileName(changed.path)),
+      [changed, again](const Project& project, ArtStore& store) -> Result<std::vector<Edit>> {
+        const std::vector<Edit> put{PutSheet{changed}};
+        const auto art = store.load(changed);
+        auto next = withEdits(project, put);
+        if (!art || !again || !next) return put;
+        auto edits = recutEdits(next->project, changed.id, *changed.cut, **art);
+        return edits ? std::move(*edits) : put;
+      },
+      [this](bool) { refreshSoon(); });
 }
 
 void CutBench::changeAsset() {
@@ -218,83 +388,35 @@ void CutBench::changeAnimation() {
                    {PutAsset{changed}});
 }
 
-void CutBench::selectCell(const PixelRect& cell) {
+// The frames that were cut along these rectangles, the last of them as the current one.
+void CutBench::selectFrames(const std::vector<PixelRect>& rects, bool adding) {
+  Selection next = session_.selection();
+  if (!adding) next.frames.clear();
   for (const auto& asset : session_.project().assets) {
     for (const Frame& frame : asset->frames) {
-      if (frame.sheet != session_.selection().sheet || !(frame.rect == cell)) continue;
+      if (frame.sheet != next.sheet || frame.lost ||
+          std::find(rects.begin(), rects.end(), frame.rect) == rects.end()) {
+        continue;
+      }
+      const auto among = std::find(next.frames.begin(), next.frames.end(), frame.id);
+      if (among == next.frames.end()) next.frames.push_back(frame.id);
+      next.asset = asset->id;
+      next.frame = frame.id;
       for (const Animation& animation : asset->animations) {
-        for (const Step& step : animation.steps) {
-          if (step.frame == frame.id) {
-            session_.selectFrame(asset->id, animation.id, frame.id);
-            return;
-          }
+        const bool shows = std::any_of(animation.steps.begin(), animation.steps.end(),
+                                       [&](const Step& step) { return step.frame == frame.id; });
+        if (shows) {
+          next.animation = animation.id;
+          break;
         }
       }
     }
   }
-}
-
-void CutBench::refresh() {
-  const Sheet* shown = sheet();
-  cutButton_->setVisible(shown != nullptr && !isCut());
-  showProposals();
-  if (shown == nullptr) {
-    stage_->setGrid(std::nullopt);
-    sheetFacts_->clear();
-    return;
+  if (next.frames.empty()) return;
+  if (std::find(next.assets.begin(), next.assets.end(), next.asset) == next.assets.end()) {
+    next.assets = {next.asset};
   }
-  const Grid grid = shownGrid();
-  stage_->setGrid(grid);
-  const bool isWhole = grid == wholeGrid(shown->size);
-  byCells_->setChecked(!isWhole);
-  whole_->setChecked(isWhole);
-  sheetFacts_->setText(
-      tr("%1, %2 x %3 px").arg(fileName(shown->path)).arg(shown->size.w).arg(shown->size.h));
-  fields_.cellW->setValue(grid.cell.w);
-  fields_.cellH->setValue(grid.cell.h);
-  fields_.marginX->setValue(grid.margin.w);
-  fields_.marginY->setValue(grid.margin.h);
-  fields_.gutterX->setValue(grid.gutter.w);
-  fields_.gutterY->setValue(grid.gutter.h);
-  fields_.columns->setValue(grid.columns);
-  fields_.rows->setValue(grid.rows);
-  fields_.faint->setValue(shown->ink.faint);
-  fields_.firm->setValue(shown->ink.firm);
-  cutButton_->setText(
-      tr("Cut into %1").arg(counted(grid.columns * grid.rows, tr("cell"), tr("cells"))));
-  cutButton_->setEnabled(cutRefusal().isEmpty());
-  cutButton_->setToolTip(cutRefusal());
-  markNext(cutButton_, true);
-  refreshNames();
-}
-
-void CutBench::refreshNames() {
-  const QSignalBlocker blockers[] = {QSignalBlocker(kind_), QSignalBlocker(loop_)};
-  QStringList kinds;
-  for (const Kind& kind : session_.project().kinds) kinds << QString::fromStdString(kind.name);
-  const QString before = kind_->currentText();
-  if (kind_->count() != kinds.size()) {
-    kind_->clear();
-    kind_->addItems(kinds);
-    kind_->setCurrentText(before);
-  }
-  if (isCut()) {
-    const Asset* asset = session_.currentAsset();
-    const Animation* animation = session_.currentAnimation();
-    if (asset == nullptr || animation == nullptr) return;
-    kind_->setCurrentText(QString::fromStdString(asset->kind));
-    assetName_->setText(QString::fromStdString(asset->name));
-    animationName_->setText(QString::fromStdString(animation->name));
-    loop_->setCurrentIndex(static_cast<int>(animation->loop));
-    fields_.rate->setValue(1000.0 / animation->steps.front().durationMs);
-    namedFor_ = {};
-  } else if (namedFor_ != sheet()->id) {
-    // Only once a sheet: what the user typed stays until it is cut.
-    const SheetTitle title = titleFrom(sheet()->path);
-    assetName_->setText(QString::fromStdString(title.asset));
-    animationName_->setText(QString::fromStdString(title.animation));
-    namedFor_ = sheet()->id;
-  }
+  session_.select(next);
 }
 
 }  // namespace amber

@@ -3,38 +3,58 @@
 #include <QFrame>
 #include <QHash>
 #include <QLineEdit>
+#include <QSet>
 #include <QString>
 #include <QWidget>
 
 #include "core/cut/cut_frames.h"
+#include "core/cut/grid.h"
+#include "core/cut/numbered_files.h"
 #include "core/cut/proposals.h"
+#include "core/image/orientation.h"
 #include "desktop/benches/bench_view.h"
+#include "desktop/parts/latest.h"
 
 class QComboBox;
 class QLabel;
 class QListWidget;
 class QPushButton;
+class QSlider;
+class QStackedWidget;
 
 namespace amber {
 
+class AnimationPanel;
+class BackgroundPanel;
 class CutStage;
 class NumberField;
+enum class CutTool;
 
-/// Cuts the selected sheet into frames: by cells or whole, typed or dragged, and says what asset
-/// and animation they become. A sheet that is cut already is cut again at once.
+/// Cuts the selected sheet into frames: by cells, by islands of ink, by hand or whole, a region of
+/// it another way; says what asset and animation they become, and arranges the animations. A sheet
+/// that is cut already is cut again at once.
 class CutBench : public BenchView {
   Q_OBJECT
 
  public:
   CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
-  ~CutBench() override;
 
   StageView* stage() override;
   Player* player() override { return player_; }
+  AnimationPanel* animations() { return animations_; }
+  QWidget* ribbon() { return ribbon_; }
 
   /// Whether the sheet can be cut now; else the reason.
   QString cutRefusal() const;
   void cut();
+  /// Turns or mirrors the sheet with all that was cut from it.
+  QString turnRefusal() const;
+  void turn(SheetTurn turn);
+  /// What is done to frames cut by hand. Each needs some to be chosen.
+  QString handRefusal() const;
+  void deleteChosen();
+  void mergeChosen();
+  void snapChosen();
 
  private:
   struct Fields {
@@ -46,35 +66,78 @@ class CutBench : public BenchView {
     NumberField* gutterY;
     NumberField* columns;
     NumberField* rows;
-    NumberField* faint;
-    NumberField* firm;
+    NumberField* join;
+    NumberField* minInk;
+    NumberField* part;
     NumberField* rate;
   };
 
   QWidget* makeStrip();
   QFrame* makeSideColumn();
+  void makeProposals(class QVBoxLayout* form, QWidget* side);
+  QWidget* makeCellsPage(QWidget* parent);
+  QWidget* makeIslandsPage(QWidget* parent);
+  QWidget* makeHandPage(QWidget* parent);
+  void makeBecomes(class QVBoxLayout* form, QWidget* side);
   QWidget* makeFoot(Pictures& pictures);
+  void connectStage();
+
   const Sheet* sheet() const;
   bool isCut() const;
-  Grid shownGrid() const;
+  bool hasDraft() const;
+  Cut shownCut() const;
+  PixelRect partArea(const Cut& cut) const;
+  const CutWay& partWay(const Cut& cut) const;
+  void setPartWay(const CutWay& way);
   void seekProposals();
   void showProposals();
+  std::optional<NumberedRun> numberedRun() const;
+  void takeProposal(int row);
+  void refuse(const QString& sentence);
   void propose(const Result<Grid>& grid);
-  void applyGrid(const Grid& grid);
-  void changeInk();
+  void take(const Cut& cut);
+  void showTrial(const Cut& cut);
+  void applyCut(const Cut& cut);
+  void applySequence(const NumberedRun& run);
+  CutRequest requestFor(const Cut& cut) const;
+  std::vector<PixelRect> chosenRects() const;
+  void changeHand(Result<std::vector<PixelRect>> rects);
+  void splitFrame(const PixelRect& frame, GridLine::Across across, int position);
+  void addRegion(const PixelRect& area);
+  void removeRegion();
+  void setTool(CutTool tool);
+  void changeInk(const InkRule& rule);
   void changeAsset();
   void changeAnimation();
-  void selectCell(const PixelRect& cell);
+  void selectFrames(const std::vector<PixelRect>& rects, bool adding);
   void refresh() override;
+  void refreshWays(const Cut& cut);
+  void refreshFields(const Cut& cut);
+  void refreshButton();
   void refreshNames();
 
   ProjectSession& session_;
   CutStage* stage_ = nullptr;
   Player* player_ = nullptr;
+  AnimationPanel* animations_ = nullptr;
+  QWidget* ribbon_ = nullptr;
+  BackgroundPanel* background_ = nullptr;
   Fields fields_{};
   QPushButton* byCells_ = nullptr;
+  QPushButton* byIslands_ = nullptr;
+  QPushButton* byHand_ = nullptr;
   QPushButton* whole_ = nullptr;
+  QPushButton* regionTool_ = nullptr;
+  QPushButton* splitTool_ = nullptr;
+  QComboBox* parts_ = nullptr;
+  QPushButton* removeRegion_ = nullptr;
+  QStackedWidget* ways_ = nullptr;
+  QSlider* joinSlider_ = nullptr;
+  QPushButton* partFaint_ = nullptr;
+  QLabel* islandFacts_ = nullptr;
+  QLabel* handFacts_ = nullptr;
   QPushButton* cutButton_ = nullptr;
+  QPushButton* dropDraft_ = nullptr;
   QLabel* sheetFacts_ = nullptr;
   QLabel* pointer_ = nullptr;
   QLabel* problem_ = nullptr;
@@ -82,13 +145,24 @@ class CutBench : public BenchView {
   QLineEdit* assetName_ = nullptr;
   QLineEdit* animationName_ = nullptr;
   QComboBox* loop_ = nullptr;
-  QLabel* proposalsTitle_ = nullptr;
+  QPushButton* proposalsTitle_ = nullptr;
   QListWidget* proposals_ = nullptr;
-  // What the pixels of sheets that are not cut yet suggest; empty while it is being found out.
-  QHash<std::uint32_t, std::vector<Proposal>> found_;
-  // Grids of sheets that are not cut yet, as far as they were set up.
-  QHash<std::uint32_t, Grid> drafts_;
+  // What the pixels of a sheet suggest, for the art that it was found in.
+  struct Found {
+    std::shared_ptr<const SheetArt> art;
+    std::vector<Proposal> proposals;
+    std::optional<KeyColour> key;
+  };
+  QHash<std::uint32_t, Found> found_;
+  Latest<std::pair<std::uint32_t, Found>> seeking_;
+  std::uint32_t sought_ = 0;
+  // Cuts that were set up and not taken yet.
+  QHash<std::uint32_t, Cut> drafts_;
+  // Sheets whose draft is one animation with the other images of their run.
+  QSet<std::uint32_t> sequences_;
+  int part_ = -1;  // the region worked on, -1 for the sheet's own way
   SheetId namedFor_;
+  std::pair<SheetId, bool> proposalsFor_;  // the sheet, and whether it was cut
 };
 
 }  // namespace amber

@@ -1,96 +1,341 @@
 // How the cut bench is put together, of cut_bench.h.
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QIcon>
 #include <QLabel>
 #include <QListWidget>
+#include <QPointF>
 #include <QPushButton>
+#include <QSlider>
+#include <QStackedWidget>
+#include <cmath>
 
+#include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
+#include "core/cut/hand_cut.h"
 #include "core/geometry/tolerances.h"
+#include "desktop/benches/cut/animation_panel.h"
+#include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_bench.h"
 #include "desktop/benches/cut/cut_stage.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/player.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/theme.h"
 
 namespace amber {
+namespace {
+
+NumberField* field(const char* name, double least, double most, QWidget* parent) {
+  auto* number = new NumberField(least, most, 0, parent);
+  number->setObjectName(name);
+  return number;
+}
+
+QVBoxLayout* pageLayout(QWidget* page) {
+  auto* form = new QVBoxLayout(page);
+  form->setContentsMargins(0, 0, 0, 0);
+  form->setSpacing(metrics::kSmallGap);
+  return form;
+}
+
+}  // namespace
 
 QWidget* CutBench::makeStrip() {
   QFrame* strip = makeFrame("strip", this);
   strip->setFixedHeight(metrics::kStrip);
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  byCells_ = makeChip(tr("by cells"), strip);
-  whole_ = makeChip(tr("whole"), strip);
-  byCells_->setObjectName("byCells");
-  whole_->setObjectName("whole");
-  row->addWidget(byCells_);
-  row->addWidget(whole_);
+  row->setSpacing(metrics::kSmallGap);
+  parts_ = new QComboBox(strip);
+  parts_->setObjectName("parts");
+  parts_->setToolTip(tr("Which part of the sheet is being cut"));
+  row->addWidget(parts_);
+  const auto chip = [&](QPushButton*& button, const QString& text, const char* name,
+                        const QString& tip) {
+    button = makeChip(text, strip);
+    button->setObjectName(name);
+    button->setToolTip(tip);
+    row->addWidget(button);
+  };
+  chip(byCells_, tr("cells"), "byCells", tr("Equal cells in columns and rows"));
+  chip(byIslands_, tr("islands"), "byIslands", tr("Each island of ink is a frame"));
+  chip(byHand_, tr("by hand"), "byHand", tr("Frames are drawn on the sheet"));
+  chip(whole_, tr("whole"), "whole", tr("All of it is one frame"));
   row->addSpacing(metrics::kGap);
+  chip(splitTool_, tr("split"), "splitTool",
+       tr("Click a frame near an edge to cut it in two from there"));
+  chip(regionTool_, tr("region"), "regionTool", tr("Draw a part of the sheet to cut another way"));
+  removeRegion_ = makeButton(tr("drop region"), tr("The sheet's own way counts here again"), strip);
+  removeRegion_->setObjectName("removeRegion");
+  row->addWidget(removeRegion_);
   sheetFacts_ = makeLabel({}, "", strip);
+  sheetFacts_->setMinimumWidth(0);
+  sheetFacts_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  row->addSpacing(metrics::kGap);
   row->addWidget(sheetFacts_, 1);
   pointer_ = makeLabel({}, "quiet", strip);
   row->addWidget(pointer_);
+  const auto turner = [&](SheetTurn way, const char* icon, const QString& tip) {
+    QPushButton* button = makeButton({}, tip, strip);
+    button->setObjectName(icon);
+    button->setIcon(QIcon(QString(":/icons/%1.svg").arg(icon)));
+    button->setFixedWidth(28);
+    row->addWidget(button);
+    connect(button, &QPushButton::clicked, this, [this, way] { turn(way); });
+  };
+  turner(SheetTurn::Left, "turnLeft", tr("Turn the sheet to the left"));
+  turner(SheetTurn::Right, "turnRight", tr("Turn the sheet to the right"));
+  turner(SheetTurn::MirrorX, "mirrorX", tr("Mirror: left and right change places"));
+  turner(SheetTurn::MirrorY, "mirrorY", tr("Mirror: top and bottom change places"));
+  connect(parts_, &QComboBox::activated, this, [this](int index) {
+    part_ = index - 1;
+    refresh();
+  });
+  connect(removeRegion_, &QPushButton::clicked, this, &CutBench::removeRegion);
   connect(whole_, &QPushButton::clicked, this, [this] {
-    if (sheet() != nullptr) propose(wholeGrid(sheet()->size));
+    if (sheet() != nullptr) setPartWay(wholeGrid(partArea(shownCut()).size()));
     refresh();
   });
   connect(byCells_, &QPushButton::clicked, this, [this] {
     if (sheet() == nullptr) return;
+    // From another way to cells: the likeliest grid, where the pixels say one.
+    const PixelSize area = partArea(shownCut()).size();
+    if (!std::holds_alternative<Grid>(partWay(shownCut()))) {
+      CutWay way = wholeGrid(area);
+      for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
+        if (part_ < 0 && std::holds_alternative<Grid>(one.way)) {
+          way = one.way;
+          break;
+        }
+      }
+      setPartWay(way);
+    }
     byCells_->setChecked(true);
     fields_.cellW->setFocus();
     fields_.cellW->selectAll();
   });
+  connect(byIslands_, &QPushButton::clicked, this, [this] {
+    if (sheet() == nullptr) return;
+    IslandRule rule;
+    for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
+      if (const auto* islands = std::get_if<IslandRule>(&one.way)) rule = *islands;
+    }
+    if (!std::holds_alternative<IslandRule>(partWay(shownCut()))) setPartWay(rule);
+    refresh();
+  });
+  connect(byHand_, &QPushButton::clicked, this, [this] {
+    if (sheet() == nullptr) return;
+    const Cut cut = shownCut();
+    const PixelRect area = partArea(cut);
+    // What was found so far is where drawing by hand begins.
+    HandCut hand;
+    for (const PixelRect& one : stage_->evidence().found.frames) {
+      if (within(one, area)) hand.rects.push_back({one.x - area.x, one.y - area.y, one.w, one.h});
+    }
+    if (!std::holds_alternative<HandCut>(partWay(cut)) && !hand.rects.empty()) setPartWay(hand);
+    refresh();
+  });
+  connect(splitTool_, &QPushButton::clicked, this,
+          [this](bool on) { setTool(on ? CutTool::Split : CutTool::Arrange); });
+  connect(regionTool_, &QPushButton::clicked, this,
+          [this](bool on) { setTool(on ? CutTool::Region : CutTool::Arrange); });
   return strip;
 }
 
-QFrame* CutBench::makeSideColumn() {
-  QFrame* side = nullptr;
-  QVBoxLayout* form = makeSide(side, this);
-  proposalsTitle_ = makeLabel(tr("Proposals, from the pixels"), "title", side);
+void CutBench::setTool(CutTool tool) {
+  splitTool_->setChecked(tool == CutTool::Split);
+  regionTool_->setChecked(tool == CutTool::Region);
+  if (tool != CutTool::Pick) background_->endPicking();
+  stage_->setTool(tool);
+}
+
+void CutBench::connectStage() {
+  connect(stage_, &CutStage::gridDragged, this, [this](const Grid& grid) {
+    Cut cut = shownCut();
+    if (part_ >= 0) {
+      cut.regions[static_cast<std::size_t>(part_)].way = grid;
+    } else {
+      cut.way = grid;
+    }
+    showTrial(cut);
+  });
+  connect(stage_, &CutStage::gridDropped, this, [this](const Grid& grid) { propose(grid); });
+  connect(stage_, &CutStage::rectsDragged, this, [this](const std::vector<PixelRect>& rects) {
+    Cut cut = shownCut();
+    if (part_ >= 0) {
+      cut.regions[static_cast<std::size_t>(part_)].way = HandCut{rects};
+    } else {
+      cut.way = HandCut{rects};
+    }
+    showTrial(cut);
+  });
+  connect(stage_, &CutStage::rectsDropped, this,
+          [this](const std::vector<PixelRect>& rects) { changeHand(rects); });
+  connect(stage_, &CutStage::dragCancelled, this, &CutBench::refresh);
+  connect(stage_, &CutStage::framesChosen, this, &CutBench::selectFrames);
+  connect(stage_, &CutStage::splitAsked, this, &CutBench::splitFrame);
+  connect(stage_, &CutStage::regionDrawn, this, &CutBench::addRegion);
+  connect(stage_, &CutStage::colourPicked, background_, &BackgroundPanel::take);
+  connect(stage_, &CutStage::toolEnded, this, [this] { setTool(CutTool::Arrange); });
+  connect(stage_, &CutStage::chosenChanged, this, &CutBench::refreshButton);
+  connect(stage_, &CutStage::evidenceChanged, this, &CutBench::refreshButton);
+  connect(stage_, &StageView::viewChanged, this,
+          [this] { pointer_->setText(tr("%1x").arg(stage_->view().scale)); });
+  connect(stage_, &StageView::pointed, this, [this](std::optional<QPointF> art) {
+    pointer_->setText(art ? tr("%1x   %2, %3")
+                                .arg(stage_->view().scale)
+                                .arg(std::floor(art->x()))
+                                .arg(std::floor(art->y()))
+                          : tr("%1x").arg(stage_->view().scale));
+  });
+  connect(background_, &BackgroundPanel::chosen, this, &CutBench::changeInk);
+  connect(background_, &BackgroundPanel::tried, this,
+          [this](const InkRule& rule) { stage_->showInk(rule); });
+  connect(background_, &BackgroundPanel::previewToggled, this, [this](bool shown) {
+    stage_->showInk(shown && sheet() != nullptr ? std::optional(sheet()->ink) : std::nullopt);
+  });
+  connect(background_, &BackgroundPanel::pickingChanged, this,
+          [this](bool picking) { setTool(picking ? CutTool::Pick : CutTool::Arrange); });
+}
+
+void CutBench::makeProposals(QVBoxLayout* form, QWidget* side) {
+  proposalsTitle_ = makeChip(tr("Proposals, from the pixels"), side);
+  proposalsTitle_->setObjectName("proposalsTitle");
+  proposalsTitle_->setToolTip(tr("Show or hide what the pixels suggest"));
   form->addWidget(proposalsTitle_);
   proposals_ = new QListWidget(side);
   proposals_->setObjectName("proposals");
   proposals_->setWordWrap(true);
-  proposals_->setFixedHeight(118);
+  proposals_->setFixedHeight(126);
   proposals_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   form->addWidget(proposals_);
-  connect(proposals_, &QListWidget::currentRowChanged, this, [this](int row) {
-    const auto found = found_.value(sheet() == nullptr ? 0 : sheet()->id.value);
-    if (row >= 0 && row < static_cast<int>(found.size())) {
-      propose(found[static_cast<std::size_t>(row)].grid);
-    }
-  });
-  form->addWidget(makeLabel(tr("Cells"), "title", side));
-  const auto field = [&](const char* name, double least, double most) {
-    auto* number = new NumberField(least, most, 0, side);
-    number->setObjectName(name);
-    return number;
+  connect(proposals_, &QListWidget::currentRowChanged, this, &CutBench::takeProposal);
+  connect(proposalsTitle_, &QPushButton::clicked, this, [this] { showProposals(); });
+}
+
+QWidget* CutBench::makeCellsPage(QWidget* parent) {
+  auto* page = new QWidget(parent);
+  QVBoxLayout* form = pageLayout(page);
+  fields_.cellW = field("cellW", 1, kLongestImageSide, page);
+  fields_.cellH = field("cellH", 1, kLongestImageSide, page);
+  fields_.marginX = field("marginX", 0, kLongestImageSide, page);
+  fields_.marginY = field("marginY", 0, kLongestImageSide, page);
+  fields_.gutterX = field("gutterX", 0, kLongestImageSide, page);
+  fields_.gutterY = field("gutterY", 0, kLongestImageSide, page);
+  fields_.columns = field("columns", 1, kMostCells, page);
+  fields_.rows = field("rows", 1, kMostCells, page);
+  form->addWidget(makeLabel(tr("Cells"), "title", page));
+  addRow(form, tr("cell, px"), {fields_.cellW, makeLabel("x", "", page), fields_.cellH});
+  addRow(form, tr("margin"), {fields_.marginX, makeLabel(" ", "", page), fields_.marginY});
+  addRow(form, tr("gutter"), {fields_.gutterX, makeLabel(" ", "", page), fields_.gutterY});
+  addRow(form, tr("columns, rows"), {fields_.columns, makeLabel("x", "", page), fields_.rows});
+  const auto bySize = [this] {
+    if (sheet() == nullptr) return;
+    const auto px = [](const NumberField* x, const NumberField* y) {
+      return PixelSize{static_cast<int>(x->value()), static_cast<int>(y->value())};
+    };
+    propose(gridByCell(partArea(shownCut()).size(), px(fields_.cellW, fields_.cellH),
+                       px(fields_.marginX, fields_.marginY), px(fields_.gutterX, fields_.gutterY)));
   };
-  fields_.cellW = field("cellW", 1, kLongestImageSide);
-  fields_.cellH = field("cellH", 1, kLongestImageSide);
-  fields_.marginX = field("marginX", 0, kLongestImageSide);
-  fields_.marginY = field("marginY", 0, kLongestImageSide);
-  fields_.gutterX = field("gutterX", 0, kLongestImageSide);
-  fields_.gutterY = field("gutterY", 0, kLongestImageSide);
-  fields_.columns = field("columns", 1, kMostCells);
-  fields_.rows = field("rows", 1, kMostCells);
-  fields_.faint = field("faint", 1, 255);
-  fields_.firm = field("firm", 1, 255);
-  addRow(form, tr("cell, px"), {fields_.cellW, makeLabel("x", "", side), fields_.cellH});
-  addRow(form, tr("margin"), {fields_.marginX, makeLabel(" ", "", side), fields_.marginY});
-  addRow(form, tr("gutter"), {fields_.gutterX, makeLabel(" ", "", side), fields_.gutterY});
-  addRow(form, tr("columns, rows"), {fields_.columns, makeLabel("x", "", side), fields_.rows});
-  problem_ = makeLabel({}, "error", side);
-  problem_->setWordWrap(true);
-  problem_->hide();
-  form->addWidget(problem_);
-  addRule(form, side);
-  form->addWidget(makeLabel(tr("Ink, least alpha"), "title", side));
-  addRow(form, tr("faint, firm"), {fields_.faint, makeLabel(" ", "", side), fields_.firm});
-  fields_.faint->setToolTip(tr("Counts for cutting and for what is drawn"));
-  fields_.firm->setToolTip(tr("Counts for origins and shapes"));
-  addRule(form, side);
+  const auto byCount = [this] {
+    if (sheet() == nullptr) return;
+    const Cut cut = shownCut();
+    const auto* grid = std::get_if<Grid>(&partWay(cut));
+    propose(gridByCount(partArea(cut).size(), static_cast<int>(fields_.columns->value()),
+                        static_cast<int>(fields_.rows->value()),
+                        grid == nullptr ? PixelSize{} : grid->margin,
+                        grid == nullptr ? PixelSize{} : grid->gutter));
+  };
+  for (NumberField* number : {fields_.cellW, fields_.cellH, fields_.marginX, fields_.marginY,
+                              fields_.gutterX, fields_.gutterY}) {
+    connect(number, &NumberField::committed, this, bySize);
+  }
+  for (NumberField* number : {fields_.columns, fields_.rows}) {
+    connect(number, &NumberField::committed, this, byCount);
+  }
+  return page;
+}
+
+QWidget* CutBench::makeIslandsPage(QWidget* parent) {
+  auto* page = new QWidget(parent);
+  QVBoxLayout* form = pageLayout(page);
+  fields_.join = field("join", 1, 256, page);
+  fields_.minInk = field("minInk", 1, 1000000, page);
+  fields_.part = field("part", 1, 255, page);
+  joinSlider_ = new QSlider(Qt::Horizontal, page);
+  joinSlider_->setObjectName("joinSlider");
+  joinSlider_->setRange(1, 32);
+  partFaint_ = makeChip(tr("part"), page);
+  partFaint_->setObjectName("partFaint");
+  partFaint_->setToolTip(tr("Part figures that touch only by fainter ink than this alpha"));
+  fields_.join->setToolTip(
+      tr("Ink this near is one island, so that parts of a figure stay together"));
+  fields_.minInk->setToolTip(tr("Islands of fewer pixels go to a near one, or are left out"));
+  auto* top = new QHBoxLayout;
+  top->addWidget(makeLabel(tr("Islands"), "title", page), 1);
+  islandFacts_ = makeLabel({}, "quiet", page);
+  islandFacts_->setObjectName("islandFacts");
+  top->addWidget(islandFacts_);
+  form->addLayout(top);
+  addRow(form, tr("join over, px"), {fields_.join, joinSlider_});
+  addRow(form, tr("least ink, px"), {fields_.minInk});
+  addRow(form, tr("by faint ink"), {partFaint_, fields_.part});
+  form->addStretch();
+  const auto rule = [this] {
+    const int part = partFaint_->isChecked() ? static_cast<int>(fields_.part->value()) : 0;
+    return IslandRule{static_cast<int>(fields_.join->value()),
+                      static_cast<int>(fields_.minInk->value()), part};
+  };
+  const auto take = [this, rule] {
+    if (sheet() != nullptr) setPartWay(rule());
+  };
+  for (NumberField* number : {fields_.join, fields_.minInk, fields_.part}) {
+    connect(number, &NumberField::committed, this, take);
+  }
+  connect(partFaint_, &QPushButton::clicked, this, take);
+  connect(joinSlider_, &QSlider::valueChanged, this, [this, rule, take](int value) {
+    fields_.join->setValue(value);
+    if (!joinSlider_->isSliderDown()) return take();
+    Cut cut = shownCut();
+    if (part_ >= 0) {
+      cut.regions[static_cast<std::size_t>(part_)].way = rule();
+    } else {
+      cut.way = rule();
+    }
+    showTrial(cut);
+  });
+  connect(joinSlider_, &QSlider::sliderReleased, this, take);
+  return page;
+}
+
+QWidget* CutBench::makeHandPage(QWidget* parent) {
+  auto* page = new QWidget(parent);
+  QVBoxLayout* form = pageLayout(page);
+  form->addWidget(makeLabel(tr("By hand"), "title", page));
+  handFacts_ = makeLabel({}, "quiet", page);
+  handFacts_->setObjectName("handFacts");
+  handFacts_->setWordWrap(true);
+  form->addWidget(handFacts_);
+  auto* buttons = new QHBoxLayout;
+  const auto button = [&](const QString& text, const char* name, const QString& tip,
+                          void (CutBench::*verb)()) {
+    QPushButton* made = makeButton(text, tip, page);
+    made->setObjectName(name);
+    buttons->addWidget(made);
+    connect(made, &QPushButton::clicked, this, verb);
+  };
+  button(tr("Snap to ink"), "snapChosen", tr("The least rectangle around the ink in each"),
+         &CutBench::snapChosen);
+  button(tr("Merge"), "mergeChosen", tr("One frame around all that are chosen"),
+         &CutBench::mergeChosen);
+  button(tr("Delete"), "deleteChosen", tr("Take the chosen frames out"), &CutBench::deleteChosen);
+  form->addLayout(buttons);
+  form->addStretch();
+  return page;
+}
+
+void CutBench::makeBecomes(QVBoxLayout* form, QWidget* side) {
   form->addWidget(makeLabel(tr("Becomes"), "title", side));
   kind_ = new QComboBox(side);
   kind_->setObjectName("kind");
@@ -110,57 +355,66 @@ QFrame* CutBench::makeSideColumn() {
   addRow(form, tr("animation"), {animationName_});
   addRow(form, tr("frames a second"), {fields_.rate});
   addRow(form, tr("loop"), {loop_});
-  cutButton_ = makeButton(tr("Cut"), tr("Make these cells frames"), side);
-  cutButton_->setObjectName("cutButton");
-  form->addStretch();
-  // Below what scrolls, so that the next step is always in sight.
-  auto* last = new QHBoxLayout;
-  last->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kGap);
-  last->addWidget(cutButton_);
-  static_cast<QVBoxLayout*>(side->layout())->addLayout(last);
-
-  const auto bySize = [this] {
-    if (sheet() == nullptr) return;
-    propose(gridByCell(
-        sheet()->size,
-        {static_cast<int>(fields_.cellW->value()), static_cast<int>(fields_.cellH->value())},
-        {static_cast<int>(fields_.marginX->value()), static_cast<int>(fields_.marginY->value())},
-        {static_cast<int>(fields_.gutterX->value()), static_cast<int>(fields_.gutterY->value())}));
-  };
-  const auto byCount = [this] {
-    if (sheet() == nullptr) return;
-    const Grid grid = shownGrid();
-    propose(gridByCount(sheet()->size, static_cast<int>(fields_.columns->value()),
-                        static_cast<int>(fields_.rows->value()), grid.margin, grid.gutter));
-  };
-  for (NumberField* number : {fields_.cellW, fields_.cellH, fields_.marginX, fields_.marginY,
-                              fields_.gutterX, fields_.gutterY}) {
-    connect(number, &NumberField::committed, this, bySize);
-  }
-  for (NumberField* number : {fields_.columns, fields_.rows}) {
-    connect(number, &NumberField::committed, this, byCount);
-  }
-  for (NumberField* number : {fields_.faint, fields_.firm}) {
-    connect(number, &NumberField::committed, this, &CutBench::changeInk);
-  }
   connect(fields_.rate, &NumberField::committed, this, &CutBench::changeAnimation);
   connect(loop_, &QComboBox::activated, this, &CutBench::changeAnimation);
   connect(animationName_, &QLineEdit::editingFinished, this, &CutBench::changeAnimation);
   connect(kind_, &QComboBox::activated, this, &CutBench::changeAsset);
   connect(assetName_, &QLineEdit::editingFinished, this, &CutBench::changeAsset);
+}
+
+QFrame* CutBench::makeSideColumn() {
+  QFrame* side = nullptr;
+  QVBoxLayout* form = makeSide(side, this);
+  makeProposals(form, side);
+  ways_ = new QStackedWidget(side);
+  ways_->addWidget(makeCellsPage(ways_));
+  ways_->addWidget(makeIslandsPage(ways_));
+  ways_->addWidget(makeHandPage(ways_));
+  form->addWidget(ways_);
+  problem_ = makeLabel({}, "error", side);
+  problem_->setObjectName("cutProblem");
+  problem_->setWordWrap(true);
+  problem_->hide();
+  form->addWidget(problem_);
+  addRule(form, side);
+  background_ = new BackgroundPanel(side);
+  form->addWidget(background_);
+  addRule(form, side);
+  makeBecomes(form, side);
+  form->addStretch();
+  // Below what scrolls, so that the next step is always in sight.
+  auto* last = new QHBoxLayout;
+  last->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kGap);
+  cutButton_ = makeButton(tr("Cut"), tr("Make these cells frames"), side);
+  cutButton_->setObjectName("cutButton");
+  dropDraft_ = makeButton(tr("Leave"), tr("Keep the cut as it is"), side);
+  dropDraft_->setObjectName("dropDraft");
+  last->addWidget(cutButton_, 1);
+  last->addWidget(dropDraft_);
+  static_cast<QVBoxLayout*>(side->layout())->addLayout(last);
   connect(cutButton_, &QPushButton::clicked, this, &CutBench::cut);
+  connect(dropDraft_, &QPushButton::clicked, this, [this] {
+    if (sheet() != nullptr) drafts_.remove(sheet()->id.value);
+    refresh();
+  });
   return side;
 }
 
 QWidget* CutBench::makeFoot(Pictures& pictures) {
   QFrame* foot = makeFrame("foot", this);
+  foot->setFixedHeight(metrics::kAnimations);
   auto* row = new QHBoxLayout(foot);
   row->setContentsMargins(0, 1, 0, 0);
   row->setSpacing(0);
-  row->addWidget(new Ribbon(session_, pictures, RibbonFigures::None, foot), 1);
-  player_ = new Player(session_, pictures, foot);
-  player_->setFixedWidth(130);
-  row->addWidget(player_);
+  auto* ribbon = new Ribbon(session_, pictures, RibbonFigures::Times, foot);
+  ribbon->setObjectName("cutRibbon");
+  ribbon_ = ribbon;
+  animations_ = new AnimationPanel(session_, *ribbon, foot);
+  row->addWidget(animations_);
+  row->addWidget(ribbon, 1, Qt::AlignTop);
+  auto* playing = new PlayerPanel(session_, pictures, foot);
+  player_ = playing->player();
+  row->addWidget(playing);
   return foot;
 }
 

@@ -1,12 +1,8 @@
 #include "desktop/benches/cut/cut_stage.h"
 
-#include <QBrush>
 #include <QColor>
-#include <QFontMetricsF>
-#include <QPainter>
-#include <QPen>
-#include <QPolygonF>
 #include <algorithm>
+#include <cmath>
 
 #include "core/cut/grid.h"
 #include "desktop/theme.h"
@@ -14,20 +10,43 @@
 namespace amber {
 namespace {
 
-// How near a cut line a press takes hold of it, stage px.
+// How near a cut line or an edge a press takes hold of it, stage px.
 constexpr double kGrabReach = 6;
-constexpr double kProfileHeight = 40;
-constexpr double kProfileGap = 14;
+// A drag shorter than this is a click, stage px.
+constexpr double kLeastDrag = 5;
+// Sheets of up to so many px are looked at at once; larger ones beside the interface.
+constexpr long long kSmallSheet = 512 * 512;
 
-QRectF rectOf(const PixelRect& rect) {
-  return {static_cast<double>(rect.x), static_cast<double>(rect.y), static_cast<double>(rect.w),
-          static_cast<double>(rect.h)};
+QImage overlayOf(const SheetArt& art, const InkRule& rule, const QColor& cover,
+                 const QColor& tint) {
+  const PixelMask faint = inkOf(art.image, rule.faint, rule.key);
+  const PixelMask firm = inkOf(art.image, rule.firm, rule.key);
+  QImage overlay(art.image.width(), art.image.height(), QImage::Format_ARGB32_Premultiplied);
+  const QRgb none = qPremultiply(cover.rgba());
+  const QRgb soft = qPremultiply(tint.rgba());
+  for (int y = 0; y < overlay.height(); ++y) {
+    auto* row = reinterpret_cast<QRgb*>(overlay.scanLine(y));
+    for (int x = 0; x < overlay.width(); ++x) {
+      row[x] = firm.test(x, y) ? 0 : faint.test(x, y) ? soft : none;
+    }
+  }
+  return overlay;
 }
 
 }  // namespace
 
 CutStage::CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
-    : StageView(session, pictures, parent) {
+    : StageView(session, pictures, parent),
+      looking_(this,
+               [this](CutEvidence evidence) {
+                 evidence_ = std::move(evidence);
+                 emit evidenceChanged();
+                 update();
+               }),
+      inking_(this, [this](QImage picture) {
+        inkPicture_ = std::move(picture);
+        update();
+      }) {
   setObjectName("cutStage");
   connect(&session_, &ProjectSession::artArrived, this, [this] { contentChanged(); });
 }
@@ -42,207 +61,264 @@ QRectF CutStage::content() const {
 }
 
 QString CutStage::emptyText() const {
-  return tr("Drop sprite sheets here, or press Ctrl+I to choose them.");
+  return tr("Drop sprite sheets or a folder here, or press Ctrl+I to choose them.");
 }
 
-void CutStage::setGrid(const std::optional<Grid>& grid) {
-  grid_ = grid;
+void CutStage::setCut(const std::optional<Cut>& cut, int part) {
+  if (part != part_) rects_.choose({});
+  cut_ = cut;
+  part_ = part;
+  rects_.keepWithin(handRects().size());
+  refreshEvidence();
   contentChanged();
 }
 
-// Counts again only when art or grid is another.
+void CutStage::setTool(CutTool tool) {
+  mode_ = tool;
+  bandFrom_.reset();
+  showCursor(pointer_);
+  update();
+}
+
+void CutStage::choose(std::vector<std::size_t> chosen) {
+  rects_.choose(std::move(chosen));
+  rects_.keepWithin(handRects().size());
+  emit chosenChanged();
+  update();
+}
+
+void CutStage::showInk(const std::optional<InkRule>& rule) {
+  const auto art = session_.artOf(session_.selection().sheet);
+  inkRule_ = rule;
+  if (!rule || art == nullptr) {
+    inking_.forget();
+    inkPicture_ = {};
+    update();
+    return;
+  }
+  QColor cover = theme().card;
+  cover.setAlpha(215);
+  QColor tint = theme().amber;
+  tint.setAlpha(150);
+  inking_.ask([art, rule = *rule, cover, tint] { return overlayOf(*art, rule, cover, tint); });
+}
+
+PixelRect CutStage::partArea() const {
+  if (cut_ && part_ >= 0 && part_ < static_cast<int>(cut_->regions.size())) {
+    return cut_->regions[static_cast<std::size_t>(part_)].area;
+  }
+  const Sheet* shown = sheet();
+  return shown == nullptr ? PixelRect{} : PixelRect{0, 0, shown->size.w, shown->size.h};
+}
+
+const CutWay* CutStage::partWay() const {
+  if (!cut_) return nullptr;
+  if (part_ >= 0 && part_ < static_cast<int>(cut_->regions.size())) {
+    return &cut_->regions[static_cast<std::size_t>(part_)].way;
+  }
+  return &cut_->way;
+}
+
+const Grid* CutStage::partGrid() const {
+  const CutWay* way = partWay();
+  return way == nullptr ? nullptr : std::get_if<Grid>(way);
+}
+
+std::vector<PixelRect> CutStage::handRects() const {
+  const CutWay* way = partWay();
+  const auto* hand = way == nullptr ? nullptr : std::get_if<HandCut>(way);
+  return hand == nullptr ? std::vector<PixelRect>() : hand->rects;
+}
+
+SheetPoint CutStage::inPart(QPointF at) const {
+  const PixelRect area = partArea();
+  return {at.x() - area.x, at.y() - area.y};
+}
+
+// Looks again only when art or cut is another.
 void CutStage::refreshEvidence() {
   const auto art = session_.artOf(session_.selection().sheet);
   if (art != art_) {
     art_ = art;
     columns_ = art == nullptr ? std::vector<int>() : columnCounts(art->faint);
     rows_ = art == nullptr ? std::vector<int>() : rowCounts(art->faint);
-    evidenceGrid_.reset();
+    evidenceCut_.reset();
+    evidence_ = {};
   }
-  if (art_ == nullptr || !grid_ || !fits(*grid_, art_->image.size())) {
-    emptyCells_.clear();
-    crossings_.clear();
-    evidenceGrid_.reset();
+  if (art_ == nullptr || !cut_ || !checkedCut(*cut_, art_->image.size())) {
+    evidence_ = {};
+    evidenceCut_.reset();
+    looking_.forget();
     return;
   }
-  if (evidenceGrid_ == grid_) return;
-  evidenceGrid_ = grid_;
-  emptyCells_ = cellsOf(*grid_);
-  std::erase_if(emptyCells_,
-                [&](const PixelRect& cell) { return countWithin(art_->faint, cell) > 0; });
-  crossings_ = crossingsOf(art_->faint, *grid_);
-}
-
-void CutStage::paintGround(QPainter& painter) {
-  painter.fillRect(rect(), theme().card);
-  if (!content().isEmpty()) paintBackdrop(painter, view().toStage(content()), backdrop());
-}
-
-void CutStage::paintStage(QPainter& painter) {
-  refreshEvidence();
-  if (!pictures_.drawSheet(painter, session_.selection().sheet, view().toStage(content()))) {
-    painter.setPen(theme().text);
-    painter.drawText(rect(), Qt::AlignCenter, tr("Reading the sheet"));
+  if (evidenceCut_ == cut_) return;
+  evidenceCut_ = cut_;
+  const Orientation orientation = sheet()->orientation;
+  if (1LL * art_->image.width() * art_->image.height() <= kSmallSheet) {
+    looking_.forget();
+    evidence_ = evidenceOf(*cut_, *art_, orientation);
+    emit evidenceChanged();
     return;
   }
-  paintCells(painter);
-  paintLines(painter);
-  paintCrossings(painter);
-  paintProfiles(painter);
+  looking_.ask(
+      [cut = *cut_, art = art_, orientation] { return evidenceOf(cut, *art, orientation); });
 }
 
-void CutStage::paintProfiles(QPainter& painter) const {
-  const QRectF stage = view().toStage(content());
-  const double scale = view().scale;
-  const int most = std::max(1, *std::max_element(columns_.begin(), columns_.end()));
-  const double base = stage.top() - kProfileGap;
-  for (std::size_t x = 0; x < columns_.size(); ++x) {
-    const double height = kProfileHeight * columns_[x] / most;
-    painter.fillRect(QRectF(stage.left() + static_cast<double>(x) * scale, base - height,
-                            std::max(1.0, scale), height),
-                     theme().ink);
-  }
-  const int mostInRow = std::max(1, *std::max_element(rows_.begin(), rows_.end()));
-  const double side = stage.left() - kProfileGap;
-  for (std::size_t y = 0; y < rows_.size(); ++y) {
-    const double width = kProfileHeight * rows_[y] / mostInRow;
-    painter.fillRect(QRectF(side - width, stage.top() + static_cast<double>(y) * scale, width,
-                            std::max(1.0, scale)),
-                     theme().ink);
-  }
-  painter.setFont(smallFont());
-  painter.setPen(theme().quiet);
-  painter.drawText(QPointF(stage.left(), base - kProfileHeight - 16), tr("ink in each column"));
+// The line that would cut the frame under the pointer: across its longer side, where the pointer
+// is.
+std::optional<CutStage::SplitLine> CutStage::splitLineAt(QPointF at) const {
+  const auto index = rectAt(evidence_.found.frames, at.x(), at.y());
+  if (!index) return std::nullopt;
+  const PixelRect frame = evidence_.found.frames[*index];
+  // The edge that the pointer is nearer to, in shares of the side, says which way the line runs.
+  const double x = (at.x() - frame.x) / frame.w;
+  const double y = (at.y() - frame.y) / frame.h;
+  const bool columns = std::min(y, 1 - y) <= std::min(x, 1 - x);
+  return SplitLine{frame, columns ? GridLine::Across::Columns : GridLine::Across::Rows,
+                   static_cast<int>(std::lround(columns ? at.x() : at.y()))};
 }
 
-void CutStage::paintCells(QPainter& painter) const {
-  painter.save();
-  painter.setFont(smallFont());
-  for (const PixelRect& cell : emptyCells_) {
-    const QRectF place = view().toStage(rectOf(cell));
-    QColor hatch = theme().text;
-    hatch.setAlpha(110);
-    painter.fillRect(place, QBrush(hatch, Qt::BDiagPattern));
-    if (place.width() > 50 && place.height() > 20) {
-      painter.setPen(theme().text);
-      painter.drawText(place, Qt::AlignCenter, tr("empty"));
-    }
-  }
-  if (grid_ && sheet() != nullptr && fits(*grid_, sheet()->size)) {
-    QColor veil = theme().error;
-    veil.setAlpha(60);
-    const LeftOver rest = leftOver(*grid_, sheet()->size);
-    for (const PixelRect& strip : {rest.right, rest.bottom}) {
-      if (!strip.empty()) {
-        painter.fillRect(view().toStage(rectOf(strip)), QBrush(veil, Qt::Dense4Pattern));
+void CutStage::artPress(QPointF at, Qt::KeyboardModifiers modifiers) {
+  pointer_ = at;
+  if (sheet() == nullptr) return;
+  const double reach = kGrabReach / view().scale;
+  switch (mode_) {
+    case CutTool::Pick: {
+      const auto art = session_.artOf(sheet()->id);
+      const int x = static_cast<int>(std::floor(at.x()));
+      const int y = static_cast<int>(std::floor(at.y()));
+      if (art != nullptr && art->image.rect().contains(x, y)) {
+        emit colourPicked(art->image.at(x, y));
       }
-    }
-    for (const Frame& frame : session_.currentAsset() == nullptr
-                                  ? std::vector<Frame>()
-                                  : session_.currentAsset()->frames) {
-      if (frame.id != session_.selection().frame || frame.sheet != sheet()->id) continue;
-      painter.setPen(QPen(theme().amber, 3));
-      painter.drawRect(view().toStage(rectOf(frame.rect)));
-    }
-  }
-  painter.restore();
-}
-
-void CutStage::paintLines(QPainter& painter) const {
-  if (!grid_) return;
-  const QRectF stage = view().toStage(content());
-  painter.save();
-  painter.setRenderHint(QPainter::Antialiasing, false);
-  painter.setPen(QPen(theme().cut, 1));
-  for (const PixelRect& cell : cellsOf(*grid_)) painter.drawRect(view().toStage(rectOf(cell)));
-  painter.setRenderHint(QPainter::Antialiasing);
-  painter.setBrush(theme().cut);
-  painter.setPen(Qt::NoPen);
-  for (const GridLine& line : linesOf(*grid_)) {
-    if (line.across == GridLine::Across::Columns) {
-      const double x = view().toStage(QPointF(line.position, 0)).x();
-      const double y = stage.top() - kProfileGap - kProfileHeight - 10;
-      painter.drawPolygon(QPolygonF{QPointF(x - 5, y), QPointF(x + 5, y), QPointF(x, y + 7)});
-      painter.fillRect(QRectF(x - 0.5, y + 6, 1, stage.top() - y - 6), theme().cut);
-    } else {
-      const double y = view().toStage(QPointF(0, line.position)).y();
-      const double x = stage.left() - kProfileGap - kProfileHeight - 10;
-      painter.drawPolygon(QPolygonF{QPointF(x, y - 5), QPointF(x, y + 5), QPointF(x + 7, y)});
-      painter.fillRect(QRectF(x + 6, y - 0.5, stage.left() - x - 6, 1), theme().cut);
-    }
-  }
-  painter.restore();
-}
-
-void CutStage::paintCrossings(QPainter& painter) const {
-  double wordsEnd = 0;  // of the words below the sheet so far
-  for (const Crossing& crossing : crossings_) {
-    QRectF around;
-    for (const PixelRect& run : crossing.pixels) {
-      QColor mark = theme().error;
-      mark.setAlpha(190);
-      painter.fillRect(view().toStage(rectOf(run)), mark);
-      around = around.united(rectOf(run));
-    }
-    const QRectF frame = view().toStage(around).adjusted(-3, -3, 3, 3);
-    painter.setPen(QPen(theme().error, 2));
-    painter.setBrush(Qt::NoBrush);
-    painter.drawRect(frame);
-    // The words stand beside the sheet, so that they hide no art; where everything crosses, the
-    // marks say enough.
-    if (crossings_.size() > 12) continue;
-    const QString words = tr("crossed by %1 px").arg(crossing.count);
-    const QRectF stage = view().toStage(content());
-    if (crossing.across == GridLine::Across::Columns) {
-      const double half = QFontMetricsF(smallFont(true)).horizontalAdvance(words) / 2;
-      if (frame.center().x() - half < wordsEnd) continue;
-      wordsEnd = frame.center().x() + half + 6;
-      paintStageText(painter, {frame.center().x() - half, stage.bottom() + 18}, words,
-                     theme().error);
-    } else {
-      paintStageText(painter, {stage.right() + 8, frame.center().y() + 4}, words, theme().error);
-    }
-  }
-}
-
-void CutStage::artPress(QPointF at, Qt::KeyboardModifiers) {
-  if (!grid_) return;
-  if (tool_.press(*grid_, {at.x(), at.y()}, kGrabReach / view().scale)) return;
-  for (const PixelRect& cell : cellsOf(*grid_)) {
-    if (cell.contains(static_cast<int>(std::floor(at.x())), static_cast<int>(std::floor(at.y())))) {
-      emit cellClicked(cell);
       return;
     }
+    case CutTool::Split:
+      if (const auto line = splitLineAt(at)) {
+        emit splitAsked(line->frame, line->across, line->position);
+      }
+      return;
+    case CutTool::Region:
+      bandFrom_ = at;
+      return;
+    case CutTool::Arrange:
+      break;
   }
+  if (!cut_) return;
+  if (std::holds_alternative<HandCut>(*partWay())) {
+    const bool adding = modifiers & (Qt::ShiftModifier | Qt::ControlModifier);
+    rects_.press(handRects(), inPart(at), reach,
+                 adding ? RectsTool::Adding::Yes : RectsTool::Adding::No, partArea().size());
+    emit chosenChanged();
+    update();
+    return;
+  }
+  if (partGrid() != nullptr && lines_.press(*partGrid(), inPart(at), reach)) return;
+  bandFrom_ = at;
 }
 
 void CutStage::artMove(QPointF at, Qt::KeyboardModifiers) {
-  const Sheet* shown = sheet();
-  if (tool_.dragging() && shown != nullptr) {
-    emit gridDragged(tool_.move({at.x(), at.y()}, shown->size));
-    return;
+  pointer_ = at;
+  if (lines_.dragging()) {
+    emit gridDragged(lines_.move(inPart(at), partArea().size()));
+  } else if (rects_.dragging()) {
+    emit rectsDragged(rects_.move(inPart(at)));
+  } else if (bandFrom_ || mode_ == CutTool::Split) {
+    update();
+  }
+  showCursor(at);
+}
+
+void CutStage::showCursor(QPointF at) {
+  if (mode_ == CutTool::Pick || mode_ == CutTool::Region) return setCursor(Qt::CrossCursor);
+  if (mode_ == CutTool::Split || !cut_) return setCursor(Qt::ArrowCursor);
+  const double reach = kGrabReach / view().scale;
+  if (std::holds_alternative<HandCut>(*partWay())) {
+    const auto grip = rects_.gripAt(handRects(), inPart(at), reach);
+    if (!grip) return setCursor(Qt::CrossCursor);
+    if (grip->whole) return setCursor(Qt::SizeAllCursor);
+    return setCursor(grip->x == 0           ? Qt::SizeVerCursor
+                     : grip->y == 0         ? Qt::SizeHorCursor
+                     : (grip->x == grip->y) ? Qt::SizeFDiagCursor
+                                            : Qt::SizeBDiagCursor);
   }
   const auto line =
-      grid_ ? LineTool::lineAt(*grid_, {at.x(), at.y()}, kGrabReach / view().scale) : std::nullopt;
+      partGrid() == nullptr ? std::nullopt : LineTool::lineAt(*partGrid(), inPart(at), reach);
   setCursor(!line                                       ? Qt::ArrowCursor
             : line->across == GridLine::Across::Columns ? Qt::SplitHCursor
                                                         : Qt::SplitVCursor);
 }
 
-void CutStage::artRelease(QPointF at, Qt::KeyboardModifiers) {
-  const Sheet* shown = sheet();
-  if (!tool_.dragging() || shown == nullptr) return;
-  if (const auto grid = tool_.release({at.x(), at.y()}, shown->size)) {
-    emit gridDropped(*grid);
-  } else {
-    emit dragCancelled();
+// A click chooses the frame under it, a drag all that it touches; or a region is drawn.
+void CutStage::releaseBand(QPointF at, bool adding) {
+  const QPointF from = *bandFrom_;
+  bandFrom_.reset();
+  const bool dragged =
+      std::max(std::abs(at.x() - from.x()), std::abs(at.y() - from.y())) * view().scale >=
+      kLeastDrag;
+  if (mode_ == CutTool::Region) {
+    if (dragged) {
+      emit regionDrawn(rectBetween(from.x(), from.y(), at.x(), at.y(), sheet()->size));
+    }
+    emit toolEnded();
+    return;
+  }
+  std::vector<PixelRect> touched;
+  if (dragged) {
+    const PixelRect band = rectBetween(from.x(), from.y(), at.x(), at.y(), sheet()->size);
+    for (const PixelRect& frame : evidence_.found.frames) {
+      if (!intersection(frame, band).empty()) touched.push_back(frame);
+    }
+  } else if (const auto index = rectAt(evidence_.found.frames, at.x(), at.y())) {
+    touched = {evidence_.found.frames[*index]};
+  }
+  if (!touched.empty()) emit framesChosen(touched, adding);
+  update();
+}
+
+void CutStage::artRelease(QPointF at, Qt::KeyboardModifiers modifiers) {
+  if (sheet() == nullptr) return;
+  if (bandFrom_) {
+    releaseBand(at, modifiers & (Qt::ShiftModifier | Qt::ControlModifier));
+  } else if (rects_.dragging()) {
+    if (const auto rects = rects_.release(inPart(at))) {
+      emit rectsDropped(*rects);
+      emit chosenChanged();
+    } else {
+      emit dragCancelled();
+    }
+  } else if (lines_.dragging()) {
+    if (const auto grid = lines_.release(inPart(at), partArea().size())) {
+      emit gridDropped(*grid);
+    } else {
+      emit dragCancelled();
+    }
   }
 }
 
 void CutStage::artCancel() {
-  if (!tool_.dragging()) return;
-  tool_.cancel();
-  emit dragCancelled();
+  const bool dragging = lines_.dragging() || rects_.dragging();
+  lines_.cancel();
+  rects_.cancel();
+  bandFrom_.reset();
+  update();
+  if (dragging) {
+    emit dragCancelled();
+  } else {
+    emit toolEnded();
+  }
+}
+
+// Arrow keys move what is chosen by hand.
+void CutStage::artNudge(double dx, double dy) {
+  std::vector<PixelRect> rects = handRects();
+  if (rects_.chosen().empty() || rects.empty()) return;
+  const PixelSize area = partArea().size();
+  for (const std::size_t index : rects_.chosen()) {
+    PixelRect& rect = rects[index];
+    rect.x = std::clamp(rect.x + static_cast<int>(dx), 0, area.w - rect.w);
+    rect.y = std::clamp(rect.y + static_cast<int>(dy), 0, area.h - rect.h);
+  }
+  emit rectsDropped(rects);
 }
 
 }  // namespace amber

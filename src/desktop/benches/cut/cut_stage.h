@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QImage>
 #include <QMarginsF>
 #include <QPainter>
 #include <QPointF>
@@ -9,31 +10,64 @@
 #include <optional>
 #include <vector>
 
-#include "core/cut/crossing.h"
+#include "core/cut/cut_evidence.h"
+#include "desktop/parts/latest.h"
 #include "desktop/stage/line_tool.h"
+#include "desktop/stage/rects_tool.h"
 #include "desktop/stage/stage_view.h"
 
 namespace amber {
 
+/// What a press on the cut stage does.
+enum class CutTool {
+  Arrange,  ///< Drags cut lines, chooses frames, draws and reshapes rectangles by hand.
+  Split,    ///< Cuts the frame under the pointer in two.
+  Region,   ///< Draws a region that is cut another way.
+  Pick,     ///< Takes the colour under the pointer as background.
+};
+
 /// The sheet with its cuts: the ink profile along the top and left edge, cells without ink hatched,
-/// crossings marked pixel by pixel. A cut line can be dragged.
+/// crossings marked pixel by pixel, cells whose ink touches their edge marked lightly. What the
+/// pixels say is found beside the interface where the sheet is large.
 class CutStage : public StageView {
   Q_OBJECT
 
  public:
   CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
-  /// The grid to show; nothing for none.
-  void setGrid(const std::optional<Grid>& grid);
+  /// The cut to show, nothing for none, and which of its parts is worked on: a region, or -1 for
+  /// the sheet's own way.
+  void setCut(const std::optional<Cut>& cut, int part);
+  void setTool(CutTool tool);
+  CutTool tool() const { return mode_; }
+  /// Shows what would be ink under a rule, over the art; nothing for the art alone.
+  void showInk(const std::optional<InkRule>& rule);
+
+  /// What is found for the cut that is shown; of an earlier one while it is still looked for.
+  const CutEvidence& evidence() const { return evidence_; }
+  /// Rectangles by hand that are chosen, as indices into the part's list.
+  const std::vector<std::size_t>& chosen() const { return rects_.chosen(); }
+  void choose(std::vector<std::size_t> chosen);
 
  signals:
-  /// A cut line is being dragged; the grid as it would be.
+  /// A cut line is being dragged; the part's grid as it would be.
   void gridDragged(const amber::Grid& grid);
   /// A cut line was let go; the grid as it is to be.
   void gridDropped(const amber::Grid& grid);
+  /// Rectangles were drawn or reshaped; all of the part's, in its own px.
+  void rectsDragged(const std::vector<amber::PixelRect>& rects);
+  void rectsDropped(const std::vector<amber::PixelRect>& rects);
   /// The drag was given up.
   void dragCancelled();
-  void cellClicked(const amber::PixelRect& cell);
+  /// Frames with these rectangles on the sheet were chosen; the last is the current one.
+  void framesChosen(const std::vector<amber::PixelRect>& frames, bool adding);
+  /// The frame with this rectangle on the sheet is to be cut in two.
+  void splitAsked(const amber::PixelRect& frame, amber::GridLine::Across across, int position);
+  void regionDrawn(const amber::PixelRect& area);
+  void colourPicked(const amber::Rgba& colour);
+  void toolEnded();
+  void chosenChanged();
+  void evidenceChanged();
 
  protected:
   QRectF content() const override;
@@ -45,24 +79,51 @@ class CutStage : public StageView {
   void artMove(QPointF at, Qt::KeyboardModifiers) override;
   void artRelease(QPointF at, Qt::KeyboardModifiers) override;
   void artCancel() override;
+  void artNudge(double dx, double dy) override;
 
  private:
+  struct SplitLine {
+    PixelRect frame;
+    GridLine::Across across;
+    int position;
+  };
+
   const Sheet* sheet() const;
+  PixelRect partArea() const;
+  const CutWay* partWay() const;
+  const Grid* partGrid() const;
+  std::vector<PixelRect> handRects() const;
+  SheetPoint inPart(QPointF at) const;
+  std::optional<SplitLine> splitLineAt(QPointF at) const;
+  void releaseBand(QPointF at, bool adding);
+  void showCursor(QPointF at);
   void refreshEvidence();
+
   void paintProfiles(QPainter& painter) const;
-  void paintCells(QPainter& painter) const;
+  void paintEvidence(QPainter& painter) const;
+  void paintFrames(QPainter& painter) const;
+  void paintRegions(QPainter& painter) const;
   void paintCrossings(QPainter& painter) const;
   void paintLines(QPainter& painter) const;
+  void paintTools(QPainter& painter) const;
 
-  std::optional<Grid> grid_;
-  LineTool tool_;
-  // What the pixels say, for this art and grid.
+  std::optional<Cut> cut_;
+  int part_ = -1;
+  CutTool mode_ = CutTool::Arrange;
+  LineTool lines_;
+  RectsTool rects_;
+  std::optional<QPointF> bandFrom_;  // a frame being chosen, or a region drawn, from here
+  QPointF pointer_;
+  // What the pixels say, for this art and cut.
   std::shared_ptr<const SheetArt> art_;
-  std::optional<Grid> evidenceGrid_;
+  std::optional<Cut> evidenceCut_;
+  CutEvidence evidence_;
   std::vector<int> columns_;
   std::vector<int> rows_;
-  std::vector<PixelRect> emptyCells_;
-  std::vector<Crossing> crossings_;
+  Latest<CutEvidence> looking_;
+  std::optional<InkRule> inkRule_;
+  QImage inkPicture_;
+  Latest<QImage> inking_;
 };
 
 }  // namespace amber

@@ -1,0 +1,215 @@
+#include "core/cut/cut_rects.h"
+
+#include <algorithm>
+
+#include "core/cut/grid.h"
+
+namespace amber {
+namespace {
+
+constexpr int kFarthestJoin = 256;
+constexpr int kMostLeastInk = 1000000;
+
+Result<void> refused(const std::string& sentence) {
+  return failure(ErrorCode::BadValue, sentence);
+}
+
+Result<void> checkedWay(const CutWay& way, PixelSize area) {
+  const PixelRect all{0, 0, area.w, area.h};
+  if (const auto* grid = std::get_if<Grid>(&way)) {
+    if (!fits(*grid, area)) return refused("the cells do not fit; use smaller ones");
+  } else if (const auto* rule = std::get_if<IslandRule>(&way)) {
+    if (rule->join < 1 || rule->join > kFarthestJoin) {
+      return refused("the joining distance must be 1 to 256 px");
+    }
+    if (rule->minInk < 1 || rule->minInk > kMostLeastInk || rule->part < 0 || rule->part > 255) {
+      return refused("the least ink must be 1 to 1000000 px, the alpha to part at 0 to 255");
+    }
+  } else {
+    const auto& rects = std::get<HandCut>(way).rects;
+    if (rects.size() > kMostRects) return refused("there are more than 100000 rectangles");
+    const auto outside = [&](const PixelRect& r) { return r.empty() || !within(r, all); };
+    if (std::any_of(rects.begin(), rects.end(), outside)) {
+      return refused("a rectangle is empty or does not lie on the sheet");
+    }
+  }
+  return {};
+}
+
+PixelRect movedBy(PixelRect rect, int dx, int dy) {
+  rect.x += dx;
+  rect.y += dy;
+  return rect;
+}
+
+// Sorts as the picture was drawn: mirrors are undone, rows are read, and mirrored again.
+void orderAsDrawn(std::vector<PixelRect>& rects, PixelSize sheet, const Orientation& orientation) {
+  const auto mirror = [&] {
+    for (PixelRect& rect : rects) {
+      if (orientation.mirrorX) rect = turned(rect, sheet, SheetTurn::MirrorX);
+      if (orientation.mirrorY) rect = turned(rect, sheet, SheetTurn::MirrorY);
+    }
+  };
+  mirror();
+  inReadingOrder(rects);
+  mirror();
+}
+
+void clear(PixelMask& mask, const PixelRect& area) {
+  const PixelRect inside = intersection(area, mask.rect());
+  for (int y = inside.y; y < inside.bottom(); ++y) {
+    for (int x = inside.x; x < inside.right(); ++x) mask.reset(x, y);
+  }
+}
+
+// The masks of one area, with what lies in `without` taken out.
+struct AreaInk {
+  PixelMask faint;
+  PixelMask firm;
+  int firmAlpha;
+
+  AreaInk(const SheetArt& art, const PixelRect& area, const std::vector<CutRegion>& without)
+      : faint(cropped(art.faint, area)), firm(cropped(art.firm, area)), firmAlpha(art.firmAlpha) {
+    for (const CutRegion& region : without) {
+      clear(faint, movedBy(region.area, -area.x, -area.y));
+      clear(firm, movedBy(region.area, -area.x, -area.y));
+    }
+  }
+};
+
+class RectSearch {
+ public:
+  RectSearch(const SheetArt& art, const Orientation& orientation)
+      : art_(art), orientation_(orientation) {}
+
+  // Adds what one way finds in one area of the sheet.
+  void find(const CutWay& way, const PixelRect& area, const std::vector<CutRegion>& without) {
+    std::vector<PixelRect> found;
+    if (const auto* rule = std::get_if<IslandRule>(&way)) {
+      found = islands(*rule, area, without);
+    } else if (const auto* grid = std::get_if<Grid>(&way)) {
+      found = keptCells(cellsOf(*grid), area, without);
+    } else {
+      // What a person drew is meant, ink or not.
+      for (const PixelRect& rect : std::get<HandCut>(way).rects) {
+        found.push_back(movedBy(rect, area.x, area.y));
+      }
+    }
+    if (!std::holds_alternative<HandCut>(way) && (orientation_.mirrorX || orientation_.mirrorY)) {
+      orderAsDrawn(found, art_.image.size(), orientation_);
+    }
+    result_.frames.insert(result_.frames.end(), found.begin(), found.end());
+  }
+
+  CutRects result() {
+    if (result_.frames.empty()) std::swap(result_.frames, result_.empty);
+    return std::move(result_);
+  }
+
+ private:
+  std::vector<PixelRect> islands(const IslandRule& rule, const PixelRect& area,
+                                 const std::vector<CutRegion>& without) {
+    const AreaInk ink(art_, area, without);
+    Islands islands;
+    if (rule.part == 0) {
+      islands = islandsOf(ink.faint, rule);
+    } else if (rule.part == ink.firmAlpha) {
+      islands = partedIslandsOf(ink.faint, ink.firm, rule);
+    } else {
+      islands = partedIslandsOf(ink.faint, inkAbove(ink.faint, rule.part, area), rule);
+    }
+    std::vector<PixelRect> found;
+    for (const Island& island : islands.all) {
+      if (found.size() == kMostRects) break;
+      found.push_back(movedBy(island.bounds, area.x, area.y));
+    }
+    for (Island island : islands.dropped) {
+      island.bounds = movedBy(island.bounds, area.x, area.y);
+      result_.dropped.push_back(island);
+    }
+    return found;
+  }
+
+  // The part of the faint ink that has at least this alpha.
+  PixelMask inkAbove(PixelMask faint, int alpha, const PixelRect& area) const {
+    for (int y = 0; y < faint.height(); ++y) {
+      const Rgba* row = art_.image.row(area.y + y) + area.x;
+      for (int x = 0; x < faint.width(); ++x) {
+        if (row[x].a < alpha) faint.reset(x, y);
+      }
+    }
+    return faint;
+  }
+
+  std::vector<PixelRect> keptCells(const std::vector<PixelRect>& cells, const PixelRect& area,
+                                   const std::vector<CutRegion>& without) {
+    std::vector<PixelRect> kept;
+    for (const PixelRect& cell : cells) {
+      const PixelRect rect = movedBy(cell, area.x, area.y);
+      if (std::any_of(without.begin(), without.end(), [&](const CutRegion& region) {
+            return !intersection(region.area, rect).empty();
+          })) {
+        continue;
+      }
+      (countWithin(art_.faint, rect) > 0 ? kept : result_.empty).push_back(rect);
+    }
+    return kept;
+  }
+
+  const SheetArt& art_;
+  Orientation orientation_;
+  CutRects result_;
+};
+
+}  // namespace
+
+Result<void> checkedCut(const Cut& cut, PixelSize sheet) {
+  if (auto sound = checkedWay(cut.way, sheet); !sound) return sound;
+  if (cut.regions.size() > kMostRegions) return refused("there are more than 1000 regions");
+  for (const CutRegion& region : cut.regions) {
+    if (region.area.empty() || !within(region.area, {0, 0, sheet.w, sheet.h})) {
+      return refused("a region is empty or does not lie on the sheet");
+    }
+    if (auto sound = checkedWay(region.way, region.area.size()); !sound) return sound;
+  }
+  return {};
+}
+
+CutRects rectsOf(const Cut& cut, const SheetArt& art, const Orientation& orientation) {
+  RectSearch search(art, orientation);
+  search.find(cut.way, art.image.rect(), cut.regions);
+  for (const CutRegion& region : cut.regions) search.find(region.way, region.area, {});
+  return search.result();
+}
+
+std::vector<GridPart> gridParts(const Cut& cut, const SheetArt& art) {
+  std::vector<GridPart> parts;
+  const auto add = [&](const CutWay& way, const PixelRect& area,
+                       const std::vector<CutRegion>& without) {
+    const auto* grid = std::get_if<Grid>(&way);
+    if (grid == nullptr || *grid == wholeGrid(area.size())) return;
+    parts.push_back({*grid, area, AreaInk(art, area, without).faint});
+  };
+  add(cut.way, art.image.rect(), cut.regions);
+  for (const CutRegion& region : cut.regions) add(region.way, region.area, {});
+  return parts;
+}
+
+Cut pictureCut(const SheetPictures& pictures, PixelSize sheet) {
+  HandCut hand;
+  const int columns = std::max(1, sheet.w / std::max(1, pictures.size.w));
+  for (int i = 0; i < static_cast<int>(pictures.timesMs.size()); ++i) {
+    hand.rects.push_back({i % columns * pictures.size.w, i / columns * pictures.size.h,
+                          pictures.size.w, pictures.size.h});
+  }
+  return {std::move(hand), {}};
+}
+
+std::string_view wayName(const CutWay& way, PixelSize of) {
+  if (const auto* grid = std::get_if<Grid>(&way)) {
+    return *grid == wholeGrid(of) ? "whole" : "cells";
+  }
+  return std::holds_alternative<IslandRule>(way) ? "islands" : "hand";
+}
+
+}  // namespace amber

@@ -1,0 +1,55 @@
+#pragma once
+
+#include <string_view>
+#include <vector>
+
+#include "core/base/result.h"
+#include "core/cut/islands.h"
+#include "core/image/ink.h"
+#include "core/image/orientation.h"
+#include "core/project/project.h"
+
+namespace amber {
+
+/// Most islands, rectangles by hand, or regions that one cut may have.
+inline constexpr int kMostRects = 100000;
+inline constexpr int kMostRegions = 1000;
+
+/// What a cut finds on a sheet.
+struct CutRects {
+  std::vector<PixelRect> frames;  ///< On the sheet, in the order that frames get.
+  std::vector<PixelRect> empty;   ///< Cells that hold no ink: no frames, unless all are so.
+  std::vector<Island> dropped;    ///< Specks of ink that no island was near enough to take.
+};
+
+/// Whether every cell, rectangle and region lies where it must on a sheet of this size, and every
+/// number is in its range. Errors (BadValue): what does not, in a sentence.
+Result<void> checkedCut(const Cut& cut, PixelSize sheet);
+
+/// The rectangles of the cut. Where a region lies, the sheet's own way finds nothing: a cell that
+/// meets one is left out, and ink in it belongs to no island outside it.
+/// Cells and islands come in reading order. On a mirrored sheet that is the order of the picture
+/// before it was mirrored: a walk that was drawn facing the wrong way still begins with its first
+/// step. Rectangles by hand keep their own order; regions follow, in theirs.
+/// A rectangle by hand is a frame whether or not it holds ink.
+/// Requires: checkedCut for the art's size. Cost: as islandsOf where there are islands, else linear
+/// in the cells' pixels.
+CutRects rectsOf(const Cut& cut, const SheetArt& art, const Orientation& orientation);
+
+/// One grid of a cut (the sheet's own, or a region's) with the ink that it cuts.
+struct GridPart {
+  Grid grid;       ///< In the area.
+  PixelRect area;  ///< On the sheet.
+  PixelMask ink;   ///< The area's faint ink, without that of regions.
+};
+
+/// Every grid of the cut of more than one cell. Requires: checkedCut for the art's size.
+std::vector<GridPart> gridParts(const Cut& cut, const SheetArt& art);
+
+/// The cut of an animated image: each of its pictures, in order.
+Cut pictureCut(const SheetPictures& pictures, PixelSize sheet);
+
+/// "cells", "islands", "hand" or "whole".
+std::string_view wayName(const CutWay& way, PixelSize of);
+
+}  // namespace amber

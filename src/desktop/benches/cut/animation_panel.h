@@ -1,0 +1,51 @@
+#pragma once
+
+#include <QWidget>
+#include <functional>
+
+#include "desktop/session.h"
+
+class QListWidget;
+class QListWidgetItem;
+class QPushButton;
+
+namespace amber {
+
+class NumberField;
+class Ribbon;
+
+/// The asset's animations, the default first: made from selected frames, renamed in place,
+/// duplicated, put first, taken out; and what is done to steps chosen on the ribbon.
+class AnimationPanel : public QWidget {
+  Q_OBJECT
+
+ public:
+  AnimationPanel(ProjectSession& session, Ribbon& ribbon, QWidget* parent);
+
+  QString refusal() const;
+  void makeFromSelected();
+  void duplicate();
+  void makeDefault();
+  void remove();
+  void rename();
+  /// Of the steps chosen on the ribbon.
+  QString stepRefusal() const;
+  void repeatSteps();
+  void removeSteps();
+  void moveSteps(int by);
+
+ private:
+  void refresh();
+  void choose(int row);
+  void renamed(QListWidgetItem* item);
+  void put(const QString& label, const std::function<Asset(const Asset&, AnimationId)>& change);
+  void moveTo(std::size_t before);
+  void setTime(double ms);
+
+  ProjectSession& session_;
+  Ribbon& ribbon_;
+  QListWidget* list_ = nullptr;
+  NumberField* time_ = nullptr;
+};
+
+}  // namespace amber
