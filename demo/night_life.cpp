@@ -61,8 +61,8 @@ Canvas bucket() {
 
 // Two that belong together, two pixels apart: parts of one figure.
 Canvas boots() {
-  Canvas canvas(30, 22);
-  for (const int x : {2, 16}) {
+  Canvas canvas(34, 22);
+  for (const int x : {2, 19}) {
     canvas.rect(x + 1, 2, 6, 12, Material::Boot);
     canvas.ellipse(x + 6.0, 16, 6, 3.2, Material::Boot);
   }

@@ -6,6 +6,7 @@
 
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/route_line.h"
+#include "support/scratch.h"
 
 namespace amber::test {
 
@@ -57,5 +58,49 @@ inline void show(MainWindow& window) {
   window.show();
   QVERIFY(QTest::qWaitForWindowExposed(&window));
 }
+
+/// A window with the demo project, or with images of its own, and the folder they lie in.
+class OpenWindow {
+ public:
+  /// A copy of the demo project, with all its art read.
+  OpenWindow() {
+    test::show(window);
+    window.openProject(demoCopy(scratch));
+    window.session().settle();
+  }
+  /// A new project of these images.
+  explicit OpenWindow(const std::vector<std::pair<std::string, std::string>>& images) {
+    QDir().mkpath(scratch.qpath("art"));
+    QStringList paths;
+    for (const auto& [name, bytes] : images) {
+      scratch.write("art/" + name, bytes);
+      paths << scratch.qpath("art/" + QString::fromStdString(name));
+    }
+    test::show(window);
+    window.takeFiles(paths);
+    settle();
+  }
+
+  /// Waits for what runs beside the window, and lets it show the result.
+  void settle() {
+    window.session().settle();
+    QCoreApplication::processEvents();
+  }
+  const Project& project() { return window.session().project(); }
+  const Asset& asset() { return *window.session().currentAsset(); }
+  const Animation& animation() { return *window.session().currentAnimation(); }
+  QUndoStack& history() { return window.session().history(); }
+  void select(const char* sheet) {
+    window.session().selectSheet(findSheet(project(), std::string("sheets/") + sheet)->id);
+    QCoreApplication::processEvents();
+  }
+  template <class Widget>
+  Widget* find(const char* name) {
+    return test::find<Widget>(window, name);
+  }
+
+  Scratch scratch;
+  MainWindow window;
+};
 
 }  // namespace amber::test

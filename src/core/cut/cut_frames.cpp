@@ -15,10 +15,11 @@
 namespace amber {
 namespace {
 
-constexpr std::array<std::string_view, 22> kMovements = {
-    "idle",  "walk",    "run",   "jump",    "fall", "land", "climb", "crawl",
-    "fly",   "flutter", "spin",  "water",   "hit",  "hurt", "die",   "sleep",
-    "shine", "burst",   "break", "shatter", "turn", "drip"};
+constexpr std::array<std::string_view, 36> kMovements = {
+    "idle", "walk",  "run",     "jump",  "fall", "land",  "climb", "crawl",   "fly",
+    "swim", "roll",  "dash",    "sit",   "talk", "spin",  "water", "hit",     "hurt",
+    "die",  "sleep", "flutter", "shine", "glow", "blink", "sway",  "burst",   "break",
+    "open", "close", "shatter", "turn",  "drip", "grow",  "fade",  "flicker", "attack"};
 
 void placeOrigin(Frame& frame, const SheetArt& art) {
   const auto ink = boundsOf(cropped(art.firm, frame.rect));

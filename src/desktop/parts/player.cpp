@@ -47,7 +47,10 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
   });
   connect(&session_, &ProjectSession::changed, this, [this] { update(); });
   connect(&session_, &ProjectSession::artArrived, this, [this] { update(); });
-  connect(&session_, &ProjectSession::selectionChanged, this, [this] { update(); });
+  connect(&session_, &ProjectSession::selectionChanged, this, [this] {
+    update();
+    emit advanced();
+  });
   setPlaying(true);
 }
 

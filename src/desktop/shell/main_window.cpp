@@ -140,6 +140,7 @@ void MainWindow::build() {
   setCentralWidget(root);
   finder_ = new CommandFinder(root);
 
+  connect(cut_, &CutBench::choiceChanged, this, &MainWindow::showStateSoon);
   connect(route_, &RouteLine::chosen, this, &MainWindow::goToBench);
   connect(findings_, &FindingsLine::goTo, this, &MainWindow::goTo);
   connect(start_, &StartPage::openAsked, this, &MainWindow::askOpen);

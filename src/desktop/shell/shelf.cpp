@@ -272,6 +272,7 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
   list_->setItemDelegate(new ShelfDelegate(session, pictures, *model_, list_));
   list_->setUniformItemSizes(true);
   list_->setFrameShape(QFrame::NoFrame);
+  list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
   title_ = makeLabel({}, "quiet", this);
   title_->setContentsMargins(metrics::kGap, 8, 0, 2);

@@ -31,6 +31,17 @@ const QPixmap& weave(const Theme& theme) {
   return piece;
 }
 
+// What is no ink is not drawn: a key colour, or what is too faint.
+void clearWithoutInk(QImage& image, const PixelMask& faint) {
+  for (int y = 0; y < image.height(); ++y) {
+    auto* row = reinterpret_cast<QRgb*>(image.scanLine(y));
+    const std::uint64_t* ink = faint.row(y);
+    for (int x = 0; x < image.width(); ++x) {
+      if ((ink[x >> 6] >> (x & 63) & 1U) == 0) row[x] = 0;
+    }
+  }
+}
+
 }  // namespace
 
 void paintBackdrop(QPainter& painter, const QRectF& area, Backdrop backdrop) {
@@ -57,6 +68,7 @@ const QImage* Pictures::imageOf(SheetId sheet) {
   const QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
                     static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888);
   auto* entry = new Entry{art, view.convertToFormat(QImage::Format_ARGB32_Premultiplied)};
+  clearWithoutInk(entry->image, art->faint);
   const auto bytes = static_cast<qsizetype>(entry->image.sizeInBytes());
   // A single sheet above the whole allowance is kept all the same while it is shown.
   kept_.insert(sheet.value, entry, std::min<qsizetype>(bytes, kept_.maxCost()));
@@ -83,6 +95,17 @@ QImage Pictures::composed(const std::vector<Placed>& frames, const QRectF& exten
                      one.frame->rect.h * 2));
   }
   return result;
+}
+
+bool Pictures::drawFile(QPainter& painter, SheetId sheet, const QRectF& target) {
+  const auto art = session_.artOf(sheet);
+  if (art == nullptr) return false;
+  const Image& image = art->image;
+  const QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
+                    static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888);
+  painter.setRenderHint(QPainter::SmoothPixmapTransform, target.width() < image.width());
+  painter.drawImage(target, view);
+  return true;
 }
 
 bool Pictures::drawSheet(QPainter& painter, SheetId sheet, const QRectF& target) {

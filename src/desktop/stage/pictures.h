@@ -31,6 +31,8 @@ class Pictures {
   QImage composed(const std::vector<Placed>& frames, const QRectF& extent, double opacity);
   /// Draws all of a sheet to fill `target`.
   bool drawSheet(QPainter& painter, SheetId sheet, const QRectF& target);
+  /// The sheet as its file holds it, with what is no ink.
+  bool drawFile(QPainter& painter, SheetId sheet, const QRectF& target);
   /// Draws the frame as large as whole pixels allow in the middle of `target`, on kraft.
   void drawThumb(QPainter& painter, const Frame& frame, const QRectF& target);
 

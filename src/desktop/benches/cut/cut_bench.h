@@ -56,6 +56,10 @@ class CutBench : public BenchView {
   void mergeChosen();
   void snapChosen();
 
+ signals:
+  /// Other frames are chosen on the sheet, or other steps on the ribbon.
+  void choiceChanged();
+
  private:
   struct Fields {
     NumberField* cellW;

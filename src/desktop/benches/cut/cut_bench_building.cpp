@@ -179,6 +179,7 @@ void CutBench::connectStage() {
   connect(stage_, &CutStage::colourPicked, background_, &BackgroundPanel::take);
   connect(stage_, &CutStage::toolEnded, this, [this] { setTool(CutTool::Arrange); });
   connect(stage_, &CutStage::chosenChanged, this, &CutBench::refreshButton);
+  connect(stage_, &CutStage::chosenChanged, this, &CutBench::choiceChanged);
   connect(stage_, &CutStage::evidenceChanged, this, &CutBench::refreshButton);
   connect(stage_, &StageView::viewChanged, this,
           [this] { pointer_->setText(tr("%1x").arg(stage_->view().scale)); });
@@ -409,6 +410,7 @@ QWidget* CutBench::makeFoot(Pictures& pictures) {
   auto* ribbon = new Ribbon(session_, pictures, RibbonFigures::Times, foot);
   ribbon->setObjectName("cutRibbon");
   ribbon_ = ribbon;
+  connect(ribbon, &Ribbon::chosenChanged, this, &CutBench::choiceChanged);
   animations_ = new AnimationPanel(session_, *ribbon, foot);
   row->addWidget(animations_);
   row->addWidget(ribbon, 1, Qt::AlignTop);

@@ -22,10 +22,6 @@ namespace {
 
 enum Page { kCellsPage, kIslandsPage, kHandPage, kWholePage };
 
-QString fileName(const std::string& path) {
-  return QString::fromStdString(path).section('/', -1);
-}
-
 bool isWhole(const CutWay& way, PixelSize of) {
   const auto* grid = std::get_if<Grid>(&way);
   return grid != nullptr && *grid == wholeGrid(of);
@@ -144,8 +140,7 @@ void CutBench::refresh() {
   if (part_ >= static_cast<int>(cut.regions.size())) part_ = -1;
   showProposals();
   stage_->setCut(cut, part_);
-  sheetFacts_->setText(
-      tr("%1, %2 x %3 px").arg(fileName(shown->path)).arg(shown->size.w).arg(shown->size.h));
+  sheetFacts_->setText(tr("%1 x %2 px").arg(shown->size.w).arg(shown->size.h));
   background_->show(shown->ink, found_.value(shown->id.value).key);
   stage_->showInk(background_->wantsPreview() ? std::optional(shown->ink) : std::nullopt);
   refreshWays(cut);

@@ -40,7 +40,11 @@ void CutStage::paintGround(QPainter& painter) {
 void CutStage::paintStage(QPainter& painter) {
   refreshEvidence();
   const QRectF stage = view().toStage(content());
-  if (!pictures_.drawSheet(painter, session_.selection().sheet, stage)) {
+  // To pick a colour, or to see what ink would be, one must see what is there.
+  const bool raw = mode_ == CutTool::Pick || inkRule_.has_value();
+  const SheetId shown = session_.selection().sheet;
+  if (!(raw ? pictures_.drawFile(painter, shown, stage)
+            : pictures_.drawSheet(painter, shown, stage))) {
     painter.setPen(theme().text);
     painter.drawText(rect(), Qt::AlignCenter, tr("Reading the sheet"));
     return;

@@ -1,0 +1,515 @@
+// The cut bench by mouse and keys: one sheet each way, and the animations that come of it.
+#include <QComboBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QSlider>
+#include <QTest>
+
+#include "core/cut/cut_rects.h"
+#include "desktop/benches/cut/cut_stage.h"
+#include "desktop/parts/number_field.h"
+#include "desktop/parts/player.h"
+#include "desktop/parts/ribbon.h"
+#include "desktop/theme.h"
+#include "drawn_file.h"
+#include "files/image_file.h"
+#include "sheets.h"
+#include "support/registry.h"
+#include "support/sheet_generator.h"
+#include "support/window_driver.h"
+
+using namespace amber;
+using namespace amber::test;
+
+namespace {
+
+std::pair<std::string, std::string> demoFile(const std::string& name) {
+  for (const auto& sheet : glasshouse::allSheets()) {
+    if (sheet.name == name) return {name, glasshouse::fileBytes(sheet)};
+  }
+  qFatal("the demo has no such sheet");
+}
+
+// Two blocks of ink, far apart, and a third that is not drawn round yet.
+std::string blocks() {
+  Image image(64, 32);
+  for (const PixelRect& block :
+       {PixelRect{4, 6, 10, 12}, PixelRect{30, 8, 8, 8}, PixelRect{50, 20, 6, 6}}) {
+    for (int y = block.y; y < block.bottom(); ++y) {
+      for (int x = block.x; x < block.right(); ++x) image.at(x, y) = {180, 90, 40, 255};
+    }
+  }
+  return pngBytes(image);
+}
+
+const Cut& cutOf(OpenWindow& open) {
+  return *findSheet(open.project(), open.window.session().selection().sheet)->cut;
+}
+
+std::vector<PixelRect> handRects(OpenWindow& open) {
+  return std::get<HandCut>(cutOf(open).way).rects;
+}
+
+}  // namespace
+
+class CutBenchTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void initTestCase() { useTheme(*qApp, paperTheme()); }
+
+  void aScatteredSheetIsCutByIslands() {
+    OpenWindow open({demoFile("garden_tools.png")});
+    auto* proposals = open.find<QListWidget>("proposals");
+    QTRY_VERIFY(proposals->count() > 1);
+    QVERIFY(proposals->item(0)->text().startsWith("8 islands of ink"));
+    QTRY_COMPARE(open.find<QPushButton>("cutButton")->text(), QString("Cut into 8 frames"));
+    // Plain islands part the boots; a greater distance makes them one again.
+    type(open.window, "join", "1");
+    QCOMPARE(open.find<QPushButton>("cutButton")->text(), QString("Cut into 9 frames"));
+    QCOMPARE(open.find<QLabel>("islandFacts")->text(), QString("9 islands"));
+    auto* join = open.find<QSlider>("joinSlider");
+    join->setFocus();
+    QTest::keyClick(join, Qt::Key_Right);
+    QTest::keyClick(join, Qt::Key_Right);
+    QTest::keyClick(join, Qt::Key_Right);
+    QCOMPARE(open.find<QPushButton>("cutButton")->text(), QString("Cut into 8 frames"));
+    type(open.window, "minInk", "600");
+    QVERIFY(open.find<QLabel>("islandFacts")->text().contains("left out"));
+    type(open.window, "minInk", "1");
+    click(open.window, "cutButton");
+    open.settle();
+    QCOMPARE(open.asset().frames.size(), std::size_t{8});
+    // What is cut is cut again at once.
+    type(open.window, "join", "1");
+    QCOMPARE(open.asset().frames.size(), std::size_t{9});
+    open.history().undo();
+    QCOMPARE(open.asset().frames.size(), std::size_t{8});
+  }
+
+  void framesAreDrawnReshapedSplitMergedAndDeletedByHand() {
+    OpenWindow open({{"blocks.png", blocks()}});
+    auto* stage = open.find<CutStage>("cutStage");
+    click(open.window, "whole");
+    click(open.window, "byHand");
+    click(open.window, "cutButton");
+    open.settle();
+    QCOMPARE(handRects(open), (std::vector<PixelRect>{{0, 0, 64, 32}}));
+    // The one frame is chosen and made smaller by its corner, then by its edge.
+    QTest::mouseClick(stage, Qt::LeftButton, {}, onStage(stage, 20, 28));
+    drag(stage, {64, 32}, {22, 24});
+    QCOMPARE(handRects(open), (std::vector<PixelRect>{{0, 0, 22, 24}}));
+    drag(stage, {0, 12}, {2, 12});
+    QCOMPARE(handRects(open), (std::vector<PixelRect>{{2, 0, 20, 24}}));
+    const FrameId first = open.asset().frames.front().id;
+    // Another is drawn, moved by the arrow keys and snapped to its ink.
+    drag(stage, {26, 4}, {44, 20});
+    QCOMPARE(handRects(open).size(), std::size_t{2});
+    stage->setFocus();
+    QTest::keyClick(stage, Qt::Key_Right);
+    QTest::keyClick(stage, Qt::Key_Down, Qt::ShiftModifier);
+    QCOMPARE(handRects(open)[1], (PixelRect{27, 12, 18, 16}));
+    open.settle();
+    QTest::keyClick(stage, Qt::Key_S);
+    QCOMPARE(handRects(open)[1], (PixelRect{30, 12, 8, 4}));
+    // Both are chosen and merged; undo takes that back.
+    QTest::mouseClick(stage, Qt::LeftButton, Qt::ShiftModifier, onStage(stage, 6, 10));
+    QCOMPARE(open.find<QLabel>("handFacts")->text(), QString("2 frames chosen"));
+    open.settle();
+    QTest::keyClick(stage, Qt::Key_M);
+    QCOMPARE(handRects(open), (std::vector<PixelRect>{{2, 0, 36, 24}}));
+    QTest::keyClick(stage, Qt::Key_Z, Qt::ControlModifier);
+    QCOMPARE(handRects(open).size(), std::size_t{2});
+    QCOMPARE(open.asset().frames.front().id, first);
+    // A frame is split where the pointer is near its upper edge.
+    click(open.window, "splitTool");
+    QTest::mouseClick(stage, Qt::LeftButton, {}, onStage(stage, 12, 1));
+    QCOMPARE(handRects(open).size(), std::size_t{3});
+    QCOMPARE(handRects(open)[1], (PixelRect{12, 0, 10, 24}));
+    QTest::keyClick(stage, Qt::Key_Escape);
+    QVERIFY(!open.find<QPushButton>("splitTool")->isChecked());
+    // And one is deleted.
+    QTest::mouseClick(stage, Qt::LeftButton, {}, onStage(stage, 16, 12));
+    open.settle();
+    QTest::keyClick(stage, Qt::Key_Delete);
+    QCOMPARE(handRects(open).size(), std::size_t{2});
+    QCOMPARE(open.asset().frames.size(), std::size_t{2});
+    // Escape leaves a drag without a change.
+    const QPoint from = onStage(stage, 48, 18);
+    QTest::mousePress(stage, Qt::LeftButton, {}, from);
+    QTest::mouseMove(stage, from + QPoint(60, 60));
+    QTest::keyClick(stage, Qt::Key_Escape);
+    QTest::mouseRelease(stage, Qt::LeftButton, {}, from + QPoint(60, 60));
+    QCOMPARE(handRects(open).size(), std::size_t{2});
+  }
+
+  void aRegionIsDrawnAndCutAnotherWay() {
+    OpenWindow open({{"blocks.png", blocks()}});
+    auto* stage = open.find<CutStage>("cutStage");
+    click(open.window, "byCells");
+    type(open.window, "columns", "2");
+    type(open.window, "rows", "1");
+    click(open.window, "cutButton");
+    open.settle();
+    QCOMPARE(open.asset().frames.size(), std::size_t{2});
+    click(open.window, "regionTool");
+    drag(stage, {33, 1}, {63, 31});
+    QCOMPARE(cutOf(open).regions.size(), std::size_t{1});
+    QVERIFY(open.find<QPushButton>("byIslands")->isChecked());
+    QCOMPARE(open.find<QComboBox>("parts")->currentText(), QString("region 1"));
+    QVERIFY(!open.find<QPushButton>("regionTool")->isChecked());
+    // The left cell, and the two islands within the region.
+    QCOMPARE(open.asset().frames.size(), std::size_t{3});
+    QCOMPARE(open.asset().frames[2].rect, (PixelRect{50, 20, 6, 6}));
+    click(open.window, "removeRegion");
+    QVERIFY(cutOf(open).regions.empty());
+    QCOMPARE(open.asset().frames.size(), std::size_t{2});
+  }
+
+  void aKeyColourIsProposedPickedAndTuned() {
+    OpenWindow open({demoFile("fern_sway.png")});
+    const auto ink = [&] { return open.project().sheets.front()->ink; };
+    QTRY_VERIFY(open.find<QPushButton>("suggestedKey")->text().contains("c8e4ff"));
+    click(open.window, "suggestedKey");
+    open.settle();
+    QVERIFY(ink().key.has_value());
+    QTRY_VERIFY(open.find<QListWidget>("proposals")->item(0)->text().startsWith("6 x 1 cells"));
+    type(open.window, "keyTolerance", "12");
+    open.settle();
+    QCOMPARE(ink().key->tolerance, 12);
+    click(open.window, "keyEdgeOnly");
+    open.settle();
+    QCOMPARE(ink().key->reach, KeyReach::JoinedToEdge);
+    // The dropper takes the colour of the pot instead; undo takes that back.
+    auto* stage = open.find<CutStage>("cutStage");
+    click(open.window, "pickKey");
+    QCOMPARE(stage->tool(), CutTool::Pick);
+    QTest::mouseClick(stage, Qt::LeftButton, {}, onStage(stage, 20.5, 34.5));
+    open.settle();
+    QVERIFY(ink().key->r > 150 && ink().key->b < 90);
+    QCOMPARE(stage->tool(), CutTool::Arrange);
+    open.history().undo();
+    open.settle();
+    QCOMPARE(ink().key->b, std::uint8_t{255});
+    click(open.window, "backgroundAlpha");
+    open.settle();
+    QVERIFY(!ink().key.has_value());
+  }
+
+  void thresholdsShowTheirInkWhileTheyAreMoved() {
+    OpenWindow open;
+    open.select("moth_flutter.png");
+    auto* slider = open.find<QSlider>("faintSlider");
+    const QPoint knob(4, slider->height() / 2);
+    QTest::mousePress(slider, Qt::LeftButton, {}, knob);
+    QTest::mouseMove(slider, QPoint(slider->width() / 2, knob.y()));
+    QVERIFY(open.find<QPushButton>("showInk")->isChecked());
+    const int steps = open.history().count();
+    QTest::mouseRelease(slider, Qt::LeftButton, {}, QPoint(slider->width() / 2, knob.y()));
+    open.settle();
+    QCOMPARE(open.history().count(), steps + 1);
+    const Sheet* sheet = findSheet(open.project(), "sheets/moth_flutter.png");
+    QVERIFY(sheet->ink.faint > 60);
+    type(open.window, "firm", "200");
+    open.settle();
+    QCOMPARE(findSheet(open.project(), "sheets/moth_flutter.png")->ink.firm, 200);
+  }
+
+  void aSheetIsTurnedAndMirroredAndKeepsItsOrder() {
+    OpenWindow open;
+    open.select("keeper_walk.png");
+    const FrameId first = open.animation().steps.front().frame;
+    click(open.window, "mirrorX");
+    open.settle();
+    const Sheet* sheet = findSheet(open.project(), "sheets/keeper_walk.png");
+    QVERIFY(sheet->orientation.mirrorX);
+    QCOMPARE(findFrame(open.asset(), first)->rect.x, 384 - 48);
+    QCOMPARE(open.animation().steps.front().frame, first);
+    click(open.window, "turnRight");
+    open.settle();
+    sheet = findSheet(open.project(), "sheets/keeper_walk.png");
+    QCOMPARE(sheet->size, (PixelSize{48, 384}));
+    QVERIFY(open.window.session().artOf(sheet->id)->image.size() == sheet->size);
+    open.history().undo();
+    open.history().undo();
+    open.settle();
+    QCOMPARE(findFrame(open.asset(), first)->rect.x, 0);
+  }
+
+  void numberedImagesAreOfferedAsOneAnimation() {
+    std::vector<std::pair<std::string, std::string>> images;
+    for (const char* number : {"1", "2", "3", "5", "6"}) {
+      images.push_back(demoFile(std::string("firefly_glow_") + number + ".png"));
+    }
+    OpenWindow open(images);
+    auto* proposals = open.find<QListWidget>("proposals");
+    QTRY_VERIFY(proposals->item(0)->text().contains("one animation of 5 images"));
+    QVERIFY(proposals->item(0)->text().contains("4 is missing"));
+    QCOMPARE(open.find<QLineEdit>("assetName")->text(), QString("firefly"));
+    QCOMPARE(open.find<QPushButton>("cutButton")->text(),
+             QString("Make one animation of 5 images"));
+    click(open.window, "cutButton");
+    open.settle();
+    QCOMPARE(open.asset().animations.size(), std::size_t{1});
+    QCOMPARE(open.animation().steps.size(), std::size_t{5});
+    QCOMPARE(open.animation().name, std::string("glow"));
+    const auto& findings = open.window.session().findings();
+    QVERIFY(std::any_of(findings.begin(), findings.end(), [](const Finding& finding) {
+      return finding.rule == "numbering.gap" &&
+             finding.text.find("4 is missing") != std::string::npos;
+    }));
+    open.history().undo();
+    QVERIFY(open.project().assets.empty());
+  }
+
+  void anAnimatedImageBringsItsPicturesAndTimes() {
+    OpenWindow open({demoFile("lantern_flicker.webp")});
+    QTRY_VERIFY(open.find<QListWidget>("proposals")->item(0)->text().startsWith("6 pictures"));
+    click(open.window, "cutButton");
+    open.settle();
+    std::vector<int> times;
+    for (const Step& step : open.animation().steps) times.push_back(step.durationMs);
+    QCOMPARE(times, (std::vector<int>{120, 80, 140, 60, 110, 90}));
+    QCOMPARE(open.asset().frames[1].rect.size(), (PixelSize{40, 44}));
+  }
+
+  void aFolderIsTakenInWhole() {
+    const Scratch scratch;
+    QDir().mkpath(scratch.qpath("art/more"));
+    scratch.write("art/snail_crawl.png", demoFile("snail_crawl.png").second);
+    scratch.write("art/more/clay_pot.png", demoFile("clay_pot.png").second);
+    scratch.write("art/notes.txt", "no image");
+    MainWindow window;
+    show(window);
+    QStringList progress;
+    QObject::connect(
+        &window.session(), &ProjectSession::importing, &window,
+        [&](int done, int total) { progress << QString("%1/%2").arg(done).arg(total); });
+    window.takeFiles({scratch.qpath("art")});
+    window.session().settle();
+    QCOMPARE(window.session().project().sheets.size(), std::size_t{2});
+    QCOMPARE(progress, (QStringList{"0/2", "1/2", "0/0"}));
+    QCOMPARE(window.session().history().count(), 1);
+  }
+
+  void stoppingKeepsWhatWasRead() {
+    const Scratch scratch;
+    QDir().mkpath(scratch.qpath("art"));
+    const std::string png = demoFile("clay_pot.png").second;
+    for (int i = 0; i < 200; ++i) {
+      scratch.write("art/pot" + std::to_string(i) + "x.png", png);
+    }
+    MainWindow window;
+    show(window);
+    QObject::connect(&window.session(), &ProjectSession::importing, &window,
+                     [&](int done, int total) {
+                       if (total > 0 && done >= 3) click(window, "stopImport");
+                     });
+    window.takeFiles({scratch.qpath("art")});
+    window.session().settle();
+    const std::size_t added = window.session().project().sheets.size();
+    QVERIFY(added >= 3 && added <= 200);
+    if (added < 200) {
+      QVERIFY(find<QLabel>(window, "notice")->text().contains("of 200 images added"));
+    }
+    QVERIFY(!window.findChild<QPushButton*>("stopImport")->isVisible());
+  }
+
+  void cellsAreSelectedByClickAndBandAndMadeAnAnimation() {
+    OpenWindow open;
+    open.select("keeper_walk.png");
+    auto* stage = open.find<CutStage>("cutStage");
+    drag(stage, {60, 20}, {130, 40});
+    QCOMPARE(open.window.session().selection().frames.size(), std::size_t{2});
+    QTest::mouseClick(stage, Qt::LeftButton, Qt::ControlModifier, onStage(stage, 300, 20));
+    QCOMPARE(open.window.session().selection().frames.size(), std::size_t{3});
+    click(open.window, "newAnimation");
+    QCOMPARE(open.asset().animations.size(), std::size_t{4});
+    QCOMPARE(open.animation().steps.size(), std::size_t{3});
+    // Its name waits to be typed.
+    auto* list = open.find<QListWidget>("animations");
+    auto* editor = list->findChild<QLineEdit*>();
+    QVERIFY(editor != nullptr);
+    editor->selectAll();
+    QTest::keyClicks(editor, "stroll");
+    QTest::keyClick(editor, Qt::Key_Return);
+    open.settle();
+    QCOMPARE(open.animation().name, std::string("stroll"));
+    click(open.window, "defaultAnimation");
+    QCOMPARE(open.asset().animations.front().name, std::string("stroll"));
+    click(open.window, "copyAnimation");
+    QCOMPARE(open.animation().name, std::string("stroll_2"));
+    click(open.window, "removeAnimation");
+    QCOMPARE(open.asset().animations.size(), std::size_t{4});
+    QCOMPARE(list->count(), 4);
+  }
+
+  void stepsAreOrderedRepeatedAndTimed() {
+    OpenWindow open;
+    open.select("keeper_idle.png");
+    auto* ribbon = open.find<Ribbon>("cutRibbon");
+    const AnimationId idle = open.animation().id;
+    const auto order = [&] {
+      QString text;
+      for (const Step& step : findAnimation(open.asset(), idle)->steps) {
+        text += QString::fromStdString(findFrame(open.asset(), step.frame)->name).right(1);
+      }
+      return text;
+    };
+    const auto middle = [&](std::size_t step) { return ribbon->cellOf(idle, step).center(); };
+    QCOMPARE(order(), QString("1234"));
+    // The first is dragged behind the third.
+    QTest::mousePress(ribbon->viewport(), Qt::LeftButton, {}, middle(0));
+    QTest::mouseMove(ribbon->viewport(), middle(1));
+    QTest::mouseMove(ribbon->viewport(), middle(2) + QPoint(20, 0));
+    QTest::mouseRelease(ribbon->viewport(), Qt::LeftButton, {}, middle(2) + QPoint(20, 0));
+    QCOMPARE(order(), QString("2314"));
+    QCOMPARE(ribbon->chosenSteps(), (std::vector<std::size_t>{2}));
+    ribbon->setFocus();
+    QTest::keyClick(ribbon, Qt::Key_Left, Qt::AltModifier);
+    QTest::keyClick(ribbon, Qt::Key_Left, Qt::AltModifier);
+    QCOMPARE(order(), QString("1234"));
+    QTest::keyClick(ribbon, Qt::Key_Right, Qt::AltModifier);
+    QCOMPARE(order(), QString("2134"));
+    QTest::keyClick(ribbon, Qt::Key_R);
+    QCOMPARE(order(), QString("21134"));
+    type(open.window, "stepTime", "400");
+    QCOMPARE(findAnimation(open.asset(), idle)->steps[1].durationMs, 400);
+    QCOMPARE(findAnimation(open.asset(), idle)->steps[0].durationMs, 250);
+    // Three at once, by Shift, and out.
+    QTest::mouseClick(ribbon->viewport(), Qt::LeftButton, {}, middle(1));
+    QTest::mouseClick(ribbon->viewport(), Qt::LeftButton, Qt::ShiftModifier, middle(3));
+    QCOMPARE(ribbon->chosenSteps().size(), std::size_t{3});
+    ribbon->setFocus();
+    QTest::keyClick(ribbon, Qt::Key_Delete);
+    QCOMPARE(order(), QString("24"));
+    while (open.history().canUndo()) open.history().undo();
+    QCOMPARE(order(), QString("1234"));
+  }
+
+  void anAnimationIsScrubbedSteppedAndPlayedAtAnySpeed() {
+    OpenWindow open;
+    open.select("keeper_walk.png");
+    auto* scrub = open.find<QSlider>("scrub");
+    scrub->setFocus();
+    QTest::keyClick(scrub, Qt::Key_End);
+    QCOMPARE(open.window.session().selection().frame, open.animation().steps.back().frame);
+    QTest::keyClick(scrub, Qt::Key_Home);
+    QCOMPARE(open.window.session().selection().frame, open.animation().steps.front().frame);
+    click(open.window, "stepForward");
+    QCOMPARE(open.window.session().selection().frame, open.animation().steps[1].frame);
+    auto* player = open.window.findChild<PlayerPanel*>()->player();
+    QVERIFY(!player->playing());
+    type(open.window, "speed", "4");
+    QCOMPARE(player->speed(), 4.0);
+    type(open.window, "speed", "0.1");
+    click(open.window, "playPause");
+    QVERIFY(player->playing());
+    const std::size_t at = player->step();
+    QTest::qWait(120);  // an eighth of a step at this speed
+    QCOMPARE(player->step(), at);
+    type(open.window, "speed", "4");
+    QTRY_VERIFY(player->step() != at);
+  }
+
+  void aRepaintedSheetIsTakenInWhileTheWindowIsOpen() {
+    OpenWindow open;
+    open.select("keeper_walk.png");
+    const FrameId second = open.animation().steps[1].frame;
+    const AssetId asset = open.asset().id;
+    open.window.session().perform("hand",
+                                  {SetOrigin{asset, second, {11, 12}, {OriginBasis::Hand, {}}}});
+    // One cell is put in at the front.
+    const Image before = *imageFrom(open.scratch.read("demo/sheets/keeper_walk.png"), "walk");
+    Image longer(before.width() + 48, before.height());
+    for (int y = 0; y < before.height(); ++y) {
+      for (int x = 0; x < before.width(); ++x) longer.at(x + 48, y) = before.at(x, y);
+      for (int x = 10; x < 40; ++x) longer.at(x, y) = {90, 30, 60, 255};
+    }
+    const int steps = open.history().count();
+    QVERIFY(
+        writeFileAtomically(open.scratch.path("demo/sheets/keeper_walk.png"), pngBytes(longer)));
+    QTRY_COMPARE(open.history().count(), steps + 1);
+    open.settle();
+    const Asset& now = *findAsset(open.project(), asset);
+    QCOMPARE(findFrame(now, second)->rect.x, 96);
+    QCOMPARE(findFrame(now, second)->origin, (FramePoint{11, 12}));
+    QCOMPARE(now.frames.size(), std::size_t{4 + 9 + 6});
+    QVERIFY(open.find<QLabel>("notice")->text().contains("8 frames found again, 1 new, none lost"));
+    // A frame that is gone is told of, not lost.
+    QVERIFY(
+        writeFileAtomically(open.scratch.path("demo/sheets/keeper_walk.png"), pngBytes(before)));
+    QTRY_COMPARE(open.history().count(), steps + 2);
+    open.settle();
+    const auto& findings = open.window.session().findings();
+    QCOMPARE(std::count_if(findings.begin(), findings.end(),
+                           [](const Finding& one) { return one.rule == "frame.lost"; }),
+             1);
+    QCOMPARE(findAsset(open.project(), asset)->frames.size(), std::size_t{4 + 9 + 6});
+  }
+
+  void crossingInkIsMendedByOneKey() {
+    OpenWindow open;
+    open.select("keeper_water.png");
+    open.settle();
+    const auto text = [&] { return open.find<QLabel>("findingText")->text(); };
+    QVERIFY(text().contains("crosses the cut"));
+    QVERIFY(text().contains("Cut as islands"));
+    QTest::keyClick(&open.window, Qt::Key_Return, Qt::ControlModifier);
+    open.settle();
+    QVERIFY(std::holds_alternative<IslandRule>(
+        findSheet(open.project(), "sheets/keeper_water.png")->cut->way));
+    QVERIFY(!text().contains("crosses the cut"));
+  }
+
+  void proposalsOfACutSheetAreSeenBeforeTheyAreTaken() {
+    OpenWindow open;
+    open.select("clay_pot.png");
+    const Cut before = cutOf(open);
+    click(open.window, "proposalsTitle");
+    auto* proposals = open.find<QListWidget>("proposals");
+    QTRY_VERIFY(proposals->count() > 2);
+    proposals->setFocus();
+    QTest::keyClick(proposals, Qt::Key_Down);
+    QTest::keyClick(proposals, Qt::Key_Down);
+    QCOMPARE(cutOf(open), before);
+    QVERIFY(open.find<QPushButton>("cutButton")->text().startsWith("Cut again into"));
+    click(open.window, "dropDraft");
+    QVERIFY(!open.window.findChild<QPushButton*>("cutButton")->isVisible());
+    QCOMPARE(open.history().count(), 0);
+  }
+
+  void aLargeSheetDoesNotHoldTheWindowUp() {
+    Image large(2048, 2048);
+    const Image small = generatedSheet("rows of animations", 4).image;
+    for (int y = 0; y < large.height(); ++y) {
+      for (int x = 0; x < large.width(); ++x) {
+        large.at(x, y) = small.at(x % small.width(), y % small.height());
+      }
+    }
+    OpenWindow open({{"first.png", blocks()}});
+    open.scratch.write("art/large.png", pngBytes(large));
+    // The longest time in which the window could not answer, but for drawing the sheet itself.
+    QElapsedTimer clock;
+    clock.start();
+    qint64 last = 0;
+    qint64 longest = 0;
+    QTimer heart;
+    QObject::connect(&heart, &QTimer::timeout, [&] {
+      longest = std::max(longest, clock.elapsed() - last);
+      last = clock.elapsed();
+    });
+    heart.start(1);
+    open.window.takeFiles({open.scratch.qpath("art/large.png")});
+    auto* proposals = open.find<QListWidget>("proposals");
+    QTRY_VERIFY(open.project().sheets.size() == 2);
+    QTRY_VERIFY(proposals->count() > 1);
+    click(open.window, "byIslands");
+    QTRY_VERIFY(open.find<QLabel>("islandFacts")->text() != "0 islands");
+    qInfo("longest silence %lld ms", static_cast<long long>(longest));
+    QVERIFY(longest < 150);
+  }
+};
+AMBER_TEST(CutBenchTest);
+
+#include "cut_bench_tests.moc"
