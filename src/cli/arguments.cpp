@@ -2,188 +2,14 @@
 
 #include <CLI/CLI.hpp>
 #include <algorithm>
-#include <charconv>
 #include <iostream>
 
+#include "cli/cutting_options.h"
 #include "core/origin/anchor.h"
 #include "files/words.h"
 
 namespace amber {
 namespace {
-
-// Exactly `count` whole numbers of at most five digits with `separator` between them.
-std::vector<int> numbersIn(std::string_view text, std::size_t count, char separator) {
-  std::vector<int> numbers;
-  while (numbers.size() < count) {
-    int number = 0;
-    const auto* end = text.data() + text.size();
-    const auto [next, error] = std::from_chars(text.data(), end, number);
-    if (error != std::errc{} || number < 0 || number > 99999) return {};
-    numbers.push_back(number);
-    text.remove_prefix(static_cast<std::size_t>(next - text.data()));
-    if (numbers.size() == count) break;
-    if (text.empty() || text.front() != separator) return {};
-    text.remove_prefix(1);
-  }
-  return text.empty() ? numbers : std::vector<int>{};
-}
-
-CLI::Validator numbersForm(std::size_t count, char separator, const std::string& shown) {
-  return CLI::Validator(
-      [=](const std::string& text) {
-        return numbersIn(text, count, separator).empty()
-                   ? "\"" + text + "\" does not have the form " + shown
-                   : std::string();
-      },
-      shown);
-}
-
-PixelSize pairFrom(const std::string& text, char separator) {
-  if (text.empty()) return {};
-  const std::vector<int> numbers = numbersIn(text, 2, separator);
-  return {numbers[0], numbers[1]};
-}
-
-// RRGGBB[:TOL][:edge], or nothing for any other text.
-std::optional<KeyColour> keyFrom(std::string_view text) {
-  KeyColour key;
-  unsigned rgb = 0;
-  const auto colour = text.substr(0, 6);
-  const auto [next, error] = std::from_chars(colour.data(), colour.data() + colour.size(), rgb, 16);
-  if (colour.size() != 6 || error != std::errc{} || next != colour.data() + 6) return {};
-  key.r = static_cast<std::uint8_t>(rgb >> 16);
-  key.g = static_cast<std::uint8_t>(rgb >> 8 & 255);
-  key.b = static_cast<std::uint8_t>(rgb & 255);
-  text.remove_prefix(6);
-  if (text.ends_with(":edge")) {
-    key.reach = KeyReach::JoinedToEdge;
-    text.remove_suffix(5);
-  }
-  if (text.empty()) return key;
-  if (text.front() != ':') return {};
-  const std::vector<int> tolerance = numbersIn(text.substr(1), 1, ',');
-  if (tolerance.empty() || tolerance[0] > 255) return {};
-  key.tolerance = tolerance[0];
-  return key;
-}
-
-// The options that say how an image is cut, as typed.
-struct CuttingText {
-  std::string cells;
-  std::string count;
-  bool whole = false;
-  bool islands = false;
-  IslandRule rule;
-  std::vector<std::string> regions;
-  std::string margin;
-  std::string gutter;
-  std::string key;
-  int faint = 1;
-  int firm = 128;
-  int turns = 0;
-  std::string mirror = "none";
-};
-
-// x,y,w,h:WxH or x,y,w,h:islands or x,y,w,h:whole, or nothing for any other text.
-std::optional<CutRegion> regionFrom(std::string_view text, const IslandRule& rule) {
-  const auto colon = text.find(':');
-  if (colon == std::string_view::npos) return std::nullopt;
-  const std::vector<int> n = numbersIn(text.substr(0, colon), 4, ',');
-  const std::string_view way = text.substr(colon + 1);
-  if (n.empty()) return std::nullopt;
-  CutRegion region{{n[0], n[1], n[2], n[3]}, {}};
-  if (way == "islands") {
-    region.way = rule;
-    return region;
-  }
-  if (way == "whole") {
-    region.way = Grid{{n[2], n[3]}, {}, {}, 1, 1};
-    return region;
-  }
-  const std::vector<int> cell = numbersIn(way, 2, 'x');
-  if (cell.empty()) return std::nullopt;
-  region.way = Grid{{cell[0], cell[1]}, {}, {}, 1, 1};
-  return region;
-}
-
-void addCutting(CLI::App& command, CuttingText& text) {
-  auto* cells = command.add_option("--cells", text.cells, "Cells of this many pixels")
-                    ->check(numbersForm(2, 'x', "WxH"));
-  auto* count = command.add_option("--count", text.count, "This many columns and rows")
-                    ->check(numbersForm(2, 'x', "CxR"));
-  auto* whole = command.add_flag("--whole", text.whole, "The whole image is one frame");
-  auto* islands = command.add_flag("--islands", text.islands, "Each island of ink is a frame");
-  cells->excludes(count)->excludes(whole)->excludes(islands);
-  count->excludes(whole)->excludes(islands);
-  whole->excludes(islands);
-  command.add_option("--join", text.rule.join, "Ink this near is one island, px")
-      ->check(CLI::Range(1, 256));
-  command.add_option("--min-ink", text.rule.minInk, "Islands of fewer pixels go to a near one")
-      ->check(CLI::Range(1, 1000000));
-  command
-      .add_option("--part", text.rule.part,
-                  "Part figures that touch only by ink of less than this alpha; 0: do not")
-      ->check(CLI::Range(0, 255));
-  command.add_option("--region", text.regions, "A part of the sheet that is cut another way")
-      ->check(CLI::Validator(
-          [](const std::string& region) {
-            return regionFrom(region, {}) ? std::string()
-                                          : "\"" + region +
-                                                "\" does not have the form "
-                                                "x,y,w,h:WxH|islands|whole";
-          },
-          "x,y,w,h:WxH|islands|whole"));
-  command.add_option("--turn", text.turns, "Quarter turns to the right, first of all")
-      ->check(CLI::Range(0, 3));
-  command.add_option("--mirror", text.mirror, "Then left and right (x) or top and bottom (y)")
-      ->check(CLI::IsMember(std::vector<std::string>(kMirrorWords.begin(), kMirrorWords.end())));
-  command.add_option("--margin", text.margin, "Pixels before the first column and row")
-      ->check(numbersForm(2, ',', "L,T"));
-  command.add_option("--gutter", text.gutter, "Pixels between columns and between rows")
-      ->check(numbersForm(2, ',', "X,Y"));
-  command.add_option("--key", text.key, "The colour that stands for no ink")
-      ->check(CLI::Validator(
-          [](const std::string& key) {
-            return key == "none" || key == "auto" || keyFrom(key)
-                       ? std::string()
-                       : "\"" + key + "\" does not have the form RRGGBB[:TOL][:edge]|none|auto";
-          },
-          "RRGGBB[:TOL][:edge]|none|auto"));
-  command.add_option("--faint", text.faint, "Least alpha of faint ink")->check(CLI::Range(1, 255));
-  command.add_option("--firm", text.firm, "Least alpha of firm ink")->check(CLI::Range(1, 255));
-}
-
-CuttingArguments cuttingFrom(const CuttingText& text) {
-  CuttingArguments arguments;
-  arguments.named = !text.cells.empty() || !text.count.empty() || text.whole || text.islands;
-  if (!arguments.named) arguments.cut.way = CutChoice::Way::Best;
-  if (text.islands) arguments.cut.way = CutChoice::Way::Islands;
-  arguments.cut.islands = text.rule;
-  for (const std::string& region : text.regions) {
-    arguments.cut.regions.push_back(*regionFrom(region, text.rule));
-  }
-  arguments.orientation = {text.turns, text.mirror == "x", text.mirror == "y"};
-  if (!text.cells.empty()) {
-    arguments.cut.way = CutChoice::Way::Cells;
-    arguments.cut.amount = pairFrom(text.cells, 'x');
-  } else if (!text.count.empty()) {
-    arguments.cut.way = CutChoice::Way::Count;
-    arguments.cut.amount = pairFrom(text.count, 'x');
-  }
-  arguments.cut.margin = pairFrom(text.margin, ',');
-  arguments.cut.gutter = pairFrom(text.gutter, ',');
-  arguments.ink.faint = text.faint;
-  arguments.ink.firm = text.firm;
-  // Where the pixels are to say how to cut, they say what is background too.
-  if (text.key == "auto" || (text.key.empty() && !arguments.named)) {
-    arguments.ink.key = InkChoice::Key::Auto;
-  }
-  if (const auto key = keyFrom(text.key)) {
-    arguments.ink.key = InkChoice::Key::Given;
-    arguments.ink.colour = *key;
-  }
-  return arguments;
-}
 
 // The options of new and add, as typed.
 struct SheetText {
@@ -265,6 +91,11 @@ class Grammar {
     refresh_ = program_.add_subcommand("refresh", "Take repainted sheets in, cut as before");
     refresh_->add_option("PROJECT", project_, "The project file")->required();
     addTurn();
+    recut_ = program_.add_subcommand("recut", "Cut a sheet of a project another way");
+    recut_->add_option("PROJECT", project_, "The project file")->required();
+    recut_->add_option("--sheet", image_, "The sheet's path in the project")->required();
+    addCutting(*recut_, cutting_);
+    addAnimation();
     formats_ = program_.add_subcommand("formats", "Say which images can be read");
   }
 
@@ -282,6 +113,41 @@ class Grammar {
   }
 
  private:
+  void addAnimation() {
+    animation_ = program_.add_subcommand("animation", "Make or change an animation");
+    animation_->add_option("PROJECT", project_, "The project file")->required();
+    animation_->add_option("--asset", animating_.asset, "The asset's name")->required();
+    animation_->add_option("--animation", animating_.animation, "The animation's name")->required();
+    animation_
+        ->add_option("--frames", animating_.frames,
+                     "Its frames in order, as numbers of the asset's frames; one may come again")
+        ->delimiter(',')
+        ->check(CLI::Range(1, 100000));
+    auto* times = animation_->add_option("--times", animating_.timesMs, "How long each shows, ms")
+                      ->delimiter(',')
+                      ->check(CLI::Range(1, 60000));
+    animation_->add_option("--rate", rate_, "Frames a second")
+        ->check(CLI::Range(0.1, 1000.0))
+        ->excludes(times);
+    animation_->add_option("--loop", loop_, "How it goes on")
+        ->check(CLI::IsMember(std::vector<std::string>(kLoopWords.begin(), kLoopWords.end())));
+    animation_->add_flag("--default", animating_.makeDefault, "The game starts with it");
+    animation_->add_option("--rename", animating_.newName, "Its new name");
+    animation_->add_option("--copy", animating_.copyName, "Duplicate it under this name");
+    animation_->add_flag("--remove", animating_.remove, "Take it out; its frames stay");
+  }
+
+  AnimationArguments animationArguments() const {
+    AnimationArguments arguments = animating_;
+    arguments.project = project_;
+    if (rate_ > 0) arguments.timesMs = {durationAt(rate_)};
+    if (!loop_.empty()) {
+      arguments.loop = static_cast<LoopMode>(
+          std::find(kLoopWords.begin(), kLoopWords.end(), loop_) - kLoopWords.begin());
+    }
+    return arguments;
+  }
+
   void addTurn() {
     turn_ = program_.add_subcommand("turn", "Turn or mirror a sheet with all that was cut from it");
     turn_->add_option("PROJECT", project_, "The project file")->required();
@@ -320,6 +186,8 @@ class Grammar {
     if (verify_->parsed()) return VerifyArguments{folder_, project_};
     if (refresh_->parsed()) return RefreshArguments{project_};
     if (turn_->parsed()) return turnArguments();
+    if (recut_->parsed()) return RecutArguments{project_, image_, cuttingFrom(cutting_)};
+    if (animation_->parsed()) return animationArguments();
     if (formats_->parsed()) return FormatsArguments{};
     FitArguments fit{image_, cuttingFrom(cutting_), {}};
     for (const std::string& text : rects_) {
@@ -341,6 +209,11 @@ class Grammar {
   CLI::App* refresh_ = nullptr;
   CLI::App* turn_ = nullptr;
   CLI::App* formats_ = nullptr;
+  CLI::App* recut_ = nullptr;
+  CLI::App* animation_ = nullptr;
+  AnimationArguments animating_;
+  double rate_ = 0;
+  std::string loop_;
   std::vector<std::string> turns_;
   bool json_ = false;
   std::string image_;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <optional>
 #include <string>
 #include <variant>
 #include <vector>
@@ -47,6 +48,27 @@ struct TurnArguments {
   std::vector<SheetTurn> turns;
 };
 
+/// Cuts a sheet that is in a project another way.
+struct RecutArguments {
+  std::string project;
+  std::string sheet;
+  CuttingArguments cutting;
+};
+
+/// Makes or changes one animation; what is empty stays as it is.
+struct AnimationArguments {
+  std::string project;
+  std::string asset;
+  std::string animation;
+  std::vector<int> frames;   ///< Numbers of the asset's frames, from 1.
+  std::vector<int> timesMs;  ///< One for each step, or one for all.
+  std::optional<LoopMode> loop;
+  bool makeDefault = false;
+  bool remove = false;
+  std::string newName;
+  std::string copyName;
+};
+
 /// What the installed readers of images can do.
 struct FormatsArguments {};
 
@@ -67,7 +89,8 @@ struct VerifyArguments {
 /// One call of the program, understood.
 struct Invocation {
   std::variant<std::monostate, CutArguments, FitArguments, SheetArguments, CheckArguments,
-               PackArguments, VerifyArguments, RefreshArguments, TurnArguments, FormatsArguments>
+               PackArguments, VerifyArguments, RefreshArguments, TurnArguments, FormatsArguments,
+               RecutArguments, AnimationArguments>
       command;  ///< Nothing: help was asked for and printed.
   bool json = false;
 };

@@ -19,6 +19,8 @@ Result<Outcome> runVerify(const VerifyArguments& arguments, bool json);
 
 Result<Outcome> runRefresh(const RefreshArguments& arguments, bool json);
 Result<Outcome> runTurn(const TurnArguments& arguments, bool json);
+Result<Outcome> runRecut(const RecutArguments& arguments, bool json);
+Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json);
 Result<Outcome> runFormats(const FormatsArguments& arguments, bool json);
 
 }  // namespace amber

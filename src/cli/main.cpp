@@ -35,6 +35,8 @@ struct Runner {
   Result<Outcome> operator()(const VerifyArguments& a) const { return runVerify(a, json); }
   Result<Outcome> operator()(const RefreshArguments& a) const { return runRefresh(a, json); }
   Result<Outcome> operator()(const TurnArguments& a) const { return runTurn(a, json); }
+  Result<Outcome> operator()(const RecutArguments& a) const { return runRecut(a, json); }
+  Result<Outcome> operator()(const AnimationArguments& a) const { return runAnimation(a, json); }
   Result<Outcome> operator()(const FormatsArguments& a) const { return runFormats(a, json); }
 };
 

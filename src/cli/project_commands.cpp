@@ -1,15 +1,13 @@
-// The commands that work on a project or a parcel: all but cut and fit.
+// The commands that make, check and pack a project.
 #include <QFileInfo>
 #include <iostream>
 
 #include "cli/commands.h"
 #include "core/checks/check_project.h"
-#include "core/cut/sheet_edits.h"
 #include "files/image_file.h"
 #include "files/parcel_file.h"
 #include "files/project_file.h"
 #include "work/image_search.h"
-#include "work/mend.h"
 #include "work/pack_project.h"
 #include "work/report.h"
 
@@ -48,6 +46,7 @@ Result<Outcome> addSheet(const Project& before, const SheetArguments& arguments,
       return failure(ErrorCode::BadValue, "the project holds this sheet already; choose another",
                      image);
     }
+    if (one->unread > 0) std::cerr << image << ": " << unreadText(one->unread) << "\n";
     imported.push_back(std::move(*one));
   }
   if (imported.empty()) {
@@ -157,60 +156,6 @@ Result<Outcome> runVerify(const VerifyArguments& arguments, bool json) {
   auto differences = verifyParcel(folder, opened->project, opened->store);
   if (!differences) return tl::unexpected(differences.error());
   return reportVerified(folder, *differences, json);
-}
-
-Result<Outcome> runRefresh(const RefreshArguments& arguments, bool json) {
-  auto opened = open(arguments.project);
-  if (!opened) return tl::unexpected(opened.error());
-  auto result = refreshed(opened->project, opened->store);
-  if (!result) return tl::unexpected(result.error());
-  if (!result->sheets.empty()) {
-    if (auto written = writeProject(arguments.project, result->project); !written) {
-      return tl::unexpected(written.error());
-    }
-  }
-  Json sheets = Json::array();
-  bool anyLost = false;
-  for (const Refreshed& sheet : result->sheets) {
-    sheets.push_back(Json{
-        {"sheet", sheet.path}, {"kept", sheet.kept}, {"added", sheet.added}, {"lost", sheet.lost}});
-    anyLost = anyLost || sheet.lost > 0;
-    std::cerr << sheet.path << ": " << refreshText(sheet) << "\n";
-  }
-  if (result->sheets.empty()) std::cerr << arguments.project << ": no sheet was repainted\n";
-  if (json) {
-    std::cout << jsonText(Json{{"project", arguments.project}, {"sheets", std::move(sheets)}});
-  }
-  return anyLost ? Outcome::Findings : Outcome::Done;
-}
-
-Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
-  auto project = readProject(arguments.project);
-  if (!project) return tl::unexpected(project.error());
-  const Sheet* sheet = findSheet(*project, arguments.sheet);
-  if (sheet == nullptr) {
-    return failure(ErrorCode::UnknownTarget,
-                   "the project has no sheet \"" + arguments.sheet + "\"");
-  }
-  const SheetId id = sheet->id;
-  for (const SheetTurn turn : arguments.turns) {
-    auto edits = turnEdits(*project, id, turn);
-    if (!edits) return tl::unexpected(edits.error());
-    auto applied = withEdits(*project, *edits);
-    if (!applied) return tl::unexpected(applied.error());
-    project = std::move(applied->project);
-  }
-  if (auto written = writeProject(arguments.project, *project); !written) {
-    return tl::unexpected(written.error());
-  }
-  const Sheet& turned = *findSheet(*project, id);
-  if (json) {
-    std::cout << jsonText(Json{{"project", arguments.project},
-                               {"sheet", turned.path},
-                               {"size", Json::array({turned.size.w, turned.size.h})}});
-  }
-  std::cerr << turned.path << ": " << turned.size.w << " x " << turned.size.h << " px\n";
-  return Outcome::Done;
 }
 
 Result<Outcome> runFormats(const FormatsArguments& /*nothing*/, bool json) {

@@ -5,6 +5,7 @@
 
 #include "core/checks/check_project.h"
 #include "desktop/session.h"
+#include "files/image_file.h"
 #include "files/project_file.h"
 #include "work/image_search.h"
 #include "work/import_sheet.h"
@@ -239,6 +240,9 @@ void ProjectSession::addImported(const std::vector<ImportedSheet>& imported) {
     if (findSheet(committed_, one.sheet.path) != nullptr) {
       emit told(tr("%1 is in the project already.").arg(QString::fromStdString(one.sheet.path)));
       continue;
+    }
+    if (one.unread > 0) {
+      emit told(QString::fromStdString(one.sheet.path + " " + unreadText(one.unread) + "."));
     }
     Sheet sheet = one.sheet;
     sheet.id = {id++};

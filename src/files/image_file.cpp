@@ -101,6 +101,20 @@ class Decoding {
   QSize size_;
 };
 
+// How many pictures a PNG says that it has past its first (the chunk acTL of the PNG
+// specification, third edition, before the first IDAT).
+int unreadPicturesOf(std::string_view bytes) {
+  if (!bytes.starts_with("\x89PNG")) return 0;
+  const std::size_t data = bytes.find("IDAT");
+  const std::size_t control = bytes.substr(0, data).find("acTL");
+  if (control == std::string_view::npos || control + 8 > bytes.size()) return 0;
+  std::uint32_t count = 0;
+  for (std::size_t i = 4; i < 8; ++i) {
+    count = count << 8 | static_cast<unsigned char>(bytes[control + i]);
+  }
+  return count > 1 && count < 1000000 ? static_cast<int>(count) - 1 : 0;
+}
+
 void paste(Image& onto, const Image& picture, int left, int top) {
   const int width = std::min(picture.width(), onto.width() - left);
   for (int y = 0; y < std::min(picture.height(), onto.height() - top); ++y) {
@@ -132,6 +146,25 @@ Result<ImageFile> readPictures(Decoding& decoding, int count, const std::string&
   return file;
 }
 
+// Images of two pictures of 1 x 1 px, for asking the installed readers whether they give both.
+struct Probe {
+  const char* format;
+  const char* base64;
+};
+constexpr Probe kProbes[] = {
+    {"gif",
+     "R0lGODlhAQABAPAAAP8AAAAAACH5BAAKAAAAIf8LTkVUU0NBUEUyLjADAQAAACwAAAAAAQABAAACAkQBACH5BAAKAAAA"
+     "LAAAAAABAAEAgAAA/wAAAAICRAEAOw=="},
+    {"webp",
+     "UklGRoQAAABXRUJQVlA4WAoAAAACAAAAAAAAAAAAQU5JTQYAAAD/////AABBTk1GKAAAAAAAAAAAAAAAAAAAAGQAAAJW"
+     "UDhMDwAAAC8AAAAABxD9j/4HIqL/AQBBTk1GKAAAAAAAAAAAAAAAAAAAAGQAAABWUDhMDwAAAC8AAAAABxDR//4HIqL/"
+     "AQA="},
+    {"png",
+     "iVBORw0KGgoAAAANSUhEUgAAAAIAAAABCAYAAAD0In+KAAAACGFjVEwAAAACAAAAAPONk3AAAAAaZmNUTAAAAAAAAAAC"
+     "AAAAAQAAAAAAAAAAAAEACgAA+Sm2eQAAAA5JREFUeNpj+M/A8B+EARH3A/3+rbuZAAAAGmZjVEwAAAABAAAAAgAAAAEA"
+     "AAAAAAAAAAABAAoAAGJaXK0AAAASZmRBVAAAAAJ42mP4z8DwH4QBEfcD/ddnfq8AAAAASUVORK5CYII="},
+};
+
 }  // namespace
 
 Result<Image> imageFrom(std::string_view bytes, const std::string& name) {
@@ -155,20 +188,31 @@ Result<ImageFile> readImage(const std::string& path) {
     auto image = decoding.next();
     if (!image) return tl::unexpected(image.error());
     file.image = std::move(*image);
+    file.unread = unreadPicturesOf(*bytes);
   }
   file.hash = contentHash(*bytes);
   return file;
 }
 
+std::string unreadText(int unread) {
+  return "holds " + std::to_string(unread) + (unread == 1 ? " more picture" : " more pictures") +
+         ", which the installed reader of PNG does not give; save it as GIF or WebP, or as "
+         "numbered "
+         "images";
+}
+
 std::vector<ImageFormat> imageFormats() {
   std::vector<ImageFormat> formats;
   for (const QByteArray& name : QImageReader::supportedImageFormats()) {
-    QBuffer nothing;
-    nothing.open(QIODevice::ReadOnly);
-    // Only the reader itself can say, and it says so before it has read anything.
-    QImageReader reader(&nothing, name);
-    reader.setAutoDetectImageFormat(false);
-    formats.push_back({name.toStdString(), reader.supportsAnimation()});
+    const auto* probe = std::find_if(std::begin(kProbes), std::end(kProbes),
+                                     [&](const Probe& one) { return name == one.format; });
+    bool animated = false;
+    if (probe != std::end(kProbes)) {
+      const std::string bytes = QByteArray::fromBase64(probe->base64).toStdString();
+      Decoding decoding(bytes, {});
+      animated = decoding.check() && decoding.pictures() == 2;
+    }
+    formats.push_back({name.toStdString(), animated});
   }
   return formats;
 }

@@ -15,6 +15,7 @@ namespace amber {
 struct ImageFile {
   Image image;
   std::string hash;
+  int unread = 0;  ///< Pictures of an animated PNG past the first, which its reader does not give.
   std::optional<SheetPictures>
       pictures;  ///< Of an animated image: `image` is all of them, in rows.
 };
@@ -26,6 +27,9 @@ struct ImageFile {
 /// ImageTooLarge, before decoding, for more than kLongestImageSide px a side or kMostImagePixels,
 /// all pictures taken together.
 Result<ImageFile> readImage(const std::string& path);
+
+/// "holds 7 more pictures, which ...": what to say of an image of which not all could be read.
+std::string unreadText(int unread);
 
 /// A format that the installed readers know.
 struct ImageFormat {

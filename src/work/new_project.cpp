@@ -114,6 +114,7 @@ Result<Cut> cutFor(const CutChoice& choice, const SheetArt& art,
   if (!grid) return tl::unexpected(grid.error());
   cut.way = *grid;
   if (choice.way == CutChoice::Way::Islands) cut.way = choice.islands;
+  if (choice.way == CutChoice::Way::Hand) cut.way = choice.hand;
   if (choice.way == CutChoice::Way::Best) {
     cut = pictures ? pictureCut(*pictures, size) : Cut{proposeCuts(art).front().way, {}};
   }

@@ -17,6 +17,7 @@ struct CutChoice {
     Cells,
     Count,
     Islands,
+    Hand,
     Whole,
     Best,  ///< The first proposal; each picture of an animated image.
   };
@@ -25,6 +26,7 @@ struct CutChoice {
   PixelSize margin = {};
   PixelSize gutter = {};
   IslandRule islands = {};
+  HandCut hand = {};
   std::vector<CutRegion> regions =
       {};  ///< A region's grid is set by its cell alone: as many as fit.
 };

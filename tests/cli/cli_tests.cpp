@@ -70,6 +70,120 @@ class CliTest : public QObject {
     QVERIFY(cut["proposals"][0]["score"].get<double>() <= 1);
   }
 
+  void cutByIslandsJoinsAndGivesSpecksAway() {
+    const Scratch scratch;
+    scratch.write("a.png", pngBytes(imageOf({"##..##....", "##..##...o"})));
+    const auto rects = [&](QStringList options) {
+      const json cut =
+          runCli(QStringList{"cut", scratch.qpath("a.png"), "--json"} + options).json();
+      json all = json::array();
+      for (const json& frame : cut["frames"]) all.push_back(frame["rect"]);
+      return all;
+    };
+    SAME(rects({"--islands"}), {{0, 0, 2, 2}, {4, 0, 2, 2}, {9, 1, 1, 1}});
+    SAME(rects({"--islands", "--join", "3"}), {{0, 0, 6, 2}, {9, 1, 1, 1}});
+    SAME(rects({"--islands", "--min-ink", "2"}), {{0, 0, 2, 2}, {4, 0, 6, 2}});
+    SAME(rects({"--islands", "--faint", "100"}), {{0, 0, 2, 2}, {4, 0, 2, 2}});
+    SAME(rects({"--cells", "5x2", "--region", "5,0,5,2:islands"}),
+         {{0, 0, 5, 2}, {5, 0, 1, 2}, {9, 1, 1, 1}});
+    SAME(rects({"--by-hand", "4,0,6,2", "--by-hand", "0,0,1,1"}), {{4, 0, 6, 2}, {0, 0, 1, 1}});
+    SAME(rects({"--cells", "5x2", "--mirror", "x"}), {{5, 0, 5, 2}, {0, 0, 5, 2}});
+    const auto islands = runCli({"cut", scratch.qpath("a.png"), "--islands", "--json"}).json();
+    SAME(islands["method"], "islands");
+    SAME(islands["cells"], nullptr);
+    QCOMPARE(runCli({"cut", scratch.qpath("a.png"), "--islands", "--whole"}).exitCode, 2);
+    QCOMPARE(runCli({"cut", scratch.qpath("a.png"), "--region", "5,0,9,2:islands"}).exitCode, 2);
+  }
+
+  void whatThePixelsSayIsTakenWhereNoWayIsNamed() {
+    const auto tools = runCli({"cut", demoSheet("garden_tools.png"), "--json"}).json();
+    SAME(tools["method"], "islands");
+    QCOMPARE(tools["frames"].size(), std::size_t{8});
+    SAME(tools["proposals"][0]["cell"], nullptr);
+    const auto fern = runCli({"cut", demoSheet("fern_sway.png"), "--json"}).json();
+    SAME(fern["background"]["key"], "c8e4ff");
+    SAME(fern["cells"]["columns"], 6);
+    // A call that says how to cut is taken at its word, and told.
+    const auto word = runCli({"cut", demoSheet("fern_sway.png"), "--whole", "--json"}).json();
+    SAME(word["background"]["kind"], "alpha");
+    SAME(word["findings"][0]["rule"], "sheet.key");
+    const auto lantern = runCli({"cut", demoSheet("lantern_flicker.webp"), "--json"}).json();
+    QCOMPARE(lantern["frames"].size(), std::size_t{6});
+  }
+
+  void aFolderOfNumberedImagesIsOneAnimationAndIsArranged() {
+    const Scratch scratch;
+    QDir().mkpath(scratch.qpath("art"));
+    for (const char* number : {"2", "10", "1"}) {
+      scratch.write(std::string("art/spark_glow_") + number + ".png",
+                    pngBytes(imageOf({"#.", ".#"})));
+    }
+    const QString project = scratch.qpath("spark.amber");
+    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("art"), "--kind", "prop"}).exitCode,
+             0);
+    const auto checked = runCli({"check", project, "--json"}).json();
+    QVERIFY(checked["findings"].dump().find("3 to 9 are missing") != std::string::npos);
+    const auto animation = [&](QStringList options) {
+      return runCli(QStringList{"animation", project, "--asset", "prop_spark", "--json"} + options);
+    };
+    const auto glow = animation({"--animation", "glow", "--frames", "3,1,1,2", "--times",
+                                 "50,60,70,80", "--loop", "once"})
+                          .json();
+    SAME(glow["animations"][0]["steps"][1], (json{{"frame", 1}, {"durationMs", 60}}));
+    SAME(glow["animations"][0]["loop"], "once");
+    const auto two =
+        animation({"--animation", "blink", "--frames", "2", "--rate", "20", "--default"});
+    SAME(two.json()["animations"][0]["name"], "blink");
+    SAME(two.json()["animations"][0]["steps"][0]["durationMs"], 50);
+    SAME(animation({"--animation", "glow", "--copy", "glow_slow"}).json()["animations"][2]["name"],
+         "glow_slow");
+    SAME(animation({"--animation", "glow_slow", "--rename", "ember"})
+             .json()["animations"][2]["name"],
+         "ember");
+    QCOMPARE(animation({"--animation", "ember", "--remove"}).json()["animations"].size(),
+             std::size_t{2});
+    QCOMPARE(animation({"--animation", "glow", "--frames", "9"}).exitCode, 2);
+    QCOMPARE(animation({"--animation", "nothing"}).exitCode, 2);
+    QCOMPARE(animation({"--animation", "glow", "--times", "1,2"}).exitCode, 2);
+  }
+
+  void aSheetOfAProjectIsTurnedRecutAndRefreshed() {
+    const Scratch scratch;
+    const QString project = demoCopy(scratch);
+    const auto sheet = [&](const char* name) {
+      const Project read = *readProject(project.toStdString());
+      return *findSheet(read, std::string("sheets/") + name);
+    };
+    QCOMPARE(
+        runCli({"turn", project, "--sheet", "sheets/snail_crawl.png", "--by", "right", "mirrorX"})
+            .exitCode,
+        0);
+    QCOMPARE(sheet("snail_crawl.png").size, (PixelSize{24, 192}));
+    QVERIFY(sheet("snail_crawl.png").orientation.mirrorX);
+    QCOMPARE(runCli({"recut", project, "--sheet", "sheets/clay_pot.png", "--islands"}).exitCode, 0);
+    QVERIFY(std::holds_alternative<IslandRule>(sheet("clay_pot.png").cut->way));
+    const auto same = runCli({"refresh", project, "--json"});
+    SAME(same.json()["sheets"], json::array());
+    // The last cell is painted over: its frame is lost, and said to be.
+    Image walk = *imageFrom(scratch.read("demo/sheets/keeper_walk.png"), "walk");
+    for (int y = 0; y < 48; ++y) {
+      for (int x = 7 * 48; x < 8 * 48; ++x) walk.at(x, y) = {};
+    }
+    scratch.write("demo/sheets/keeper_walk.png", pngBytes(walk));
+    const auto refreshed = runCli({"refresh", project, "--json"});
+    QCOMPARE(refreshed.exitCode, 1);
+    SAME(refreshed.json()["sheets"][0],
+         (json{{"sheet", "sheets/keeper_walk.png"}, {"kept", 7}, {"added", 0}, {"lost", 1}}));
+    QCOMPARE(runCli({"check", project}).exitCode, 1);
+    QCOMPARE(runCli({"turn", project, "--sheet", "sheets/none.png", "--by", "left"}).exitCode, 2);
+  }
+
+  void theFormatsThatCanBeReadAreTold() {
+    const auto formats = runCli({"formats", "--json"}).json()["formats"];
+    QVERIFY(std::find(formats.begin(), formats.end(),
+                      json{{"format", "webp"}, {"animated", true}}) != formats.end());
+  }
+
   void fitGivesBoxAndMeasures() {
     const Scratch scratch;
     scratch.write("a.png", pngBytes(imageOf({"....", ".#..", ".##.", "...."})));

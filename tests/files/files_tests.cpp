@@ -80,6 +80,51 @@ class ImageFileTest : public QObject {
   }
 
  private slots:
+  void allPicturesOfAnAnimatedImageAreReadWithTheirTimes() {
+    const Scratch scratch;
+    // 6 x 4 px, red for 120 ms, blue for 300.
+    scratch.write("two.gif",
+                  QByteArray::fromBase64(
+                      "R0lGODlhBgAEAPAAAP8AAAAAACH5BAAMAAAAIf8LTkVUU0NBUEUyLjADAQAAACwAAAAABgAE"
+                      "AAACBISPqVcAIfkEAB4AAAAsAAAAAAYABACAAAD/AAAAAgSEj6lXADs=")
+                      .toStdString());
+    const auto gif = readImage(scratch.path("two.gif"));
+    QCOMPARE(gif->image.size(), (PixelSize{12, 4}));
+    QCOMPARE(gif->image.at(0, 0), (Rgba{255, 0, 0, 255}));
+    QCOMPARE(gif->image.at(6, 3), (Rgba{0, 0, 255, 255}));
+    QCOMPARE(gif->pictures->size, (PixelSize{6, 4}));
+    QCOMPARE(gif->pictures->timesMs, (std::vector<int>{120, 300}));
+    const std::string sheets = std::string(AMBER_SOURCE_DIR) + "/demo/glasshouse_night/sheets/";
+    const auto webp = readImage(sheets + "lantern_flicker.webp");
+    QCOMPARE(webp->pictures->timesMs, (std::vector<int>{120, 80, 140, 60, 110, 90}));
+    QVERIFY(!readImage(sheets + "clay_pot.png")->pictures.has_value());
+  }
+
+  void anAnimatedPngSaysWhatItsReaderDoesNotGive() {
+    const Scratch scratch;
+    scratch.write(
+        "a.png",
+        QByteArray::fromBase64(
+            "iVBORw0KGgoAAAANSUhEUgAAAAIAAAABCAYAAAD0In+KAAAACGFjVEwAAAACAAAAAPONk3AAAAAaZmNUTAAAA"
+            "AAAAAACAAAAAQAAAAAAAAAAAAEACgAA+Sm2eQAAAA5JREFUeNpj+M/A8B+EARH3A/3+rbuZAAAAGmZjVEwAAA"
+            "ABAAAAAgAAAAEAAAAAAAAAAAABAAoAAGJaXK0AAAASZmRBVAAAAAJ42mP4z8DwH4QBEfcD/ddnfq8AAAAASUV"
+            "ORK5CYII=")
+            .toStdString());
+    const auto file = readImage(scratch.path("a.png"));
+    QCOMPARE(file->image.size(), (PixelSize{2, 1}));
+    QCOMPARE(file->unread, 1);
+    const std::string sheets = std::string(AMBER_SOURCE_DIR) + "/demo/glasshouse_night/sheets/";
+    QCOMPARE(readImage(sheets + "clay_pot.png")->unread, 0);
+  }
+
+  void theFormatsSayWhichOfThemMove() {
+    std::map<std::string, bool> moving;
+    for (const ImageFormat& format : imageFormats()) moving[format.name] = format.animated;
+    QVERIFY(moving.at("gif"));
+    QVERIFY(moving.at("webp"));
+    QVERIFY(!moving.at("png"));
+  }
+
   void pixelsSurviveTheFileWithTheirColourUnderSoftAlpha() {
     const Image image = imageOf({"#o.", ".o#"});
     QVERIFY(*imageFrom(pngBytes(image), "x") == image);

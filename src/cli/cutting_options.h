@@ -1,0 +1,42 @@
+#pragma once
+
+#include <CLI/App.hpp>
+#include <string>
+#include <vector>
+
+#include "cli/arguments.h"
+
+namespace amber {
+
+/// Exactly `count` whole numbers of at most five digits with `separator` between them; none for any
+/// other text.
+std::vector<int> numbersIn(std::string_view text, std::size_t count, char separator);
+
+/// Accepts what numbersIn does; `shown` is the form that a refusal and the help tell of.
+CLI::Validator numbersForm(std::size_t count, char separator, const std::string& shown);
+
+/// The options that say how an image is cut, as typed.
+struct CuttingText {
+  std::string cells;
+  std::string count;
+  bool whole = false;
+  bool islands = false;
+  IslandRule rule;
+  std::vector<std::string> hand;
+  std::vector<std::string> regions;
+  std::string margin;
+  std::string gutter;
+  std::string key;
+  int faint = 1;
+  int firm = 128;
+  int turns = 0;
+  std::string mirror = "none";
+};
+
+/// Adds those options to a command.
+void addCutting(CLI::App& command, CuttingText& text);
+
+/// What they mean. Requires: they were accepted.
+CuttingArguments cuttingFrom(const CuttingText& text);
+
+}  // namespace amber
