@@ -73,6 +73,7 @@ QString styleSheetOf(const Theme& t) {
       selection-color: @text; alternate-background-color: @paper; gridline-color: @line; }
     QListView#shelf { background: @paper; }
     QFrame#commandFinder { background: @paper; border: 1px solid @amber; border-radius: 3px; }
+    QPushButton[tight="true"] { padding: 3px 7px; }
     QPushButton[small="true"] { padding: 1px 5px; font-size: 11px; min-height: 16px; }
     QListWidget#animations::item { padding: 0 4px; }
     QSlider::groove:horizontal { height: 3px; background: @line; border-radius: 1px; }

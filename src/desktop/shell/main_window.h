@@ -60,6 +60,7 @@ class MainWindow : public QMainWindow {
   QWidget* makeTopBar();
   void makeActions();
   void addAnimationActions();
+  void tellFormats();
   void showImporting(int done, int total);
   void add(const QString& id, const QString& text, const QString& shortcut,
            std::function<void()> run, std::function<QString()> refusal = {},

@@ -11,6 +11,7 @@
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/route_line.h"
+#include "files/image_file.h"
 
 namespace amber {
 
@@ -30,6 +31,17 @@ QList<QWidget*> MainWindow::stages() const {
 
 QString MainWindow::needsProject() const {
   return session_.hasProject() ? QString() : tr("Open a project first");
+}
+
+void MainWindow::tellFormats() {
+  QStringList moving;
+  QStringList still;
+  for (const ImageFormat& format : imageFormats()) {
+    (format.animated ? moving : still) << QString::fromStdString(format.name);
+  }
+  notice(tr("Read with all their pictures: %1. Read as one picture: %2.")
+             .arg(moving.join(", "), still.join(", ")),
+         false);
 }
 
 void MainWindow::addAnimationActions() {
@@ -74,6 +86,7 @@ void MainWindow::makeActions() {
       "project.saveAs", tr("Save under another name"), "Ctrl+Shift+S", [this] { askSaveAs(); },
       needs);
   add("sheets.add", tr("Add sheets"), "Ctrl+I", [this] { askImages(); });
+  add("sheets.formats", tr("Say which images can be read"), {}, [this] { tellFormats(); });
   add(
       "edit.undo", tr("Undo"), "Ctrl+Z", [this] { session_.history().undo(); },
       [this] { return session_.history().canUndo() ? QString() : tr("Nothing to undo"); });

@@ -142,7 +142,6 @@ class CutBench : public BenchView {
   QLabel* handFacts_ = nullptr;
   QPushButton* cutButton_ = nullptr;
   QPushButton* dropDraft_ = nullptr;
-  QLabel* sheetFacts_ = nullptr;
   QLabel* pointer_ = nullptr;
   QLabel* problem_ = nullptr;
   QComboBox* kind_ = nullptr;

@@ -46,7 +46,7 @@ QWidget* CutBench::makeStrip() {
   strip->setFixedHeight(metrics::kStrip);
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  row->setSpacing(metrics::kSmallGap);
+  row->setSpacing(4);
   parts_ = new QComboBox(strip);
   parts_->setObjectName("parts");
   parts_->setToolTip(tr("Which part of the sheet is being cut"));
@@ -55,6 +55,7 @@ QWidget* CutBench::makeStrip() {
                         const QString& tip) {
     button = makeChip(text, strip);
     button->setObjectName(name);
+    button->setProperty("tight", true);
     button->setToolTip(tip);
     row->addWidget(button);
   };
@@ -66,21 +67,20 @@ QWidget* CutBench::makeStrip() {
   chip(splitTool_, tr("split"), "splitTool",
        tr("Click a frame near an edge to cut it in two from there"));
   chip(regionTool_, tr("region"), "regionTool", tr("Draw a part of the sheet to cut another way"));
-  removeRegion_ = makeButton(tr("drop region"), tr("The sheet's own way counts here again"), strip);
+  removeRegion_ =
+      makeButton(tr("drop"), tr("The sheet's own way counts in this region again"), strip);
+  removeRegion_->setProperty("tight", true);
   removeRegion_->setObjectName("removeRegion");
   row->addWidget(removeRegion_);
-  sheetFacts_ = makeLabel({}, "", strip);
-  sheetFacts_->setMinimumWidth(0);
-  sheetFacts_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-  row->addSpacing(metrics::kGap);
-  row->addWidget(sheetFacts_, 1);
   pointer_ = makeLabel({}, "quiet", strip);
-  row->addWidget(pointer_);
+  pointer_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  pointer_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+  row->addWidget(pointer_, 1);
   const auto turner = [&](SheetTurn way, const char* icon, const QString& tip) {
     QPushButton* button = makeButton({}, tip, strip);
     button->setObjectName(icon);
     button->setIcon(QIcon(QString(":/icons/%1.svg").arg(icon)));
-    button->setFixedWidth(28);
+    button->setFixedWidth(26);
     row->addWidget(button);
     connect(button, &QPushButton::clicked, this, [this, way] { turn(way); });
   };

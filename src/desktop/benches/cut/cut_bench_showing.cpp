@@ -126,7 +126,6 @@ void CutBench::refresh() {
     part_ = -1;
     showProposals();
     stage_->setCut(std::nullopt, -1);
-    sheetFacts_->clear();
     refreshButton();
     return;
   }
@@ -140,7 +139,6 @@ void CutBench::refresh() {
   if (part_ >= static_cast<int>(cut.regions.size())) part_ = -1;
   showProposals();
   stage_->setCut(cut, part_);
-  sheetFacts_->setText(tr("%1 x %2 px").arg(shown->size.w).arg(shown->size.h));
   background_->show(shown->ink, found_.value(shown->id.value).key);
   stage_->showInk(background_->wantsPreview() ? std::optional(shown->ink) : std::nullopt);
   refreshWays(cut);
@@ -215,7 +213,9 @@ void CutBench::refreshButton() {
   }
   cutButton_->setEnabled(cutRefusal().isEmpty());
   cutButton_->setToolTip(cutRefusal());
-  markNext(cutButton_, true);
+  // Where a background is proposed, that comes first.
+  const bool keyFirst = found_.value(sheet()->id.value).key.has_value() && !sheet()->ink.key;
+  markNext(cutButton_, !keyFirst);
 }
 
 void CutBench::refreshNames() {

@@ -16,7 +16,7 @@ namespace {
 constexpr double kProfileHeight = 40;
 constexpr double kProfileGap = 14;
 // Numbers stand on frames that are at least so large on the stage, px.
-constexpr double kNumbered = 30;
+constexpr double kNumbered = 56;
 // Where more crosses, the marks say enough without words.
 constexpr std::size_t kMostWords = 12;
 
