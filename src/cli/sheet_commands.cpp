@@ -97,12 +97,15 @@ Json proposalsJson(const std::vector<Proposal>& proposals, PixelSize sheet) {
   return list;
 }
 
-// Every frame that the cut gives, and every cell that holds no ink, in reading order.
-std::vector<PixelRect> allRects(const CutRects& found) {
+// Every frame that the cut gives, in its order, and every cell that holds no ink: in its place on a
+// sheet of cells, after the frames on any other.
+std::vector<PixelRect> allRects(const CutRects& found, const Cut& cut,
+                                const Orientation& orientation) {
   std::vector<PixelRect> rects = found.frames;
   if (found.empty.empty()) return rects;
   rects.insert(rects.end(), found.empty.begin(), found.empty.end());
-  inReadingOrder(rects);
+  const bool plain = cut.regions.empty() && !orientation.mirrorX && !orientation.mirrorY;
+  if (plain && std::holds_alternative<Grid>(cut.way)) inReadingOrder(rects);
   return rects;
 }
 
@@ -141,7 +144,8 @@ Json cutJson(const CutReport& report, const SheetArt& art) {
               {"background", backgroundJson(report.sheet.ink)},
               {"method", wayName(report.cut.way, size)},
               {"cells", std::move(cells)},
-              {"frames", framesJson(allRects(report.found), art.faint)},
+              {"frames",
+               framesJson(allRects(report.found, report.cut, report.sheet.orientation), art.faint)},
               {"proposals", proposalsJson(report.proposals, size)},
               {"findings", findingsJson(report.findings, projectOf(report.sheet.path, size))}};
 }
@@ -167,7 +171,8 @@ Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const 
   if (choice.way == CutChoice::Way::Best) choice.way = CutChoice::Way::Whole;
   auto cut = cutFor(choice, art, {});
   if (!cut) return tl::unexpected(cut.error());
-  return allRects(rectsOf(*cut, art, arguments.cutting.orientation));
+  const Orientation& orientation = arguments.cutting.orientation;
+  return allRects(rectsOf(*cut, art, orientation), *cut, orientation);
 }
 
 }  // namespace

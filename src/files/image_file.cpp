@@ -174,9 +174,12 @@ Result<Image> imageFrom(std::string_view bytes, const std::string& name) {
 }
 
 Result<ImageFile> readImage(const std::string& path) {
-  auto bytes = readFile(path, kLargestImageFile);
-  if (!bytes) return tl::unexpected(bytes.error());
-  Decoding decoding(*bytes, path);
+  const auto bytes = readFile(path, kLargestImageFile);
+  return bytes ? imageFileFrom(*bytes, path) : tl::unexpected(bytes.error());
+}
+
+Result<ImageFile> imageFileFrom(std::string_view bytes, const std::string& path) {
+  Decoding decoding(bytes, path);
   if (auto sound = decoding.check(); !sound) return tl::unexpected(sound.error());
   const int pictures = decoding.pictures();
   ImageFile file;
@@ -188,9 +191,9 @@ Result<ImageFile> readImage(const std::string& path) {
     auto image = decoding.next();
     if (!image) return tl::unexpected(image.error());
     file.image = std::move(*image);
-    file.unread = unreadPicturesOf(*bytes);
+    file.unread = unreadPicturesOf(bytes);
   }
-  file.hash = contentHash(*bytes);
+  file.hash = contentHash(bytes);
   return file;
 }
 

@@ -28,6 +28,9 @@ struct ImageFile {
 /// all pictures taken together.
 Result<ImageFile> readImage(const std::string& path);
 
+/// The same from the file's bytes. `name` stands for the file in an error.
+Result<ImageFile> imageFileFrom(std::string_view bytes, const std::string& name);
+
 /// "holds 7 more pictures, which ...": what to say of an image of which not all could be read.
 std::string unreadText(int unread);
 

@@ -213,6 +213,9 @@ class ProjectReading {
     }
     frame.rect = readRect(from.member("rect"));
     if (const auto lost = from.optionalMember("lost")) frame.lost = lost->truth();
+    if (!from.failed() && frame.rect.empty()) {
+      from.member("rect").fail(ErrorCode::BadValue, "is empty");
+    }
     if (!from.failed() && !frame.lost &&
         !within(frame.rect, {0, 0, sheet->size.w, sheet->size.h})) {
       from.member("rect").fail(ErrorCode::BadValue, "leaves its sheet");

@@ -88,12 +88,23 @@ class CutChecks {
         addPartial(rest.bottom, false);
       }
     }
-    const std::vector<Island> dropped = rectsOf(cut_, art_, sheet_.orientation).dropped;
-    if (!dropped.empty()) addSpecks(dropped);
+    if (hasIslands()) {
+      const std::vector<Island> dropped = rectsOf(cut_, art_, sheet_.orientation).dropped;
+      if (!dropped.empty()) addSpecks(dropped);
+    }
     return std::move(findings_);
   }
 
  private:
+  bool hasIslands() const {
+    const auto isIslands = [](const CutWay& way) {
+      return std::holds_alternative<IslandRule>(way);
+    };
+    return isIslands(cut_.way) ||
+           std::any_of(cut_.regions.begin(), cut_.regions.end(),
+                       [&](const CutRegion& region) { return isIslands(region.way); });
+  }
+
   void addCrossings(const GridPart& part) {
     std::map<Line, std::pair<int, int>> lines;  // px crossed, cells concerned
     for (const Crossing& crossing : crossingsOf(part.ink, part.grid)) {
