@@ -101,18 +101,27 @@ QRect Ribbon::cellOf(AnimationId animation, std::size_t step) const {
   return {};
 }
 
+// All of the animation where it fits, and the selected step in any case.
 void Ribbon::reveal() {
   const Animation* animation = session_.currentAnimation();
-  if (animation == nullptr) return;
-  for (std::size_t i = 0; i < animation->steps.size(); ++i) {
-    if (animation->steps[i].frame != session_.selection().frame) continue;
-    const QRect cell = cellOf(animation->id, i);
-    QScrollBar* bar = horizontalScrollBar();
-    if (cell.left() < 0) bar->setValue(bar->value() + cell.left() - kLeft);
-    if (cell.right() > viewport()->width()) {
-      bar->setValue(bar->value() + cell.right() - viewport()->width() + kLeft);
+  QScrollBar* bar = horizontalScrollBar();
+  for (const Group& group : groups()) {
+    if (animation == nullptr || group.animation->id != animation->id) continue;
+    const bool before = group.left < bar->value();
+    const bool past = group.left + group.width > bar->value() + viewport()->width();
+    if (before || past) {
+      const int atEnd = group.left + group.width - viewport()->width() + kLeft;
+      bar->setValue(before ? group.left - kLeft : std::min(group.left - kLeft, atEnd));
     }
-    return;
+    for (std::size_t i = 0; i < animation->steps.size(); ++i) {
+      if (animation->steps[i].frame != session_.selection().frame) continue;
+      const QRect cell = cellOf(animation->id, i);
+      if (cell.left() < 0) bar->setValue(bar->value() + cell.left() - kLeft);
+      if (cell.right() > viewport()->width()) {
+        bar->setValue(bar->value() + cell.right() - viewport()->width() + kLeft);
+      }
+      return;
+    }
   }
 }
 

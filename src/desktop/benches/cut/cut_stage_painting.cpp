@@ -17,6 +17,7 @@ constexpr double kProfileHeight = 40;
 constexpr double kProfileGap = 14;
 // Numbers stand on frames that are at least so large on the stage, px.
 constexpr double kNumbered = 56;
+constexpr double kNumberedAcross = 22;
 // Where more crosses, the marks say enough without words.
 constexpr std::size_t kMostWords = 12;
 
@@ -171,7 +172,10 @@ void CutStage::paintFrames(QPainter& painter) const {
   painter.setFont(smallFont());
   for (std::size_t i = 0; i < frames.size() && frames.size() > 1; ++i) {
     const QRectF place = view().toStage(rectOf(frames[i]));
-    if (place.width() < kNumbered || place.height() < kNumbered) continue;
+    if (std::max(place.width(), place.height()) < kNumbered ||
+        std::min(place.width(), place.height()) < kNumberedAcross) {
+      continue;
+    }
     paintStageText(painter, place.topLeft() + QPointF(5, 13), QString::number(i + 1),
                    theme().quiet);
   }
