@@ -109,7 +109,7 @@ void Ribbon::reveal() {
     if (animation == nullptr || group.animation->id != animation->id) continue;
     const bool before = group.left < bar->value();
     const bool past = group.left + group.width > bar->value() + viewport()->width();
-    if (before || past) {
+    if ((before || past) && group.width <= viewport()->width()) {
       const int atEnd = group.left + group.width - viewport()->width() + kLeft;
       bar->setValue(before ? group.left - kLeft : std::min(group.left - kLeft, atEnd));
     }
