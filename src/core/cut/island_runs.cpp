@@ -134,11 +134,32 @@ int lastSet(const std::uint64_t* row, int begin, int end) {
   return -1;
 }
 
-int countSet(const std::uint64_t* row, int begin, int end) {
+// Set bits of a word. Without the processor's own instruction, which the program cannot count on,
+// the standard function is a call.
+int bitsIn(std::uint64_t word) {
+  word -= word >> 1 & 0x5555555555555555U;
+  word = (word & 0x3333333333333333U) + (word >> 2 & 0x3333333333333333U);
+  word = (word + (word >> 4)) & 0x0f0f0f0f0f0f0f0fU;
+  return static_cast<int>(word * 0x0101010101010101U >> 56);
+}
+
+// The ink of a row within [begin, end).
+struct Stretch {
+  int left = -1;  // No ink.
+  int right = 0;
   int count = 0;
-  for (int i = begin >> 6; i <= (end - 1) >> 6; ++i)
-    count += std::popcount(bitsOfWord(row, i, begin, end));
-  return count;
+};
+
+Stretch inkWithin(const std::uint64_t* row, int begin, int end) {
+  Stretch ink;
+  for (int i = begin >> 6; i <= (end - 1) >> 6; ++i) {
+    const std::uint64_t word = bitsOfWord(row, i, begin, end);
+    if (word == 0) continue;
+    if (ink.left < 0) ink.left = i * 64 + std::countr_zero(word);
+    ink.right = i * 64 + 64 - std::countl_zero(word);
+    ink.count += bitsIn(word);
+  }
+  return ink;
 }
 
 // Gives each run of a row the label of the runs above that touch it, at an edge or a corner.
@@ -180,8 +201,9 @@ struct Nearest {
 };
 
 // Looks for the nearest large island in one row, `away` rows from a stretch of a speck's ink.
-void lookAlong(const LabelledRuns& labelled, const PixelMask& ink, int minInk, int row, int away,
-               const IslandRun& stretch, Nearest& nearest) {
+void lookAlong(const LabelledRuns& labelled, const PixelMask& ink,
+               const std::vector<std::uint8_t>& large, int row, int away, const IslandRun& stretch,
+               Nearest& nearest) {
   const auto index = static_cast<std::size_t>(row);
   const auto runAt = [&](std::size_t i) {
     return labelled.runs.begin() + static_cast<std::ptrdiff_t>(i);
@@ -191,7 +213,7 @@ void lookAlong(const LabelledRuns& labelled, const PixelMask& ink, int minInk, i
       runAt(row == 0 ? 0 : labelled.rowEnds[index - 1]), last,
       [&](const IslandRun& one) { return one.end <= stretch.begin - nearest.distance; });
   for (; run != last && run->begin < stretch.end + nearest.distance; ++run) {
-    if (labelled.islands[run->island].inkPixels < minInk) continue;
+    if (large[run->island] == 0) continue;
     const int across =
         rowDistance(ink.row(row), *run, stretch.begin, stretch.end, nearest.distance);
     const int distance = std::max(across, away);
@@ -204,12 +226,13 @@ void lookAlong(const LabelledRuns& labelled, const PixelMask& ink, int minInk, i
 }
 
 // Row after row outward, until none can be nearer than what was found.
-void lookAround(const LabelledRuns& labelled, const PixelMask& ink, int minInk, int y,
-                const IslandRun& stretch, Nearest& nearest) {
+void lookAround(const LabelledRuns& labelled, const PixelMask& ink,
+                const std::vector<std::uint8_t>& large, int y, const IslandRun& stretch,
+                Nearest& nearest) {
   for (int away = 0; away <= nearest.distance; ++away) {
-    if (y - away >= 0) lookAlong(labelled, ink, minInk, y - away, away, stretch, nearest);
+    if (y - away >= 0) lookAlong(labelled, ink, large, y - away, away, stretch, nearest);
     if (away > 0 && y + away < ink.height()) {
-      lookAlong(labelled, ink, minInk, y + away, away, stretch, nearest);
+      lookAlong(labelled, ink, large, y + away, away, stretch, nearest);
     }
   }
 }
@@ -236,10 +259,9 @@ LabelledRuns labelledRuns(const PixelMask& ink, int join, KeepRuns keep) {
         table.add(run.island, y, run.begin, run.end, run.end - run.begin);
         continue;
       }
-      const int left = firstSet(ink.row(y), run.begin, run.end);
-      if (left < 0) continue;
-      table.add(run.island, y, left, lastSet(ink.row(y), left, run.end) + 1,
-                countSet(ink.row(y), left, run.end));
+      const Stretch stretch = inkWithin(ink.row(y), run.begin, run.end);
+      if (stretch.left < 0) continue;
+      table.add(run.island, y, stretch.left, stretch.right, stretch.count);
     }
     if (keep == KeepRuns::Yes) {
       aboveBegin = begin;
@@ -264,23 +286,26 @@ std::vector<std::uint32_t> takersOf(const LabelledRuns& labelled, const PixelMas
   std::vector<std::uint32_t> takers(count);
   std::iota(takers.begin(), takers.end(), 0U);
   std::vector<Nearest> nearest(count, Nearest{reach + 1});
+  // By themselves, so that they stay in the cache while runs are gone through.
+  std::vector<std::uint8_t> large(count);
+  for (std::size_t i = 0; i < count; ++i) large[i] = labelled.islands[i].inkPixels >= minInk;
   std::size_t at = 0;
   for (int y = 0; y < ink.height(); ++y) {
     for (; at < labelled.rowEnds[static_cast<std::size_t>(y)]; ++at) {
       const IslandRun& run = labelled.runs[at];
-      if (labelled.islands[run.island].inkPixels >= minInk) continue;
+      if (large[run.island] != 0) continue;
       // A stretch of ink at a time: a grown run may hold several.
       for (int x = firstSet(ink.row(y), run.begin, run.end); x >= 0;) {
         int end = x + 1;
         while (end < run.end && ink.test(end, y)) ++end;
         const IslandRun stretch{static_cast<std::uint16_t>(x), static_cast<std::uint16_t>(end), 0};
-        lookAround(labelled, ink, minInk, y, stretch, nearest[run.island]);
+        lookAround(labelled, ink, large, y, stretch, nearest[run.island]);
         x = end < run.end ? firstSet(ink.row(y), end, run.end) : -1;
       }
     }
   }
   for (std::size_t i = 0; i < count; ++i) {
-    if (labelled.islands[i].inkPixels < minInk) takers[i] = nearest[i].island;
+    if (large[i] == 0) takers[i] = nearest[i].island;
   }
   return takers;
 }

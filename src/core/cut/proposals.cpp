@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <future>
 
 #include "core/cut/axis_analysis.h"
 #include "core/cut/crossing.h"
@@ -104,9 +105,8 @@ bool explains(const Grid& grid, const std::vector<Island>& islands) {
          spreadOf(down) < kSamePlace;
 }
 
-std::vector<Proposal> gridProposals(const SheetArt& art) {
-  const std::vector<AxisCut> columns = columnCuts(art.image, art.faint, kWaysASide);
-  const std::vector<AxisCut> rows = columnCuts(turned(art.image), turned(art.faint), kWaysASide);
+std::vector<Proposal> gridProposals(const std::vector<AxisCut>& columns,
+                                    const std::vector<AxisCut>& rows) {
   std::vector<Proposal> proposals;
   for (const AxisCut& x : columns) {
     for (const AxisCut& y : rows) {
@@ -127,9 +127,15 @@ std::vector<Proposal> gridProposals(const SheetArt& art) {
 }  // namespace
 
 std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
-  std::vector<Proposal> proposals = gridProposals(art);
+  // Three looks at the same pixels, side by side; none depends on another.
+  auto rowsSought = std::async(std::launch::async, [&] {
+    return columnCuts(turned(art.image), turned(art.faint), kWaysASide);
+  });
+  auto islandsSought = std::async(std::launch::async, [&] { return guessIslands(art); });
+  const std::vector<AxisCut> columns = columnCuts(art.image, art.faint, kWaysASide);
+  std::vector<Proposal> proposals = gridProposals(columns, rowsSought.get());
   const auto better = [](const Proposal& a, const Proposal& b) { return a.score > b.score; };
-  const auto guess = guessIslands(art);
+  const auto guess = islandsSought.get();
   if (guess && guess->islands.size() >= kLeastExplained) {
     for (Proposal& proposal : proposals) {
       if (explains(std::get<Grid>(proposal.way), guess->islands)) {
