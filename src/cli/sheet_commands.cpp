@@ -11,6 +11,7 @@
 #include "core/cut/proposals.h"
 #include "core/fit/box_fit.h"
 #include "core/fit/measures.h"
+#include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/image_file.h"
 #include "work/report.h"
@@ -72,17 +73,10 @@ Finding unreadPictures(int unread) {
 Json wayJson(const CutWay& way, PixelSize of) {
   Json json{{"method", wayName(way, of)}, {"cell", nullptr},    {"margin", nullptr},
             {"gutter", nullptr},          {"columns", nullptr}, {"rows", nullptr}};
-  if (const auto* grid = std::get_if<Grid>(&way)) {
-    json["cell"] = jsonOf(grid->cell);
-    json["margin"] = jsonOf(grid->margin);
-    json["gutter"] = jsonOf(grid->gutter);
-    json["columns"] = grid->columns;
-    json["rows"] = grid->rows;
-  } else if (const auto* rule = std::get_if<IslandRule>(&way)) {
-    json["join"] = rule->join;
-    json["minInk"] = rule->minInk;
-    json["part"] = rule->part;
-  }
+  Json numbers = jsonOf(way);
+  numbers.erase("way");
+  numbers.erase("rects");  // They are the frames.
+  json.update(numbers);
   return json;
 }
 

@@ -4,6 +4,7 @@
 #include <cstdio>
 
 #include "core/origin/anchor.h"
+#include "files/cut_json.h"
 #include "files/file_bytes.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
@@ -21,32 +22,12 @@ Json keyJson(const std::optional<KeyColour>& key) {
               {"reach", wordOf(kReachWords, key->reach)}};
 }
 
-Json wayJson(const CutWay& way) {
-  Json json{{"way", kWayWords[way.index()]}};
-  if (const auto* grid = std::get_if<Grid>(&way)) {
-    json["cell"] = jsonOf(grid->cell);
-    json["margin"] = jsonOf(grid->margin);
-    json["gutter"] = jsonOf(grid->gutter);
-    json["columns"] = grid->columns;
-    json["rows"] = grid->rows;
-  } else if (const auto* rule = std::get_if<IslandRule>(&way)) {
-    json["join"] = rule->join;
-    json["minInk"] = rule->minInk;
-    json["part"] = rule->part;
-  } else {
-    json["rects"] = Json::array();
-    for (const PixelRect& rect : std::get<HandCut>(way).rects)
-      json["rects"].push_back(jsonOf(rect));
-  }
-  return json;
-}
-
 Json cutJson(const std::optional<Cut>& cut) {
   if (!cut) return nullptr;
-  Json json = wayJson(cut->way);
+  Json json = jsonOf(cut->way);
   json["regions"] = Json::array();
   for (const CutRegion& region : cut->regions) {
-    Json part = wayJson(region.way);
+    Json part = jsonOf(region.way);
     part["area"] = jsonOf(region.area);
     json["regions"].push_back(std::move(part));
   }

@@ -7,6 +7,7 @@
 #include "core/cut/grid.h"
 #include "core/geometry/tolerances.h"
 #include "core/origin/anchor.h"
+#include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/project_file.h"
@@ -127,28 +128,6 @@ class ProjectReading {
       pictures.timesMs.push_back(time.whole(1, 60000));
     }
     return pictures;
-  }
-
-  // A cut without a way is one of cells, as files of before there were other ways hold it.
-  static CutWay readWay(const JsonReader& from) {
-    const auto way = from.optionalMember("way");
-    switch (way ? way->choice(kWayWords) : 0) {
-      case 1:
-        return IslandRule{from.member("join").whole(1, 256),
-                          from.member("minInk").whole(1, 1000000),
-                          from.member("part").whole(0, 255)};
-      case 2: {
-        HandCut hand;
-        for (const JsonReader& rect : from.member("rects").elements(kMostRects)) {
-          hand.rects.push_back(readRect(rect));
-        }
-        return hand;
-      }
-      default:
-        return Grid{readSize(from.member("cell")), readSize(from.member("margin")),
-                    readSize(from.member("gutter")), from.member("columns").whole(1, kMostCells),
-                    from.member("rows").whole(1, kMostCells)};
-    }
   }
 
   static Cut readCut(const JsonReader& from, PixelSize sheet) {

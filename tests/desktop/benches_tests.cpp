@@ -55,9 +55,8 @@ class BenchesTest : public QObject {
   }
 
   void aCutSheetIsCutAgainByANumberAndByUndoTakenBack() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Cut);
     const Project before = window.session().project();
     type(window, "columns", "2");
@@ -73,9 +72,8 @@ class BenchesTest : public QObject {
   }
 
   void aCellIsSelectedByAClickAndTheAnimationIsRenamedAndTimed() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Cut);
     auto* stage = find<StageView>(window, "cutStage");
     QTest::mouseClick(stage, Qt::LeftButton, {}, onStage(stage, 48 * 2 + 20, 20));
@@ -89,9 +87,8 @@ class BenchesTest : public QObject {
   }
 
   void framesAreSteppedAndPlayed() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Origin);
     const FrameId first = window.session().selection().frame;
     for (int i = 0; i < 4; ++i) QTest::keyClick(&window, Qt::Key_Right, Qt::ControlModifier);
@@ -109,9 +106,8 @@ class BenchesTest : public QObject {
   }
 
   void aNameIsTypedOverAndItsFindingMended() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Names);
     auto* names = find<QTableView>(window, "names");
     QVERIFY(names->model()->setData(names->model()->index(0, 0), "Keeper Of Night", Qt::EditRole));
@@ -125,9 +121,9 @@ class BenchesTest : public QObject {
   }
 
   void packingIsRefusedWithTheReasonWhileThereIsAnError() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
+    const Scratch& scratch = open.scratch;
     const auto& assets = window.session().project().assets;
     window.session().perform("twin", {Rename{assets[1]->id, {}, {}, assets[0]->name}});
     window.session().settle();
@@ -143,9 +139,8 @@ class BenchesTest : public QObject {
   }
 
   void theTreeShowsPagesAndEachAssetsJson() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Pack);
     auto* tree = find<QTreeWidget>(window, "parcelTree");
     QTRY_COMPARE(tree->topLevelItemCount(), 1);
@@ -161,18 +156,16 @@ class BenchesTest : public QObject {
   }
 
   void theShelfFiltersByName() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Fit);
     QTest::keyClicks(find<QLineEdit>(window, "shelfFilter"), "drop");
     QCOMPARE(find<QListView>(window, "shelf")->model()->rowCount(), 1);
   }
 
   void zoomAndBackdropFollowKeysAndWheel() {
-    const Scratch scratch;
-    MainWindow window;
-    openDemo(window, scratch);
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Fit);
     auto* stage = find<StageView>(window, "fitStage");
     stage->setFocus();

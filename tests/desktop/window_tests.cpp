@@ -142,11 +142,8 @@ class WindowTest : public QObject {
   }
 
   void anOriginIsDraggedNudgedTypedAndTakenBack() {
-    const Scratch scratch;
-    MainWindow window;
-    show(window);
-    window.openProject(demoCopy(scratch));
-    window.session().settle();
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Origin);
     click(window, "scopeFrame");
     auto* stage = find<StageView>(window, "originStage");
@@ -170,11 +167,8 @@ class WindowTest : public QObject {
   }
 
   void aBoxIsDrawnMovedResizedAndGivenToOthers() {
-    const Scratch scratch;
-    MainWindow window;
-    show(window);
-    window.openProject(demoCopy(scratch));
-    window.session().settle();
+    OpenWindow open;
+    MainWindow& window = open.window;
     const Asset* moth = findAsset(window.session().project(), "chr_moth");
     goTo(window, Bench::Fit);
     window.session().selectFrame(moth->id, moth->animations[0].id, moth->frames[0].id);
@@ -200,11 +194,8 @@ class WindowTest : public QObject {
   }
 
   void aFindingIsMendedByItsKey() {
-    const Scratch scratch;
-    MainWindow window;
-    show(window);
-    window.openProject(demoCopy(scratch));
-    window.session().settle();
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Fit);
     const auto text = [&] { return find<QLabel>(window, "findingText")->text(); };
     for (int i = 0; i < 3 && !text().contains("chr_moth"); ++i) {
@@ -220,11 +211,8 @@ class WindowTest : public QObject {
   }
 
   void anythingIsFoundAndDoneByKeys() {
-    const Scratch scratch;
-    MainWindow window;
-    show(window);
-    window.openProject(demoCopy(scratch));
-    window.session().settle();
+    OpenWindow open;
+    MainWindow& window = open.window;
     QTest::keyClick(&window, Qt::Key_K, Qt::ControlModifier);
     auto* field = find<QLineEdit>(window, "finderField");
     QTest::keyClicks(field, "go names");
@@ -296,11 +284,8 @@ class WindowTest : public QObject {
   }
 
   void severalAssetsAreSelectedAndChangedAtOnce() {
-    const Scratch scratch;
-    MainWindow window;
-    show(window);
-    window.openProject(demoCopy(scratch));
-    window.session().settle();
+    OpenWindow open;
+    MainWindow& window = open.window;
     goTo(window, Bench::Origin);
     auto* shelf = find<QListView>(window, "shelf");
     const auto row = [&](int i) { return shelf->visualRect(shelf->model()->index(i, 0)).center(); };

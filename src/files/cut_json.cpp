@@ -1,0 +1,51 @@
+#include "files/cut_json.h"
+
+#include "core/cut/cut_rects.h"
+#include "core/cut/grid.h"
+#include "files/geometry_json.h"
+#include "files/words.h"
+
+namespace amber {
+
+Json jsonOf(const CutWay& way) {
+  Json json{{"way", kWayWords[way.index()]}};
+  if (const auto* grid = std::get_if<Grid>(&way)) {
+    json["cell"] = jsonOf(grid->cell);
+    json["margin"] = jsonOf(grid->margin);
+    json["gutter"] = jsonOf(grid->gutter);
+    json["columns"] = grid->columns;
+    json["rows"] = grid->rows;
+  } else if (const auto* rule = std::get_if<IslandRule>(&way)) {
+    json["join"] = rule->join;
+    json["minInk"] = rule->minInk;
+    json["part"] = rule->part;
+  } else {
+    json["rects"] = Json::array();
+    for (const PixelRect& rect : std::get<HandCut>(way).rects)
+      json["rects"].push_back(jsonOf(rect));
+  }
+  return json;
+}
+
+// A cut without a way is one of cells, as files of before there were other ways hold it.
+CutWay readWay(const JsonReader& from) {
+  const auto way = from.optionalMember("way");
+  switch (way ? way->choice(kWayWords) : 0) {
+    case 1:
+      return IslandRule{from.member("join").whole(1, 256), from.member("minInk").whole(1, 1000000),
+                        from.member("part").whole(0, 255)};
+    case 2: {
+      HandCut hand;
+      for (const JsonReader& rect : from.member("rects").elements(kMostRects)) {
+        hand.rects.push_back(readRect(rect));
+      }
+      return hand;
+    }
+    default:
+      return Grid{readSize(from.member("cell")), readSize(from.member("margin")),
+                  readSize(from.member("gutter")), from.member("columns").whole(1, kMostCells),
+                  from.member("rows").whole(1, kMostCells)};
+  }
+}
+
+}  // namespace amber
