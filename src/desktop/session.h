@@ -22,6 +22,8 @@
 
 namespace amber {
 
+struct ImportedSheet;
+
 /// The open project with its history, selection, art and findings. Views call its verbs and hear
 /// what changed. All calls are made on the interface thread; slow work runs beside it.
 class ProjectSession : public QObject {
@@ -123,7 +125,7 @@ class ProjectSession : public QObject {
   void watchSheets();
   void sheetFileChanged(const QString& file);
   void takeRepainted();
-  void addImported(const std::vector<struct ImportedSheet>& imported);
+  void addImported(const std::vector<ImportedSheet>& imported);
   void runBeside(QThreadPool& pool, std::function<std::function<void()>()> work);
 
   QString path_;

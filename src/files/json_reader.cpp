@@ -50,7 +50,7 @@ JsonReader JsonReader::member(std::string_view key) const {
   }
   const auto found = value_->find(key);
   if (found == value_->end()) {
-    const JsonReader missing(kNothing, place, report_);
+    JsonReader missing(kNothing, place, report_);
     missing.fail(ErrorCode::MissingKey, "the key is missing; restore the file from a copy");
     return missing;
   }

@@ -76,7 +76,7 @@ Result<Project> dressed(Result<Project> project, const std::vector<Incoming>& sh
 }
 
 Result<Project> withRun(const Project& project, const NumberedRun& run,
-                        std::vector<Incoming> sheets, const SheetChoices& choices) {
+                        const std::vector<Incoming>& sheets, const SheetChoices& choices) {
   std::vector<Edit> additions;
   std::vector<SheetId> ids;
   std::vector<std::shared_ptr<const SheetArt>> arts;
@@ -155,6 +155,7 @@ Result<Project> withSheet(const Project& project, ImportedSheet imported,
 Result<Project> withSheets(const Project& project, std::vector<ImportedSheet> imported,
                            const SheetChoices& choices) {
   std::vector<std::string> paths;
+  paths.reserve(imported.size());
   for (const ImportedSheet& one : imported) paths.push_back(one.sheet.path);
   std::vector<bool> taken(imported.size(), false);
   Result<Project> result = project;
@@ -167,7 +168,7 @@ Result<Project> withSheets(const Project& project, std::vector<ImportedSheet> im
       const SheetId id{result->nextId + static_cast<std::uint32_t>(sheets.size())};
       sheets.push_back(incoming(std::move(imported[index]), choices, id));
     }
-    result = withRun(*result, run, std::move(sheets), choices);
+    result = withRun(*result, run, sheets, choices);
     if (!result) return result;
   }
   for (std::size_t i = 0; i < imported.size(); ++i) {

@@ -144,11 +144,13 @@ std::vector<AxisCut> gutterCuts(const Image& image, const PixelMask& ink) {
   std::vector<AxisCut> cuts;
   if (const auto cut = cutByBlanks(blank, columnCounts(ink))) cuts.push_back(*cut);
   std::vector<std::pair<int, std::uint32_t>> colours;
+  colours.reserve(drawn.size());
   for (const auto& [code, count] : drawn) colours.emplace_back(-count, code);
   std::sort(colours.begin(), colours.end());
   if (colours.size() > kMostColours) colours.resize(kMostColours);
   for (const auto& [count, code] : colours) {
     std::vector<bool> apart;
+    apart.reserve(columns.size());
     for (const ColumnColour& column : columns) {
       apart.push_back(column.plain && column.inked && codeOf(column.colour) == code);
     }

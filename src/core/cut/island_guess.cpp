@@ -10,6 +10,8 @@ namespace {
 constexpr std::array<int, 13> kJoins = {1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32, 64};
 // Parting is proposed where it makes figures this much likelier.
 constexpr double kWorthParting = 0.05;
+// Parting takes memory by the pixel; on larger sheets it is left to be asked for, px.
+constexpr long long kMostParted = 64LL << 20;
 // More islands than this are texture.
 constexpr std::size_t kMostIslands = 20000;
 
@@ -62,7 +64,8 @@ std::optional<IslandGuess> steadiest(const SheetArt& art, int part) {
 
 std::optional<IslandGuess> guessIslands(const SheetArt& art) {
   auto plain = steadiest(art, 0);
-  if (art.faint == art.firm) return plain;
+  const bool large = 1LL * art.image.width() * art.image.height() > kMostParted;
+  if (large || art.faint == art.firm) return plain;
   auto parted = steadiest(art, art.firmAlpha);
   if (!parted) return plain;
   if (plain && (parted->islands.size() <= plain->islands.size() ||

@@ -101,6 +101,7 @@ std::vector<NumberedRun> numberedRuns(const std::vector<std::string>& paths) {
   std::sort(found.begin(), found.end(),
             [](const auto& a, const auto& b) { return a.first < b.first; });
   std::vector<NumberedRun> runs;
+  runs.reserve(found.size());
   for (auto& [place, run] : found) runs.push_back(std::move(run));
   return runs;
 }

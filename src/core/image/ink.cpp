@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <bit>
+#include <cstddef>
 #include <cstdlib>
 #include <cstring>
 #include <unordered_map>
@@ -160,7 +161,7 @@ PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColou
     const Rgba* pixels = image.row(y);
     for (int i = 0; i < ink.wordsPerRow(); ++i) {
       const int count = std::min(64, image.width() - i * 64);
-      ink.row(y)[i] = inkWord(pixels + i * 64, count, leastAlpha);
+      ink.row(y)[i] = inkWord(pixels + std::ptrdiff_t{i} * 64, count, leastAlpha);
     }
   }
   if (!key) return ink;

@@ -294,8 +294,16 @@ void Ribbon::followSelection() {
     return animation->steps[step].frame == session_.selection().frame;
   });
   if (!shown) kept.clear();
-  for (std::size_t i = 0; i < count && kept.empty(); ++i) {
-    if (animation->steps[i].frame == session_.selection().frame) kept = {i};
+  // Several frames that were selected elsewhere are several steps here.
+  const auto& frames = session_.selection().frames;
+  for (std::size_t i = 0; i < count && !shown; ++i) {
+    const FrameId frame = animation->steps[i].frame;
+    const bool several = frames.size() > 1;
+    if (several && std::find(frames.begin(), frames.end(), frame) != frames.end()) {
+      kept.push_back(i);
+    } else if (!several && kept.empty() && frame == session_.selection().frame) {
+      kept = {i};
+    }
   }
   if (kept != chosen_ || chosenOf_ != session_.selection().animation) chooseSteps(kept);
 }

@@ -8,6 +8,7 @@
 class QLabel;
 class QPushButton;
 class QSlider;
+class QVBoxLayout;
 
 namespace amber {
 
@@ -36,8 +37,8 @@ class BackgroundPanel : public QWidget {
   void pickingChanged(bool picking);
 
  private:
-  void addKeyRows(class QVBoxLayout* form);
-  void addThresholds(class QVBoxLayout* form);
+  void addKeyRows(QVBoxLayout* form);
+  void addThresholds(QVBoxLayout* form);
   void choose(const InkRule& rule);
 
   InkRule rule_;

@@ -20,7 +20,7 @@ namespace amber {
 namespace {
 
 // Sheets of up to so many px are cut at once; larger ones beside the interface.
-constexpr long long kSmallSheet = 1024 * 1024;
+constexpr long long kSmallSheet = 1024LL * 1024;
 
 QString fileName(const std::string& path) {
   return QString::fromStdString(path).section('/', -1);
@@ -88,7 +88,7 @@ Cut CutBench::shownCut() const {
   if (numberedRun()) return {wholeGrid(sheet()->size), {}};
   const auto found = found_.constFind(sheet()->id.value);
   if (found != found_.constEnd() && !found->proposals.empty()) {
-    const Cut first{found->proposals.front().way, {}};
+    Cut first{found->proposals.front().way, {}};
     if (checkedCut(first, sheet()->size)) return first;
   }
   return {wholeGrid(sheet()->size), {}};
@@ -267,7 +267,8 @@ void CutBench::changeInk(const InkRule& rule) {
         auto next = withEdits(project, put);
         if (!art || !again || !next) return put;
         auto edits = recutEdits(next->project, changed.id, *changed.cut, **art);
-        return edits ? std::move(*edits) : put;
+        if (!edits) return put;
+        return edits;
       },
       [this](bool) { refreshSoon(); });
 }

@@ -21,6 +21,7 @@ class QListWidget;
 class QPushButton;
 class QSlider;
 class QStackedWidget;
+class QVBoxLayout;
 
 namespace amber {
 
@@ -78,11 +79,11 @@ class CutBench : public BenchView {
 
   QWidget* makeStrip();
   QFrame* makeSideColumn();
-  void makeProposals(class QVBoxLayout* form, QWidget* side);
+  void makeProposals(QVBoxLayout* form, QWidget* side);
   QWidget* makeCellsPage(QWidget* parent);
   QWidget* makeIslandsPage(QWidget* parent);
   QWidget* makeHandPage(QWidget* parent);
-  void makeBecomes(class QVBoxLayout* form, QWidget* side);
+  void makeBecomes(QVBoxLayout* form, QWidget* side);
   QWidget* makeFoot(Pictures& pictures);
   void connectStage();
 

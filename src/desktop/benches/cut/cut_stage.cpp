@@ -15,7 +15,7 @@ constexpr double kGrabReach = 6;
 // A drag shorter than this is a click, stage px.
 constexpr double kLeastDrag = 5;
 // Sheets of up to so many px are looked at at once; larger ones beside the interface.
-constexpr long long kSmallSheet = 512 * 512;
+constexpr long long kSmallSheet = 512LL * 512;
 
 QImage overlayOf(const SheetArt& art, const InkRule& rule, const QColor& cover,
                  const QColor& tint) {
