@@ -153,8 +153,8 @@ void MainWindow::makeActions() {
   const auto byHand = [this](const QString& id, const QString& text, const QString& key,
                              void (CutBench::*verb)()) {
     add(
-        id, text, key, [cut = cut_, verb] { (cut->*verb)(); }, [this] { return cut_->handRefusal(); },
-        {cut_->stage()});
+        id, text, key, [cut = cut_, verb] { (cut->*verb)(); },
+        [this] { return cut_->handRefusal(); }, {cut_->stage()});
   };
   byHand("cut.deleteChosen", tr("Delete the chosen frames"), "Del", &CutBench::deleteChosen);
   byHand("cut.mergeChosen", tr("Merge the chosen frames"), "M", &CutBench::mergeChosen);
