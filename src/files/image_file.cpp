@@ -178,13 +178,13 @@ Result<ImageFile> readImage(const std::string& path) {
   return bytes ? imageFileFrom(*bytes, path) : tl::unexpected(bytes.error());
 }
 
-Result<ImageFile> imageFileFrom(std::string_view bytes, const std::string& path) {
-  Decoding decoding(bytes, path);
+Result<ImageFile> imageFileFrom(std::string_view bytes, const std::string& name) {
+  Decoding decoding(bytes, name);
   if (auto sound = decoding.check(); !sound) return tl::unexpected(sound.error());
   const int pictures = decoding.pictures();
   ImageFile file;
   if (pictures > 1) {
-    auto read = readPictures(decoding, pictures, path);
+    auto read = readPictures(decoding, pictures, name);
     if (!read) return read;
     file = std::move(*read);
   } else {

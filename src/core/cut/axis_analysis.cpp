@@ -6,12 +6,11 @@
 #include <cstdlib>
 
 #include "core/cut/gutter_search.h"
+#include "core/image/bit_count.h"
 
 namespace amber {
 namespace {
 
-// Cells smaller than this are texture, not frames, px.
-constexpr int kLeastCell = 6;
 // What one undivided side scores: any sound division is better, any poor one worse.
 constexpr double kUndivided = 0.35;
 // The best that a cut can score for which no gutter speaks.
@@ -78,14 +77,6 @@ PixelMask sampledRows(const PixelMask& ink) {
     std::copy_n(ink.row(from), ink.wordsPerRow(), sample.row(y));
   }
   return sample;
-}
-
-// Set bits of a word, counted in each of its 8 bytes. Without the processor's own instruction,
-// which the program cannot count on, this costs a third of what the standard function does.
-std::uint64_t bitsByByte(std::uint64_t word) {
-  word -= word >> 1 & 0x5555555555555555U;
-  word = (word & 0x3333333333333333U) + (word >> 2 & 0x3333333333333333U);
-  return (word + (word >> 4)) & 0x0f0f0f0f0f0f0f0fU;
 }
 
 // How many ink pixels have ink `lag` columns further on.

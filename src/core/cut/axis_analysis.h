@@ -7,6 +7,9 @@
 
 namespace amber {
 
+/// Cells smaller than this are texture, not frames, px.
+inline constexpr int kLeastCell = 6;
+
 /// A way to cut one side of a sheet: `count` cells of `cell` px from `margin` on, `gutter` apart.
 struct AxisCut {
   int cell = 0;

@@ -9,8 +9,6 @@
 namespace amber {
 namespace {
 
-// Cells smaller than this are texture, not frames, px.
-constexpr int kLeastCell = 6;
 // Colours of drawn lines that are tried, the most frequent first.
 constexpr std::size_t kMostColours = 4;
 // A gutter that shows is better evidence than any likeness; a drawn one is the best.

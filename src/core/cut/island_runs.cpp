@@ -6,6 +6,7 @@
 #include <limits>
 #include <numeric>
 
+#include "core/image/bit_count.h"
 #include "core/image/spread.h"
 
 namespace amber {
@@ -132,15 +133,6 @@ int lastSet(const std::uint64_t* row, int begin, int end) {
     if (word != 0) return i * 64 + 63 - std::countl_zero(word);
   }
   return -1;
-}
-
-// Set bits of a word. Without the processor's own instruction, which the program cannot count on,
-// the standard function is a call.
-int bitsIn(std::uint64_t word) {
-  word -= word >> 1 & 0x5555555555555555U;
-  word = (word & 0x3333333333333333U) + (word >> 2 & 0x3333333333333333U);
-  word = (word + (word >> 4)) & 0x0f0f0f0f0f0f0f0fU;
-  return static_cast<int>(word * 0x0101010101010101U >> 56);
 }
 
 // The ink of a row within [begin, end).

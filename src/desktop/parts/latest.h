@@ -37,8 +37,6 @@ class Latest {
     ++generation_;
   }
 
-  bool busy() const { return running_; }
-
  private:
   void run(std::function<Result()> work) {
     running_ = true;
