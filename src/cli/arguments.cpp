@@ -5,6 +5,7 @@
 #include <iostream>
 
 #include "cli/cutting_options.h"
+#include "cli/origin_options.h"
 #include "core/origin/anchor.h"
 #include "files/words.h"
 
@@ -40,14 +41,17 @@ CLI::App* addSheetCommand(CLI::App& program, const char* name, const char* about
   command->add_option("--rate", text.rate, "Frames a second")->check(CLI::Range(0.1, 1000.0));
   command->add_option("--loop", text.loop, "How the animation goes on")
       ->check(CLI::IsMember(std::vector<std::string>(kLoopWords.begin(), kLoopWords.end())));
-  command->add_option("--origin", text.origin, "cell:ANCHOR or ink:ANCHOR; else the kind's rule")
+  command
+      ->add_option("--origin", text.origin,
+                   "feet, centroid, cell:ANCHOR or ink:ANCHOR; else the kind's rule")
       ->check(CLI::Validator(
           [](const std::string& rule) {
             const auto read = originRuleFrom(rule);
             if (!read) return read.error().sentence;
-            return read->basis == OriginBasis::Hand
+            return read->basis == OriginBasis::Hand || read->hasFrame()
                        ? std::string(
-                             "an origin by hand needs a hand; use cell:ANCHOR or ink:ANCHOR")
+                             "new frames need a rule of their own; use feet, centroid, "
+                             "cell:ANCHOR or ink:ANCHOR")
                        : std::string();
           },
           "RULE"));
@@ -96,6 +100,7 @@ class Grammar {
     recut_->add_option("--sheet", image_, "The sheet's path in the project")->required();
     addCutting(*recut_, cutting_);
     addAnimation();
+    origin_.add(program_);
     formats_ = program_.add_subcommand("formats", "Say which images can be read");
   }
 
@@ -188,6 +193,10 @@ class Grammar {
     if (turn_->parsed()) return turnArguments();
     if (recut_->parsed()) return RecutArguments{project_, image_, cuttingFrom(cutting_)};
     if (animation_->parsed()) return animationArguments();
+    if (auto given = origin_.command())
+      return std::visit(
+          [](auto& arguments) { return decltype(Invocation::command)(std::move(arguments)); },
+          *given);
     if (formats_->parsed()) return FormatsArguments{};
     FitArguments fit{image_, cuttingFrom(cutting_), {}};
     for (const std::string& text : rects_) {
@@ -211,6 +220,7 @@ class Grammar {
   CLI::App* formats_ = nullptr;
   CLI::App* recut_ = nullptr;
   CLI::App* animation_ = nullptr;
+  OriginOptions origin_;
   AnimationArguments animating_;
   double rate_ = 0;
   std::string loop_;

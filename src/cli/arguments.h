@@ -69,6 +69,62 @@ struct AnimationArguments {
   std::string copyName;
 };
 
+/// Which frames a command is about.
+struct FrameChoice {
+  std::vector<std::string> assets;  ///< Names; empty: by `kind`.
+  std::string kind;                 ///< All assets of it.
+  std::string animation;            ///< Empty: all frames.
+  int frame = 0;                    ///< Number of the asset's frame, from 1; 0: all.
+};
+
+/// Sets origins, and what the project wants of them; what is empty stays as it is.
+struct OriginArguments {
+  std::string project;
+  FrameChoice frames;
+  std::string anchor;  ///< A rule, frame:N or feetOf:N with a frame's number, or X,Y.
+  PointSnap snap = PointSnap::Free;
+  std::optional<FramePoint> nudge;  ///< By so much.
+  bool again = false;               ///< Find them again, each by its own rule.
+  bool handToo = false;             ///< Those set by hand as well.
+  bool forKind = false;             ///< The rule becomes the kind's.
+  bool tryOnly = false;             ///< Say what would change, and change nothing.
+  std::optional<double> drift;
+  std::optional<bool> wholePixels;
+};
+
+/// Tells what landmarks do through animations.
+struct DriftArguments {
+  std::string project;
+  FrameChoice frames;
+  bool csv = false;
+};
+
+/// Places mounts, or tells where they are.
+struct MountArguments {
+  std::string project;
+  FrameChoice frames;
+  std::string name;
+  std::optional<FramePoint> at;       ///< On the frame.
+  std::optional<OriginPoint> offset;  ///< From each frame's origin.
+  bool hold = false;                  ///< Keyed on the animation's first frame alone.
+  bool unkey = false;
+  bool remove = false;
+  std::string newName;
+  std::string mirrored;  ///< The name of the mirrored one.
+};
+
+/// Draws frames as they stand on their origins.
+struct LookArguments {
+  std::string project;
+  FrameChoice frames;
+  std::string as;    ///< stack, mirror, spin or depth.
+  double angle = 0;  ///< Degrees.
+  std::string beside;
+  FramePoint at;  ///< Where the other asset stands, art px.
+  double zoom = 4;
+  std::string file;
+};
+
 /// What the installed readers of images can do.
 struct FormatsArguments {};
 
@@ -90,7 +146,8 @@ struct VerifyArguments {
 struct Invocation {
   std::variant<std::monostate, CutArguments, FitArguments, SheetArguments, CheckArguments,
                PackArguments, VerifyArguments, RefreshArguments, TurnArguments, FormatsArguments,
-               RecutArguments, AnimationArguments>
+               RecutArguments, AnimationArguments, OriginArguments, DriftArguments, MountArguments,
+               LookArguments>
       command;  ///< Nothing: help was asked for and printed.
   bool json = false;
 };

@@ -21,6 +21,10 @@ Result<Outcome> runRefresh(const RefreshArguments& arguments, bool json);
 Result<Outcome> runTurn(const TurnArguments& arguments, bool json);
 Result<Outcome> runRecut(const RecutArguments& arguments, bool json);
 Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json);
+Result<Outcome> runOrigin(const OriginArguments& arguments, bool json);
+Result<Outcome> runDrift(const DriftArguments& arguments, bool json);
+Result<Outcome> runMount(const MountArguments& arguments, bool json);
+Result<Outcome> runLook(const LookArguments& arguments, bool json);
 Result<Outcome> runFormats(const FormatsArguments& arguments, bool json);
 
 }  // namespace amber

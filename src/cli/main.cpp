@@ -37,6 +37,10 @@ struct Runner {
   Result<Outcome> operator()(const TurnArguments& a) const { return runTurn(a, json); }
   Result<Outcome> operator()(const RecutArguments& a) const { return runRecut(a, json); }
   Result<Outcome> operator()(const AnimationArguments& a) const { return runAnimation(a, json); }
+  Result<Outcome> operator()(const OriginArguments& a) const { return runOrigin(a, json); }
+  Result<Outcome> operator()(const DriftArguments& a) const { return runDrift(a, json); }
+  Result<Outcome> operator()(const MountArguments& a) const { return runMount(a, json); }
+  Result<Outcome> operator()(const LookArguments& a) const { return runLook(a, json); }
   Result<Outcome> operator()(const FormatsArguments& a) const { return runFormats(a, json); }
 };
 

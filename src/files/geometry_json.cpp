@@ -3,10 +3,12 @@
 #include <cmath>
 
 #include "core/geometry/tolerances.h"
+#include "core/origin/mounts.h"
 
 namespace amber {
 namespace {
 
+constexpr std::size_t kMostMounts = 1000;
 constexpr double kFarthestPoint = 2.0 * kLongestImageSide;
 
 double readCoordinate(const JsonReader& from) {
@@ -29,6 +31,23 @@ Json jsonOf(const PixelSize& size) {
 Json jsonOf(const Shape& shape) {
   const Box& box = std::get<Box>(shape);
   return Json{{"kind", kindName(shape)}, {"x", box.x}, {"y", box.y}, {"w", box.w}, {"h", box.h}};
+}
+
+Json jsonOf(const std::vector<Mount>& mounts) {
+  Json json = Json::object();
+  for (const Mount& mount : mounts) json[mount.name] = jsonOf(mount.at);
+  return json;
+}
+
+std::vector<Mount> readMounts(const JsonReader& from) {
+  std::vector<Mount> mounts;
+  for (const auto& [name, point] : from.members(kMostMounts)) {
+    if (!isMountName(name)) {
+      from.fail(ErrorCode::BadValue, "\"" + name + "\" is no name for a mount");
+    }
+    mounts.push_back({name, readPoint(point)});
+  }
+  return mounts;
 }
 
 PixelRect readRect(const JsonReader& from) {

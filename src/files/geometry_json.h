@@ -2,6 +2,7 @@
 
 #include "core/geometry/point.h"
 #include "core/geometry/shape.h"
+#include "core/project/project.h"
 #include "files/json_reader.h"
 #include "files/json_text.h"
 
@@ -16,10 +17,15 @@ Json jsonOf(const PointIn<Space>& point) {
   return Json::array({point.x, point.y});
 }
 
+/// Mounts as an object of points by name.
+Json jsonOf(const std::vector<Mount>& mounts);
+
 /// Each reads what jsonOf writes; whole numbers lie in 0..kLongestImageSide.
 PixelRect readRect(const JsonReader& from);
 PixelSize readSize(const JsonReader& from);
 FramePoint readPoint(const JsonReader& from);
+/// Also fails on a name that isMountName refuses.
+std::vector<Mount> readMounts(const JsonReader& from);
 /// Also fails where the shape is not sound on a frame of `frame` px whose origin, to which the
 /// geometry is relative, is `origin`.
 Shape readShape(const JsonReader& from, PixelSize frame, FramePoint origin);

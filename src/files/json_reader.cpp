@@ -85,6 +85,22 @@ std::vector<JsonReader> JsonReader::elements(std::size_t most) const {
   return list;
 }
 
+std::vector<std::pair<std::string, JsonReader>> JsonReader::members(std::size_t most) const {
+  std::vector<std::pair<std::string, JsonReader>> list;
+  if (!value_->is_object()) {
+    wrongType("an object");
+    return list;
+  }
+  if (value_->size() > most) {
+    fail(ErrorCode::BadValue, "holds more than " + std::to_string(most) + " members");
+    return list;
+  }
+  for (const auto& [name, value] : value_->items()) {
+    list.emplace_back(name, JsonReader(value, place_ + "." + name, report_));
+  }
+  return list;
+}
+
 std::vector<JsonReader> JsonReader::exactly(std::size_t count, std::string_view what) const {
   std::vector<JsonReader> list = elements();
   if (failed()) return {};

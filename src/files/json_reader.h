@@ -27,6 +27,8 @@ class JsonReader {
   std::optional<JsonReader> optionalMember(std::string_view key) const;
   /// The list's elements. Errors: not a list, or more than `most` elements.
   std::vector<JsonReader> elements(std::size_t most = 1000000) const;
+  /// An object's members by name, in order. Errors: not an object, or more than `most` members.
+  std::vector<std::pair<std::string, JsonReader>> members(std::size_t most) const;
   /// The elements of a list of exactly `count`, none when it is another.
   std::vector<JsonReader> exactly(std::size_t count, std::string_view what) const;
 

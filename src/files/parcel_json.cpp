@@ -19,10 +19,14 @@ Json frameJson(const ParcelFrame& frame) {
                           {"seeks", shape.seeks},
                           {"geometry", jsonOf(shape.geometry)}});
   }
-  return Json{{"name", frame.name},         {"page", frame.page},
-              {"rect", jsonOf(frame.rect)}, {"trim", jsonOf(frame.trim)},
-              {"size", jsonOf(frame.size)}, {"origin", jsonOf(frame.origin)},
-              {"mounts", Json::object()},   {"shapes", std::move(shapes)}};
+  return Json{{"name", frame.name},
+              {"page", frame.page},
+              {"rect", jsonOf(frame.rect)},
+              {"trim", jsonOf(frame.trim)},
+              {"size", jsonOf(frame.size)},
+              {"origin", jsonOf(frame.origin)},
+              {"mounts", jsonOf(frame.mounts)},
+              {"shapes", std::move(shapes)}};
 }
 
 Json animationJson(const ParcelAnimation& animation) {
@@ -49,6 +53,7 @@ ParcelFrame readFrame(const JsonReader& from, const std::vector<ParcelPage>& pag
   if (frame.trim.w + frame.rect.w > frame.size.w || frame.trim.h + frame.rect.h > frame.size.h) {
     from.fail(ErrorCode::BadValue, "its trimmed rectangle is larger than its size allows");
   }
+  frame.mounts = readMounts(from.member("mounts"));
   for (const JsonReader& part : from.member("shapes").elements(1000)) {
     if (part.failed()) break;
     frame.shapes.push_back({part.member("role").text(),

@@ -72,6 +72,7 @@ Json frameJson(const Frame& frame) {
             {"sheet", frame.sheet.value},     {"rect", jsonOf(frame.rect)},
             {"origin", jsonOf(frame.origin)}, {"originRule", textOf(frame.originRule)},
             {"shapes", std::move(shapes)},    {"look", lookText(frame.look)}};
+  if (!frame.mounts.empty()) json["mounts"] = jsonOf(frame.mounts);
   if (frame.lost) json["lost"] = true;
   return json;
 }
@@ -129,6 +130,7 @@ Json settingsJson(const Project& project) {
         {"trim", profile.trim},
         {"padding", profile.padding},
         {"extrusion", profile.extrusion}}},
+      {"origins", {{"drift", project.origins.drift}, {"whole", project.origins.wholePixels}}},
       {"layers", project.layers},
       {"kinds", std::move(kinds)},
       {"roles", std::move(roles)}};

@@ -3,6 +3,7 @@
 #include <limits>
 #include <set>
 
+#include "core/base/exact_number.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "core/geometry/tolerances.h"
@@ -41,6 +42,10 @@ class ProjectReading {
     project_.profile = {pack.member("pageSide").whole(64, kLongestImageSide),
                         pack.member("trim").truth(), pack.member("padding").whole(0, 64),
                         pack.member("extrusion").whole(0, 16)};
+    if (const auto origins = root.optionalMember("origins")) {
+      project_.origins = {readWithin(origins->member("drift"), 0, 1024),
+                          origins->member("whole").truth()};
+    }
     for (const JsonReader& from : root.member("layers").elements(32)) {
       project_.layers.push_back(from.text());
     }
@@ -48,6 +53,9 @@ class ProjectReading {
       project_.kinds.push_back({from.member("name").text(), from.member("prefix").text(),
                                 readMotion(from.member("motion")),
                                 readRule(from.member("origin"))});
+      if (!from.failed() && project_.kinds.back().origin.hasFrame()) {
+        from.member("origin").fail(ErrorCode::BadValue, "a kind's rule looks at no frame");
+      }
     }
     for (const JsonReader& from : root.member("roles").elements(1000)) {
       project_.roles.push_back({from.member("name").text(),
@@ -58,6 +66,13 @@ class ProjectReading {
 
   static Motion readMotion(const JsonReader& from) {
     return static_cast<Motion>(from.choice(kMotionWords));
+  }
+
+  static double readWithin(const JsonReader& from, double least, double most) {
+    const double value = from.number();
+    if (value >= least && value <= most) return value;
+    from.fail(ErrorCode::BadValue, "must be " + exactNumber(least) + " to " + exactNumber(most));
+    return least;
   }
 
   static OriginRule readRule(const JsonReader& from) {
@@ -174,6 +189,13 @@ class ProjectReading {
     }
     std::set<FrameId> frames;
     for (const Frame& frame : asset.frames) frames.insert(frame.id);
+    for (const Frame& frame : asset.frames) {
+      if (!from.failed() && frame.originRule.hasFrame() &&
+          frames.count(frame.originRule.frame) == 0) {
+        from.fail(ErrorCode::BadValue, "the origin rule of " + frame.name +
+                                           " looks at a frame that the asset does not have");
+      }
+    }
     for (const JsonReader& part : from.member("animations").elements()) {
       if (part.failed()) return;
       asset.animations.push_back(readAnimation(part, frames));
@@ -201,6 +223,7 @@ class ProjectReading {
     }
     frame.origin = readPoint(from.member("origin"));
     frame.originRule = readRule(from.member("originRule"));
+    if (const auto mounts = from.optionalMember("mounts")) frame.mounts = readMounts(*mounts);
     if (const auto look = from.optionalMember("look")) frame.look = readLook(*look);
     for (const JsonReader& part : from.member("shapes").elements(1000)) {
       if (part.failed()) break;

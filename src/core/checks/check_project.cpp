@@ -5,7 +5,9 @@
 
 #include "core/checks/cut_checks.h"
 #include "core/checks/frame_checks.h"
+#include "core/checks/mount_checks.h"
 #include "core/checks/name_checks.h"
+#include "core/checks/origin_checks.h"
 #include "core/cut/cut_rects.h"
 
 namespace amber {
@@ -28,7 +30,10 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
   for (const auto& asset : project.assets) {
     append(findings, checkFound(*asset, project));
     append(findings, checkFrames(*asset, project, art));
+    append(findings, checkOrigins(*asset, project, art));
+    append(findings, checkMounts(*asset, art));
   }
+  append(findings, checkOriginsTogether(project, art));
   append(findings, checkNames(project));
   sortFindings(findings);
   return findings;

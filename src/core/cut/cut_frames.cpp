@@ -22,8 +22,10 @@ constexpr std::array<std::string_view, 36> kMovements = {
     "open", "close", "shatter", "turn",  "drip", "grow",  "fade",  "flicker", "attack"};
 
 void placeOrigin(Frame& frame, const SheetArt& art) {
-  const auto ink = boundsOf(cropped(art.firm, frame.rect));
-  if (const auto point = originBy(frame.originRule, frame.rect.size(), ink)) frame.origin = *point;
+  const auto marks = landmarksOf(art.firm, frame.rect);
+  if (const auto point = originBy(frame.originRule, frame.rect.size(), marks)) {
+    frame.origin = *point;
+  }
 }
 
 // The old frame on a new rectangle: what was set stays over the same art. Where the rectangle kept
@@ -39,6 +41,7 @@ Frame carriedTo(Frame frame, const CutPlace& place, const SheetArt& art, SheetPi
   frame.lost = false;
   frame.origin = {frame.origin.x + dx, frame.origin.y + dy};
   placeOrigin(frame, art);
+  for (Mount& mount : frame.mounts) mount.at = {mount.at.x + dx, mount.at.y + dy};
   for (FrameShape& shape : frame.shapes) shape.geometry = amber::moved(shape.geometry, dx, dy);
   std::erase_if(frame.shapes, [&](const FrameShape& shape) {
     return !validated(shape.geometry, place.rect.size()).has_value();
@@ -69,6 +72,7 @@ class Cutting {
       }
     }
     replaceFrames(asset, frames);
+    placeByModels(asset);
     dropSteps(asset, old, frames);
     nameNewFrames(asset);
     return asset;
@@ -111,6 +115,23 @@ class Cutting {
     if (frame.originRule.basis == OriginBasis::Hand) frame.originRule = OriginRule{};
     placeOrigin(frame, art_);
     return frame;
+  }
+
+  // Origins that look at another frame, once that frame's own is where it belongs. Feet can only be
+  // found on this sheet.
+  void placeByModels(Asset& asset) const {
+    for (Frame& frame : asset.frames) {
+      if (!frame.originRule.hasFrame()) continue;
+      const Frame* model = findFrame(asset, frame.originRule.frame);
+      if (model == nullptr) continue;
+      const auto marks = [&](const Frame& of) {
+        return of.sheet == request_.sheet && !of.lost ? landmarksOf(art_.firm, of.rect)
+                                                      : std::nullopt;
+      };
+      const auto point = originBy(frame.originRule, frame.rect.size(), marks(frame),
+                                  OriginModel{model->origin, marks(*model)});
+      if (point) frame.origin = *point;
+    }
   }
 
   // Frames of other sheets stay where they are; this sheet's stand where its first one stood.

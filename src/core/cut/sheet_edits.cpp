@@ -36,9 +36,10 @@ Frame turnedFrame(Frame frame, PixelSize sheet, SheetTurn turn) {
   frame.rect = turned(frame.rect, sheet, turn);
   frame.origin = turned(frame.origin, size, turn);
   // A rule that names a side would now name another; the point itself was turned with the art.
-  if (frame.originRule.basis != OriginBasis::Hand) {
+  if (frame.originRule.hasAnchor()) {
     frame.originRule.anchor = turned(frame.originRule.anchor, turn);
   }
+  for (Mount& mount : frame.mounts) mount.at = turned(mount.at, size, turn);
   for (FrameShape& shape : frame.shapes) shape.geometry = turned(shape.geometry, size, turn);
   frame.look = 0;
   return frame;

@@ -15,4 +15,14 @@ inline constexpr double kLeastBoxSide = 0.5;
 inline constexpr int kLongestImageSide = 16384;
 inline constexpr long long kMostImagePixels = 256LL * 1024 * 1024;
 
+/// Least distance at which a frame's feet are said to slip, px. One px is seen when an animation
+/// plays; a quarter less leaves room for origins that were rounded. Governs: slips.
+inline constexpr double kLeastSlip = 0.75;
+
+/// How far a mount may lie from firm ink, as a share of the ink's longer side, and the least
+/// distance that counts as far, px. A hand or a spout is at the ink; what is held out is not a
+/// quarter of the figure away. Governs: the check of mounts.
+inline constexpr double kMountReach = 0.25;
+inline constexpr double kLeastFarMount = 4;
+
 }  // namespace amber

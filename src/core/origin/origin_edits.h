@@ -8,13 +8,36 @@
 
 namespace amber {
 
-/// The edits that set these frames' origins by a rule of cell or ink. Frames whose sheet has no art
-/// get an edit only for a rule of the cell. Requires: a rule that is not by hand.
-std::vector<Edit> originsByRule(const Project& project, const std::vector<FrameRef>& frames,
-                                const OriginRule& rule, const ArtSource& art);
+/// What a rule does to origins that were set by hand.
+enum class HandSet { Kept, Replaced };
 
-/// The edits that put these frames' origins at one typed or dragged point, in frame px.
+/// The edits that set these frames' origins by a rule. Frames get none that the rule says nothing
+/// about: whose sheet has no art, for a rule that looks at it; that the rule itself looks at; whose
+/// origin and rule are that already; with HandSet::Kept, those set by hand.
+/// A rule that looks at a frame means, in other assets than that frame's, the frame with the same
+/// number; assets with fewer frames get no edits.
+/// Requires: a rule that is not by hand. Cost: linear in the frames and their pixels.
+std::vector<Edit> originsByRule(const Project& project, const std::vector<FrameRef>& frames,
+                                const OriginRule& rule, const ArtSource& art,
+                                HandSet handSet = HandSet::Replaced);
+
+/// The edits that put these frames' origins at one typed point, in frame px.
 std::vector<Edit> originsByHand(const Project& project, const std::vector<FrameRef>& frames,
                                 FramePoint point);
+
+/// The edits that move these frames' origins by (dx, dy) px, each from where it is.
+std::vector<Edit> originsMoved(const Project& project, const std::vector<FrameRef>& frames,
+                               double dx, double dy);
+
+/// The edits that find these frames' origins again by their own rules. As originsByRule.
+std::vector<Edit> originsAgain(const Project& project, const std::vector<FrameRef>& frames,
+                               const ArtSource& art);
+
+/// What edits of origins do, before they are made.
+struct OriginChange {
+  int moved = 0;        ///< Frames whose origin goes elsewhere.
+  double farthest = 0;  ///< How far the one that goes farthest goes, px.
+};
+OriginChange changeBy(const Project& project, const std::vector<Edit>& edits);
 
 }  // namespace amber

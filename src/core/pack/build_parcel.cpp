@@ -4,6 +4,7 @@
 #include <map>
 #include <tuple>
 
+#include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
 
 namespace amber {
@@ -103,9 +104,13 @@ class Builder {
   ParcelAsset parcelAsset(const Asset& asset, const PageLayout& layout) const {
     ParcelAsset result{asset.name, asset.kind, asset.motion, asset.scale, {}, {}};
     std::map<FrameId, int> indices;
+    const Mounts mounts(asset);
     for (const Frame& frame : asset.frames) {
       indices[frame.id] = static_cast<int>(result.frames.size());
       result.frames.push_back(parcelFrame(frame, layout));
+      for (const MountPlace& mount : mounts.on(frame.id)) {
+        result.frames.back().mounts.push_back({mount.name, mount.at});
+      }
     }
     for (const Animation& animation : asset.animations) {
       ParcelAnimation& out = result.animations.emplace_back();
@@ -130,6 +135,7 @@ class Builder {
                     {trimmed.x - frame.rect.x, trimmed.y - frame.rect.y},
                     frame.rect.size(),
                     frame.origin,
+                    {},
                     {}};
     for (const FrameShape& shape : frame.shapes) {
       const Role* role = findRole(project_, shape.role);

@@ -25,6 +25,7 @@ struct ParcelFrame {
   PixelSize trim;     ///< Where `rect` lay in the frame: px cut away at the left (w) and top (h).
   PixelSize size;     ///< The frame before trimming, px.
   FramePoint origin;  ///< In the untrimmed frame, px.
+  std::vector<Mount> mounts;  ///< All there are on the frame, keyed or held, by name; as `origin`.
   std::vector<ParcelShape> shapes;
 
   bool operator==(const ParcelFrame&) const = default;

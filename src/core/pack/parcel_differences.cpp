@@ -1,5 +1,6 @@
 #include <algorithm>
 
+#include "core/origin/mounts.h"
 #include "core/pack/build_parcel.h"
 
 namespace amber {
@@ -35,7 +36,11 @@ class Comparison {
     expect(packed.animations.size() == asset.animations.size(),
            asset.name + ": the animation count differs");
     const std::size_t frames = std::min(packed.frames.size(), asset.frames.size());
-    for (std::size_t i = 0; i < frames; ++i) compareFrame(asset.frames[i], packed.frames[i]);
+    const Mounts mounts(asset);
+    for (std::size_t i = 0; i < frames; ++i) {
+      compareFrame(asset.frames[i], packed.frames[i]);
+      compareMounts(asset.frames[i], mounts, packed.frames[i]);
+    }
     const std::size_t count = std::min(packed.animations.size(), asset.animations.size());
     for (std::size_t i = 0; i < count; ++i) {
       compareAnimation(asset, asset.animations[i], packed.animations[i], i == 0);
@@ -53,6 +58,12 @@ class Comparison {
              packed.durationsMs[i] == animation.steps[i].durationMs;
     }
     expect(same, asset.name + "/" + animation.name + ": frames, durations or loop differ");
+  }
+
+  void compareMounts(const Frame& frame, const Mounts& mounts, const ParcelFrame& packed) {
+    std::vector<Mount> wanted;
+    for (const MountPlace& place : mounts.on(frame.id)) wanted.push_back({place.name, place.at});
+    expect(packed.mounts == wanted, frame.name + ": its mounts differ");
   }
 
   void compareFrame(const Frame& frame, const ParcelFrame& packed) {

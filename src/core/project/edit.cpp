@@ -2,9 +2,21 @@
 
 #include <algorithm>
 #include <unordered_map>
+#include <unordered_set>
 
 namespace amber {
 namespace {
+
+// A rule that looks at a frame that is gone cannot be followed any more.
+void releaseRules(Asset& asset) {
+  const auto looks = [](const Frame& frame) { return frame.originRule.hasFrame(); };
+  if (std::none_of(asset.frames.begin(), asset.frames.end(), looks)) return;
+  std::unordered_set<FrameId> held;
+  for (const Frame& frame : asset.frames) held.insert(frame.id);
+  for (Frame& frame : asset.frames) {
+    if (looks(frame) && held.count(frame.originRule.frame) == 0) frame.originRule = kByHand;
+  }
+}
 
 // Applies edits in order. An asset is opened (copied) once however many edits touch it.
 class Application {
@@ -41,7 +53,9 @@ class Application {
       last = std::max(last, animation.id.value);
     }
     project_.nextId = std::max(project_.nextId, last + 1);
-    put(project_.assets, edit.asset);
+    Asset asset = edit.asset;
+    releaseRules(asset);
+    put(project_.assets, std::move(asset));
     return {};
   }
 
@@ -63,6 +77,7 @@ class Application {
       std::erase_if(animation.steps, [&](const Step& step) { return gone(step.frame); });
     }
     std::erase_if(asset.animations, [](const Animation& a) { return a.steps.empty(); });
+    releaseRules(asset);
     const bool empty = asset.frames.empty();
     close();
     if (empty) erase(project_.assets, edit.asset);
@@ -74,6 +89,26 @@ class Application {
     if (frame == nullptr) return unknown("frame");
     frame->origin = edit.origin;
     frame->originRule = edit.rule;
+    return {};
+  }
+
+  Result<void> operator()(const PutMount& edit) {
+    Frame* frame = openFrame(edit.asset, edit.frame);
+    if (frame == nullptr) return unknown("frame");
+    for (Mount& mount : frame->mounts) {
+      if (mount.name == edit.mount.name) {
+        mount = edit.mount;
+        return {};
+      }
+    }
+    frame->mounts.push_back(edit.mount);
+    return {};
+  }
+
+  Result<void> operator()(const DropMount& edit) {
+    Frame* frame = openFrame(edit.asset, edit.frame);
+    if (frame == nullptr) return unknown("frame");
+    std::erase_if(frame->mounts, [&](const Mount& mount) { return mount.name == edit.name; });
     return {};
   }
 
@@ -119,6 +154,10 @@ class Application {
     project_.profile = edit.profile;
     return {};
   }
+  Result<void> operator()(const SetOriginWishes& edit) {
+    project_.origins = edit.wishes;
+    return {};
+  }
   Result<void> operator()(const SetKinds& edit) {
     project_.kinds = edit.kinds;
     return {};
@@ -136,14 +175,14 @@ class Application {
   }
 
   template <class T>
-  static void put(std::vector<SharedValue<T>>& values, const T& value) {
+  static void put(std::vector<SharedValue<T>>& values, T value) {
     for (SharedValue<T>& held : values) {
       if (held->id == value.id) {
-        held = SharedValue<T>(value);
+        held = SharedValue<T>(std::move(value));
         return;
       }
     }
-    values.emplace_back(value);
+    values.emplace_back(std::move(value));
   }
 
   template <class T, class Key>
@@ -180,7 +219,7 @@ class Application {
 
   void close() {
     if (!opened_) return;
-    put(project_.assets, *opened_);
+    put(project_.assets, std::move(*opened_));
     opened_.reset();
   }
 
@@ -228,8 +267,9 @@ Touched difference(const Project& before, const Project& after) {
   return {changedIds<Sheet, SheetId>(before.sheets, after.sheets),
           changedIds<Asset, AssetId>(before.assets, after.assets),
           before.name != after.name || before.naming != after.naming ||
-              before.profile != after.profile || before.kinds != after.kinds ||
-              before.layers != after.layers || before.roles != after.roles};
+              before.profile != after.profile || before.origins != after.origins ||
+              before.kinds != after.kinds || before.layers != after.layers ||
+              before.roles != after.roles};
 }
 
 }  // namespace amber

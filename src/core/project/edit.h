@@ -19,7 +19,8 @@ struct RemoveSheet {
   SheetId sheet;
 };
 
-/// Inserts the asset, or replaces the one of the same id.
+/// Inserts the asset, or replaces the one of the same id. Origins whose rule looks at a frame that
+/// it does not hold are from then on set by hand, where they are.
 struct PutAsset {
   Asset asset;
 };
@@ -29,7 +30,8 @@ struct RemoveAsset {
 };
 
 /// Takes frames out of an asset and of its animations; an animation left empty goes too, and an
-/// asset left empty.
+/// asset left empty. Origins whose rule looks at one of them are from then on set by hand, where
+/// they are.
 struct RemoveFrames {
   AssetId asset;
   std::vector<FrameId> frames;
@@ -40,6 +42,20 @@ struct SetOrigin {
   FrameId frame;
   FramePoint origin;
   OriginRule rule;
+};
+
+/// Keys a mount on the frame, in place of the one of that name.
+struct PutMount {
+  AssetId asset;
+  FrameId frame;
+  Mount mount;
+};
+
+/// Takes the frame's key of a mount away, where it has one.
+struct DropMount {
+  AssetId asset;
+  FrameId frame;
+  std::string name;
 };
 
 /// Sets the frame's shape of that role, in place of the one it has.
@@ -63,13 +79,17 @@ struct SetNaming {
 struct SetProfile {
   PackProfile profile;
 };
+struct SetOriginWishes {
+  OriginWishes wishes;
+};
 struct SetKinds {
   std::vector<Kind> kinds;
 };
 
 /// One change, naming its target by stable id.
-using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
-                          SetShape, Rename, SetNaming, SetProfile, SetKinds>;
+using Edit =
+    std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin, PutMount,
+                 DropMount, SetShape, Rename, SetNaming, SetProfile, SetOriginWishes, SetKinds>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {

@@ -69,6 +69,13 @@ const Animation* findAnimation(const Asset& asset, AnimationId id) {
   return findIn(asset.animations, [&](const Animation& animation) { return animation.id == id; });
 }
 
+const Mount* findMount(const Frame& frame, std::string_view name) {
+  for (const Mount& mount : frame.mounts) {
+    if (mount.name == name) return &mount;
+  }
+  return nullptr;
+}
+
 const FrameShape* findShape(const Frame& frame, std::string_view role) {
   return findIn(frame.shapes, [&](const FrameShape& shape) { return shape.role == role; });
 }

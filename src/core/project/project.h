@@ -84,7 +84,16 @@ struct FrameShape {
   bool operator==(const FrameShape&) const = default;
 };
 
-/// A rectangle of a sheet with its own origin and shapes.
+/// A named point on a frame where the game attaches something, in frame px. Keyed on a frame, it is
+/// held on the later ones of each animation that shows the frame (see core/origin/mounts.h).
+struct Mount {
+  std::string name;
+  FramePoint at;  ///< May lie outside the frame.
+
+  bool operator==(const Mount&) const = default;
+};
+
+/// A rectangle of a sheet with its own origin, mounts and shapes.
 struct Frame {
   FrameId id;
   std::string name;
@@ -93,6 +102,7 @@ struct Frame {
   FramePoint origin;  ///< In the frame; may lie outside it.
   OriginRule originRule;
   std::vector<FrameShape> shapes;
+  std::vector<Mount> mounts;  ///< Those keyed on it, no two of one name.
   std::uint64_t look = 0;  ///< Of its art when it was cut (see lookOf), 0 for not known: finds the
                            ///< frame again on a sheet that was repainted.
   bool lost = false;       ///< The sheet was repainted and the frame was not found on it.
@@ -140,11 +150,21 @@ struct PackProfile {
   bool operator==(const PackProfile&) const = default;
 };
 
+/// What the project wants of its origins, for checks.
+struct OriginWishes {
+  double drift = 8;  ///< How far feet may move relative to the origin through an animation, px:
+                     ///< 0 to 1024.
+  bool wholePixels = false;  ///< Origins lie on pixel corners.
+
+  bool operator==(const OriginWishes&) const = default;
+};
+
 /// Everything a project holds, as one value. Copies share sheets and assets.
 struct Project {
   std::string name;
   NamingRule naming;
   PackProfile profile;
+  OriginWishes origins;
   std::vector<Kind> kinds;
   std::vector<std::string> layers;  ///< By bit, at most 32.
   std::vector<Role> roles;
@@ -167,6 +187,7 @@ const Kind* findKind(const Project& project, std::string_view name);
 const Role* findRole(const Project& project, std::string_view name);
 const Frame* findFrame(const Asset& asset, FrameId id);
 const Animation* findAnimation(const Asset& asset, AnimationId id);
+const Mount* findMount(const Frame& frame, std::string_view name);
 const FrameShape* findShape(const Frame& frame, std::string_view role);
 
 /// How long a step lasts at this many frames a second, in whole ms, 1 to 60,000.

@@ -1,6 +1,7 @@
 #include "core/project/selection.h"
 
 #include <algorithm>
+#include <unordered_set>
 
 namespace amber {
 namespace {
@@ -9,9 +10,12 @@ void addFrames(const Asset& asset, std::vector<FrameRef>& frames) {
   for (const Frame& frame : asset.frames) frames.push_back({asset.id, frame.id});
 }
 
-bool shows(const Animation& animation, FrameId frame) {
-  return std::any_of(animation.steps.begin(), animation.steps.end(),
-                     [&](const Step& step) { return step.frame == frame; });
+void addFrames(const Asset& asset, const Animation& animation, std::vector<FrameRef>& frames) {
+  std::unordered_set<FrameId> shown;
+  for (const Step& step : animation.steps) shown.insert(step.frame);
+  for (const Frame& frame : asset.frames) {
+    if (shown.count(frame.id) != 0) frames.push_back({asset.id, frame.id});
+  }
 }
 
 }  // namespace
@@ -29,16 +33,18 @@ std::vector<FrameRef> framesIn(const Project& project, const Selection& selectio
   }
   const Asset* asset = findAsset(project, selection.asset);
   if (asset == nullptr) return frames;
-  if (scope == Scope::Asset) {
+  if (scope == Scope::Kind) {
+    for (const auto& other : project.assets) {
+      if (other->kind == asset->kind) addFrames(*other, frames);
+    }
+  } else if (scope == Scope::Asset) {
     addFrames(*asset, frames);
   } else if (scope == Scope::Frame) {
     if (findFrame(*asset, selection.frame) != nullptr) {
       frames.push_back({asset->id, selection.frame});
     }
   } else if (const Animation* animation = findAnimation(*asset, selection.animation)) {
-    for (const Frame& frame : asset->frames) {
-      if (shows(*animation, frame.id)) frames.push_back({asset->id, frame.id});
-    }
+    addFrames(*asset, *animation, frames);
   }
   return frames;
 }
@@ -63,8 +69,11 @@ Selection repaired(const Project& project, Selection selection) {
   const Animation* animation = findAnimation(*asset, selection.animation);
   if (animation == nullptr && !asset->animations.empty()) animation = &asset->animations.front();
   selection.animation = animation == nullptr ? AnimationId{} : animation->id;
-  const bool frameShown = findFrame(*asset, selection.frame) != nullptr &&
-                          (animation == nullptr || shows(*animation, selection.frame));
+  const bool frameShown =
+      findFrame(*asset, selection.frame) != nullptr &&
+      (animation == nullptr ||
+       std::any_of(animation->steps.begin(), animation->steps.end(),
+                   [&](const Step& step) { return step.frame == selection.frame; }));
   if (!frameShown) {
     selection.frame = animation != nullptr    ? animation->steps.front().frame
                       : asset->frames.empty() ? FrameId{}

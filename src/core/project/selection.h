@@ -27,7 +27,13 @@ struct Selection {
 };
 
 /// How far a change goes.
-enum class Scope { Frame, Animation, Asset, SelectedAssets };
+enum class Scope {
+  Frame,
+  Animation,
+  Asset,
+  SelectedAssets,
+  Kind,  ///< Every asset of the shown asset's kind.
+};
 
 /// The frames that a change of this scope concerns, each once.
 std::vector<FrameRef> framesIn(const Project& project, const Selection& selection, Scope scope);

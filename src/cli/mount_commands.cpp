@@ -1,0 +1,125 @@
+// The command mount.
+#include <iostream>
+
+#include "cli/commands.h"
+#include "cli/frame_choice.h"
+#include "core/checks/wording.h"
+#include "core/origin/mount_edits.h"
+#include "core/origin/mounts.h"
+#include "files/geometry_json.h"
+#include "files/json_text.h"
+
+namespace amber {
+namespace {
+
+Result<void> oneAsset(const std::vector<const Asset*>& assets, const char* what) {
+  if (assets.size() == 1) return {};
+  return failure(ErrorCode::BadValue, std::string(what) + " is for one asset at a time");
+}
+
+// Keys at a place on the frame, or at one seen from the origins.
+Result<std::vector<Edit>> placed(const Project& project, const std::vector<const Asset*>& assets,
+                                 const MountArguments& arguments) {
+  const auto frames = chosenFrames(project, arguments.frames);
+  if (!frames) return tl::unexpected(frames.error());
+  if (frames->empty()) return failure(ErrorCode::BadValue, "there is no frame to place it on");
+  if (!arguments.hold && arguments.offset) {
+    return mountKeys(project, *frames, arguments.name, *arguments.offset);
+  }
+  if (!arguments.hold) {
+    std::vector<Edit> edits;
+    for (const FrameRef& ref : *frames) {
+      const Frame& frame = *findFrame(*findAsset(project, ref.asset), ref.frame);
+      auto key = mountKeys(project, {ref}, arguments.name, relativeTo(*arguments.at, frame.origin));
+      if (!key) return key;
+      edits.insert(edits.end(), key->begin(), key->end());
+    }
+    return edits;
+  }
+  if (auto one = oneAsset(assets, "--hold"); !one) return tl::unexpected(one.error());
+  const auto animation = animationOf(*assets.front(), arguments.frames.animation);
+  if (!animation) return tl::unexpected(animation.error());
+  const Frame& first = *findFrame(*assets.front(), (*animation)->steps.front().frame);
+  const OriginPoint offset =
+      arguments.offset ? *arguments.offset : relativeTo(*arguments.at, first.origin);
+  if (auto good = mountKeys(project, {}, arguments.name, offset); !good) return good;
+  return mountHeld(project, assets.front()->id, (*animation)->id, arguments.name, offset);
+}
+
+Result<std::vector<Edit>> mountEdits(const Project& project,
+                                     const std::vector<const Asset*>& assets,
+                                     const MountArguments& arguments) {
+  const bool renames = !arguments.newName.empty();
+  const bool mirrors = !arguments.mirrored.empty();
+  const int ways = (arguments.at || arguments.offset ? 1 : 0) + (arguments.unkey ? 1 : 0) +
+                   (arguments.remove ? 1 : 0) + (renames ? 1 : 0) + (mirrors ? 1 : 0);
+  if (ways == 0) return std::vector<Edit>{};
+  if (ways > 1 || arguments.name.empty()) {
+    return failure(ErrorCode::BadValue,
+                   "give --name, and one of --at, --offset, --unkey, --remove, --rename, --mirror");
+  }
+  if (arguments.at || arguments.offset) return placed(project, assets, arguments);
+  std::vector<Edit> edits;
+  if (arguments.unkey) {
+    const auto frames = chosenFrames(project, arguments.frames);
+    if (!frames) return tl::unexpected(frames.error());
+    edits = mountKeysDropped(project, *frames, arguments.name);
+  } else {
+    for (const Asset* asset : assets) {
+      FrameChoice all;
+      all.assets = {asset->name};
+      auto some = renames ? mountRenamed(*asset, arguments.name, arguments.newName)
+                  : mirrors
+                      ? mountMirrored(*asset, arguments.name, arguments.mirrored)
+                      : mountKeysDropped(project, *chosenFrames(project, all), arguments.name);
+      if (!some) return some;
+      edits.insert(edits.end(), some->begin(), some->end());
+    }
+  }
+  if (edits.empty()) {
+    return failure(ErrorCode::UnknownTarget, "no mount \"" + arguments.name + "\" is keyed there");
+  }
+  return edits;
+}
+
+}  // namespace
+
+Result<Outcome> runMount(const MountArguments& arguments, bool json) {
+  const auto open = openProject(arguments.project);
+  if (!open) return tl::unexpected(open.error());
+  const auto assets = chosenAssets(open->project, arguments.frames);
+  if (!assets) return tl::unexpected(assets.error());
+  const auto edits = mountEdits(open->project, *assets, arguments);
+  if (!edits) return tl::unexpected(edits.error());
+  const auto after = savedWith(arguments.project, open->project, *edits);
+  if (!after) return tl::unexpected(after.error());
+  Json list = Json::array();
+  for (const Asset* before : *assets) {
+    const Asset& asset = *findAsset(*after, before->id);
+    const Mounts mounts(asset);
+    for (const Frame& frame : asset.frames) {
+      for (const MountPlace& place : mounts.on(frame.id)) {
+        const bool keyed = place.keyedOn == frame.id;
+        const OriginPoint offset = relativeTo(place.at, frame.origin);
+        std::cerr << frame.name << ": " << place.name << " at " << signedNumber(offset.x) << ", "
+                  << signedNumber(offset.y) << " from the origin, "
+                  << (keyed ? "keyed" : "held from " + findFrame(asset, place.keyedOn)->name)
+                  << "\n";
+        list.push_back(
+            Json{{"asset", asset.name},
+                 {"frame", frame.name},
+                 {"mount", place.name},
+                 {"at", jsonOf(place.at)},
+                 {"offset", Json::array({offset.x, offset.y})},
+                 {"offsetInGame", Json::array({offset.x * asset.scale, offset.y * asset.scale})},
+                 {"keyed", keyed}});
+      }
+    }
+  }
+  if (json) {
+    std::cout << jsonText(Json{{"project", arguments.project}, {"mounts", std::move(list)}});
+  }
+  return Outcome::Done;
+}
+
+}  // namespace amber

@@ -1,0 +1,339 @@
+// The commands origin and drift.
+#include <algorithm>
+#include <array>
+#include <iostream>
+#include <numbers>
+#include <sstream>
+
+#include "cli/commands.h"
+#include "cli/frame_choice.h"
+#include "core/base/exact_number.h"
+#include "core/checks/wording.h"
+#include "core/origin/anchor.h"
+#include "core/origin/drift.h"
+#include "core/origin/origin_edits.h"
+#include "core/origin/slips.h"
+#include "core/origin/staging.h"
+#include "files/file_bytes.h"
+#include "files/geometry_json.h"
+#include "files/image_file.h"
+#include "files/json_text.h"
+#include "work/stage_picture.h"
+
+namespace amber {
+namespace {
+
+constexpr std::size_t kMostGhosts = 256;
+constexpr int kSpinGhosts = 12;
+
+int numberOf(const Asset& asset, FrameId id) {
+  const auto frame = std::find_if(asset.frames.begin(), asset.frames.end(),
+                                  [&](const Frame& one) { return one.id == id; });
+  return static_cast<int>(frame - asset.frames.begin()) + 1;
+}
+
+// The rule as typed, with frames by their number in the first asset; not for X,Y.
+Result<OriginRule> typedRule(const Project& project, const OriginArguments& arguments) {
+  auto rule = originRuleFrom(arguments.anchor);
+  if (!rule) return rule;
+  if (rule->basis == OriginBasis::Hand) {
+    return failure(ErrorCode::BadValue, "an origin by hand is given as X,Y");
+  }
+  rule->snap = arguments.snap;
+  if (!rule->hasFrame()) return rule;
+  const auto assets = chosenAssets(project, arguments.frames);
+  if (!assets) return tl::unexpected(assets.error());
+  const auto frame = frameOf(*assets->front(),
+                             static_cast<int>(std::min<std::uint32_t>(rule->frame.value, 1000000)));
+  if (!frame) return tl::unexpected(frame.error());
+  rule->frame = (*frame)->id;
+  return rule;
+}
+
+Result<std::vector<Edit>> kindsWith(const Project& project, const std::string& name,
+                                    const OriginRule& rule) {
+  if (name.empty() || rule.hasFrame()) {
+    return failure(ErrorCode::BadValue,
+                   "only a rule that looks at no frame can become a kind's, with --kind");
+  }
+  std::vector<Kind> kinds = project.kinds;
+  for (Kind& kind : kinds) {
+    if (kind.name == name) kind.origin = rule;
+  }
+  return std::vector<Edit>{SetKinds{std::move(kinds)}};
+}
+
+// What the anchor asks for.
+Result<std::vector<Edit>> anchored(const OpenProject& open, const std::vector<FrameRef>& frames,
+                                   const OriginArguments& arguments) {
+  if (const auto point = pointIn(arguments.anchor)) {
+    return originsByHand(open.project, frames, snapped(*point, arguments.snap));
+  }
+  const auto rule = typedRule(open.project, arguments);
+  if (!rule) return tl::unexpected(rule.error());
+  const bool one = arguments.frames.frame != 0;
+  std::vector<Edit> edits =
+      originsByRule(open.project, frames, *rule, open.art,
+                    arguments.handToo || one ? HandSet::Replaced : HandSet::Kept);
+  if (arguments.forKind) {
+    auto kinds = kindsWith(open.project, arguments.frames.kind, *rule);
+    if (!kinds) return kinds;
+    edits.insert(edits.end(), kinds->begin(), kinds->end());
+  }
+  return edits;
+}
+
+Result<std::vector<Edit>> originEdits(const OpenProject& open, const OriginArguments& arguments,
+                                      std::vector<FrameRef>& frames) {
+  std::vector<Edit> edits;
+  if (arguments.drift || arguments.wholePixels) {
+    OriginWishes wishes = open.project.origins;
+    wishes.drift = arguments.drift.value_or(wishes.drift);
+    wishes.wholePixels = arguments.wholePixels.value_or(wishes.wholePixels);
+    edits.emplace_back(SetOriginWishes{wishes});
+  }
+  const int ways =
+      (arguments.anchor.empty() ? 0 : 1) + (arguments.nudge ? 1 : 0) + (arguments.again ? 1 : 0);
+  if (ways > 1) return failure(ErrorCode::BadValue, "use one of --anchor, --nudge and --again");
+  if (ways == 0) {
+    if (edits.empty()) {
+      return failure(ErrorCode::BadValue, "say what to set: --anchor, --nudge or --again");
+    }
+    return edits;
+  }
+  auto chosen = chosenFrames(open.project, arguments.frames);
+  if (!chosen) return tl::unexpected(chosen.error());
+  frames = std::move(*chosen);
+  auto more = arguments.nudge
+                  ? originsMoved(open.project, frames, arguments.nudge->x, arguments.nudge->y)
+              : arguments.again ? originsAgain(open.project, frames, open.art)
+                                : anchored(open, frames, arguments);
+  if (!more) return more;
+  edits.insert(edits.end(), more->begin(), more->end());
+  return edits;
+}
+
+Json pointJson(OriginPoint point) {
+  return Json::array({point.x, point.y});
+}
+
+Json marksJson(const MarksFromOrigin& marks) {
+  return Json{{"feet", pointJson(marks.feet)},
+              {"centroid", pointJson(marks.centroid)},
+              {"left", marks.left},
+              {"top", marks.top},
+              {"right", marks.right},
+              {"bottom", marks.bottom},
+              {"mirrorJump", marks.mirrorJump()}};
+}
+
+Json driftJson(const Drift& drift) {
+  return Json{{"x", drift.x}, {"y", drift.y}};
+}
+
+Json stepNumber(const std::optional<std::size_t>& step) {
+  return step ? Json(*step + 1) : Json(nullptr);
+}
+
+Json tableJson(const Asset& asset, const Animation& animation, const DriftTable& table,
+               const std::vector<Slip>& slips) {
+  Json steps = Json::array();
+  for (std::size_t i = 0; i < table.rows.size(); ++i) {
+    const Frame& frame = *findFrame(asset, table.rows[i].frame);
+    Json step{{"step", i + 1},
+              {"frame", frame.name},
+              {"origin", jsonOf(frame.origin)},
+              {"rule", textOf(frame.originRule)},
+              {"marks", table.rows[i].marks ? marksJson(*table.rows[i].marks) : Json(nullptr)}};
+    steps.push_back(std::move(step));
+  }
+  Json slipList = Json::array();
+  for (const Slip& slip : slips) {
+    slipList.push_back(Json{{"step", slip.step + 1}, {"by", pointJson(slip.by)}});
+  }
+  return Json{{"animation", animation.name},
+              {"feet", driftJson(table.feet)},
+              {"centroid", driftJson(table.centroid)},
+              {"usualFeet", pointJson(table.usualFeet)},
+              {"steadiest", stepNumber(table.steadiest)},
+              {"worst", stepNumber(table.worst)},
+              {"slips", std::move(slipList)},
+              {"steps", std::move(steps)}};
+}
+
+// A field as RFC 4180 has it.
+std::string csvField(const std::string& text) {
+  if (text.find_first_of("\",\r\n") == std::string::npos) return text;
+  std::string quoted = "\"";
+  for (const char c : text) quoted += c == '"' ? std::string("\"\"") : std::string(1, c);
+  return quoted + "\"";
+}
+
+void addRows(std::ostream& csv, const Asset& asset, const Animation& animation,
+             const DriftTable& table) {
+  for (std::size_t i = 0; i < table.rows.size(); ++i) {
+    const Frame& frame = *findFrame(asset, table.rows[i].frame);
+    csv << csvField(asset.name) << ',' << csvField(animation.name) << ',' << i + 1 << ','
+        << csvField(frame.name) << ',' << exactNumber(frame.origin.x) << ','
+        << exactNumber(frame.origin.y);
+    const auto& marks = table.rows[i].marks;
+    if (!marks) {
+      csv << ",,,,,,,,\r\n";
+      continue;
+    }
+    for (const double value : {marks->feet.x, marks->feet.y, marks->centroid.x, marks->centroid.y,
+                               marks->left, marks->top, marks->right, marks->bottom}) {
+      csv << ',' << exactNumber(value);
+    }
+    csv << "\r\n";
+  }
+}
+
+std::vector<StackedAnimation> stackFor(const Asset& asset, const Animation* only) {
+  std::vector<StackedAnimation> stack;
+  for (const Animation& animation : asset.animations) {
+    if (only == nullptr || only == &animation) stack.push_back({&asset, &animation});
+  }
+  return stack;
+}
+
+Result<std::vector<StagedFrame>> stagedFor(const OpenProject& open, const LookArguments& arguments,
+                                           const std::vector<const Asset*>& assets,
+                                           const Animation* only) {
+  const Asset& asset = *assets.front();
+  FrameId shown = only != nullptr ? only->steps.front().frame : asset.frames.front().id;
+  if (arguments.frames.frame != 0) {
+    const auto frame = frameOf(asset, arguments.frames.frame);
+    if (!frame) return tl::unexpected(frame.error());
+    shown = (*frame)->id;
+  }
+  if (arguments.as == "mirror") return mirrorPair({asset.id, shown});
+  if (arguments.as == "spin") {
+    return spinFan({asset.id, shown}, arguments.angle * std::numbers::pi / 180, kSpinGhosts);
+  }
+  if (arguments.as == "depth") {
+    const Asset* other = findAsset(open.project, arguments.beside);
+    if (other == nullptr || other->frames.empty()) {
+      return failure(ErrorCode::UnknownTarget,
+                     "the project has no asset \"" + arguments.beside + "\"; say it with --beside");
+    }
+    return depthPair(asset, shown, *other, other->frames.front().id,
+                     {arguments.at.x, arguments.at.y});
+  }
+  std::vector<StackedAnimation> stack = stackFor(asset, only);
+  for (std::size_t i = 1; i < assets.size(); ++i) {
+    const auto more = stackFor(*assets[i], nullptr);
+    stack.insert(stack.end(), more.begin(), more.end());
+  }
+  std::vector<StagedFrame> frames = ghostStack(stack, shown, asset.scale, kMostGhosts);
+  for (StagedFrame& ghost : frames) ghost.opacity = ghostOpacity(frames.size());
+  StagedFrame top;
+  top.ref = {asset.id, shown};
+  frames.push_back(top);
+  return frames;
+}
+
+}  // namespace
+
+Result<Outcome> runOrigin(const OriginArguments& arguments, bool json) {
+  const auto open = openProject(arguments.project);
+  if (!open) return tl::unexpected(open.error());
+  std::vector<FrameRef> frames;
+  const auto edits = originEdits(*open, arguments, frames);
+  if (!edits) return tl::unexpected(edits.error());
+  const OriginChange change = changeBy(open->project, *edits);
+  const auto after = arguments.tryOnly
+                         ? withEdits(open->project, *edits).map([](Applied a) { return a.project; })
+                         : savedWith(arguments.project, open->project, *edits);
+  if (!after) return tl::unexpected(after.error());
+  std::cerr << (arguments.tryOnly ? "would move " : "moved ")
+            << framesText(static_cast<std::size_t>(change.moved)) << " of " << frames.size()
+            << ", by up to " << px(change.farthest) << "\n";
+  if (!json) return Outcome::Done;
+  Json list = Json::array();
+  for (const FrameRef& ref : frames) {
+    const Asset& asset = *findAsset(*after, ref.asset);
+    const Frame& frame = *findFrame(asset, ref.frame);
+    list.push_back(Json{{"asset", asset.name},
+                        {"frame", frame.name},
+                        {"number", numberOf(asset, frame.id)},
+                        {"origin", jsonOf(frame.origin)},
+                        {"rule", textOf(frame.originRule)}});
+  }
+  std::cout << jsonText(Json{{"project", arguments.project},
+                             {"moved", change.moved},
+                             {"farthest", change.farthest},
+                             {"frames", std::move(list)}});
+  return Outcome::Done;
+}
+
+Result<Outcome> runDrift(const DriftArguments& arguments, bool json) {
+  const auto open = openProject(arguments.project);
+  if (!open) return tl::unexpected(open.error());
+  FrameChoice choice = arguments.frames;
+  if (choice.assets.empty()) {
+    for (const auto& asset : open->project.assets) choice.assets.push_back(asset->name);
+  }
+  const auto assets = chosenAssets(open->project, choice);
+  if (!assets) return tl::unexpected(assets.error());
+  std::ostringstream csv;
+  csv << "asset,animation,step,frame,origin_x,origin_y,feet_x,feet_y,centroid_x,centroid_y,left,"
+         "top,right,bottom\r\n";
+  Json list = Json::array();
+  for (const Asset* asset : *assets) {
+    Json tables = Json::array();
+    if (!choice.animation.empty()) {
+      if (const auto found = animationOf(*asset, choice.animation); !found) {
+        return tl::unexpected(found.error());
+      }
+    }
+    for (const Animation& animation : asset->animations) {
+      if (!choice.animation.empty() && animation.name != choice.animation) continue;
+      const DriftTable table = driftOf(*asset, animation, open->art);
+      const std::vector<Slip> slips = slipsOf(*asset, animation, open->art);
+      tables.push_back(tableJson(*asset, animation, table, slips));
+      addRows(csv, *asset, animation, table);
+      std::cerr << asset->name << " " << animation.name << ": feet drift " << px(table.feet.x)
+                << " across, " << px(table.feet.y) << " up and down; " << slips.size()
+                << (slips.size() == 1 ? " slip\n" : " slips\n");
+    }
+    list.push_back(Json{{"asset", asset->name}, {"animations", std::move(tables)}});
+  }
+  if (arguments.csv) {
+    std::cout << csv.str();
+  } else if (json) {
+    std::cout << jsonText(Json{{"project", arguments.project}, {"assets", std::move(list)}});
+  }
+  return Outcome::Done;
+}
+
+Result<Outcome> runLook(const LookArguments& arguments, bool json) {
+  const auto open = openProject(arguments.project);
+  if (!open) return tl::unexpected(open.error());
+  const auto assets = chosenAssets(open->project, arguments.frames);
+  if (!assets) return tl::unexpected(assets.error());
+  const Animation* only = nullptr;
+  if (!arguments.frames.animation.empty()) {
+    const auto found = animationOf(*assets->front(), arguments.frames.animation);
+    if (!found) return tl::unexpected(found.error());
+    only = *found;
+  }
+  const auto frames = stagedFor(*open, arguments, *assets, only);
+  if (!frames) return tl::unexpected(frames.error());
+  const auto picture = stagePicture(open->project, *frames, arguments.zoom, open->art);
+  if (!picture) return tl::unexpected(picture.error());
+  auto written = writeFileAtomically(arguments.file, pngBytes(picture->image));
+  if (!written) return tl::unexpected(written.error());
+  std::cerr << arguments.file << ": " << picture->image.width() << " x " << picture->image.height()
+            << " px\n";
+  if (json) {
+    std::cout << jsonText(
+        Json{{"file", arguments.file},
+             {"size", Json::array({picture->image.width(), picture->image.height()})},
+             {"origin", Json::array({picture->origin.x, picture->origin.y})},
+             {"frames", frames->size()}});
+  }
+  return Outcome::Done;
+}
+
+}  // namespace amber

@@ -1,0 +1,26 @@
+#pragma once
+
+#include <QTransform>
+#include <vector>
+
+#include "core/image/image.h"
+#include "core/origin/staging.h"
+#include "core/project/art_source.h"
+
+namespace amber {
+
+/// The map from frame px to stage px of a frame that is staged on its origin; what onStage says, as
+/// painting wants it.
+QTransform transformOf(const StagedFrame& staged, FramePoint origin);
+
+/// A picture of staged frames, back to front, with `zoom` picture px per stage px, and where the
+/// stage's (0,0) lies on it. Only ink is drawn, unsmoothed; frames without art are left out.
+/// Errors (ImageTooLarge): the picture would be larger than images may be.
+struct StagePicture {
+  Image image;
+  GamePoint origin;  ///< Picture px.
+};
+Result<StagePicture> stagePicture(const Project& project, const std::vector<StagedFrame>& frames,
+                                  double zoom, const ArtSource& art);
+
+}  // namespace amber
