@@ -114,19 +114,29 @@ struct Moved {
   std::optional<int> y;
 };
 
-std::optional<Moved> movedFrom(const Standing& model, const Standing& other) {
-  const int down = other.marks.ink.bottom() - model.marks.ink.bottom();
-  const Offset byFeet{static_cast<int>(std::lround(other.marks.feet.x - model.marks.feet.x)), down};
-  if (const auto same = sameAt(model, model.feet, other, other.feet, byFeet, 0)) {
-    return Moved{same->x, same->y};
-  }
+std::optional<Moved> byFeet(const Standing& model, const Standing& other) {
+  const Offset guess{static_cast<int>(std::lround(other.marks.feet.x - model.marks.feet.x)),
+                     other.marks.ink.bottom() - model.marks.ink.bottom()};
+  const auto same = sameAt(model, model.feet, other, other.feet, guess, 0);
+  return same ? std::optional(Moved{same->x, same->y}) : std::nullopt;
+}
+
+std::optional<Moved> byAll(const Standing& model, const Standing& other) {
   const FramePoint& there = model.marks.centroid;
-  const Offset byAll{static_cast<int>(std::lround(other.marks.centroid.x - there.x)),
+  const Offset guess{static_cast<int>(std::lround(other.marks.centroid.x - there.x)),
                      static_cast<int>(std::lround(other.marks.centroid.y - there.y))};
-  const auto same = sameAt(model, model.marks.ink, other, other.marks.ink, byAll, 1);
+  const auto same = sameAt(model, model.marks.ink, other, other.marks.ink, guess, 1);
   if (!same) return std::nullopt;
+  const int down = other.marks.ink.bottom() - model.marks.ink.bottom();
   return Moved{same->x, same->y == down ? std::optional(down) : std::nullopt};
 }
+
+std::optional<Moved> byFeetElseAll(const Standing& model, const Standing& other) {
+  const auto moved = byFeet(model, other);
+  return moved ? moved : byAll(model, other);
+}
+
+using Compare = std::optional<Moved> (*)(const Standing& model, const Standing& other);
 
 struct Place {
   double x = 0;
@@ -135,7 +145,7 @@ struct Place {
 using Places = std::vector<std::optional<Place>>;
 
 // Where each step stands relative to the model, seen from the origins.
-Places placesFrom(const Standing& model, const Standings& standings) {
+Places placesFrom(const Standing& model, const Standings& standings, Compare compare) {
   std::unordered_map<FrameId, std::optional<Place>> known;
   Places places;
   for (const auto& one : standings) {
@@ -144,7 +154,7 @@ Places placesFrom(const Standing& model, const Standings& standings) {
       continue;
     }
     const auto [entry, isNew] = known.try_emplace(one->frame->id);
-    const auto moved = isNew ? movedFrom(model, *one) : std::nullopt;
+    const auto moved = isNew ? compare(model, *one) : std::nullopt;
     if (moved) {
       const FramePoint& origin = one->frame->origin;
       const FramePoint& there = model.frame->origin;
@@ -161,26 +171,40 @@ std::size_t comparable(const Places& places) {
       places.begin(), places.end(), [](const auto& place) { return place.has_value(); }));
 }
 
-// The places as seen from the frame that most others can be compared with.
-Places bestPlaces(const Standings& standings) {
-  Places best;
-  std::size_t most = 0;
+// The frame that most others can be compared with, and how many can.
+struct Model {
+  const Standing* standing = nullptr;
+  std::size_t comparable = 0;
+};
+
+Model bestModel(const Standings& standings, Compare compare) {
+  Model best;
   const std::size_t stride = std::max<std::size_t>(1, standings.size() / kMostModels);
   for (std::size_t i = 0; i < standings.size(); i += stride) {
     if (!standings[i]) continue;
-    Places places = placesFrom(*standings[i], standings);
-    const std::size_t count = comparable(places);
-    if (count > most) {
-      most = count;
-      best = std::move(places);
-    }
-    if (most == standings.size()) break;
+    const std::size_t count = comparable(placesFrom(*standings[i], standings, compare));
+    if (count > best.comparable) best = {&*standings[i], count};
+    if (count == standings.size()) break;
   }
   return best;
 }
 
-// The place along one axis where most stand; nothing where too few do.
-std::optional<double> usual(std::vector<double> places) {
+bool areMost(std::size_t count, std::size_t steps) {
+  return count >= 2 && static_cast<double>(count) >= kUsualShare * static_cast<double>(steps);
+}
+
+// Where feet differ from step to step they are not planted, and few that are alike say nothing.
+Places bestPlaces(const Standings& standings) {
+  const Model planted = bestModel(standings, byFeet);
+  if (areMost(planted.comparable, standings.size())) {
+    return placesFrom(*planted.standing, standings, byFeetElseAll);
+  }
+  const Model alike = bestModel(standings, byAll);
+  return alike.standing == nullptr ? Places{} : placesFrom(*alike.standing, standings, byAll);
+}
+
+// The place along one axis where most of all steps stand; nothing where too few do.
+std::optional<double> usual(std::vector<double> places, std::size_t steps) {
   std::sort(places.begin(), places.end());
   std::size_t most = 0;
   double middle = 0;
@@ -190,10 +214,7 @@ std::optional<double> usual(std::vector<double> places) {
     most = to - from;
     middle = places[from + (to - from) / 2];
   }
-  if (most < 2 || static_cast<double>(most) < kUsualShare * static_cast<double>(places.size())) {
-    return std::nullopt;
-  }
-  return middle;
+  return areMost(most, steps) ? std::optional(middle) : std::nullopt;
 }
 
 double offOr0(double off) {
@@ -232,10 +253,6 @@ std::vector<Slip> slipsOf(const Asset& asset, const Animation& animation, const 
   Standings standings = standingsOf(asset, animation, art);
   findFeet(standings);
   const Places places = bestPlaces(standings);
-  if (static_cast<double>(comparable(places)) <
-      kUsualShare * static_cast<double>(animation.steps.size())) {
-    return {};
-  }
   std::vector<double> xs;
   std::vector<double> ys;
   for (const auto& place : places) {
@@ -243,8 +260,8 @@ std::vector<Slip> slipsOf(const Asset& asset, const Animation& animation, const 
     xs.push_back(place->x);
     if (place->y) ys.push_back(*place->y);
   }
-  const auto x = usual(xs);
-  const auto y = usual(ys);
+  const auto x = usual(xs, places.size());
+  const auto y = usual(ys, places.size());
   std::vector<Slip> slips;
   for (std::size_t step = 0; step < places.size(); ++step) {
     if (!places[step]) continue;

@@ -16,11 +16,12 @@ struct Slip {
 
 /// The steps that slip, in order. Told from feet that are meant to move by the drawing itself:
 ///  1. Feet are compared as drawn. Two frames are comparable when the lowest eighth of their ink,
-///     at least two rows, or else all of it, is the same picture at some whole offset but for a
-///     seventh of its pixels. A lifted foot is another picture, and no slip; a body that bobs
-///     while the lowest ink stays is no slip up or down.
-///  2. Only an animation with a usual place has slips: three fifths of its comparable steps, and at
-///     least two, stand within half a px of one place. Feet that walk under a body have none.
+///     at least two rows, is the same picture at some whole offset but for a seventh of its pixels;
+///     or else when all of their ink is. A lifted foot is another picture, and no slip; a body that
+///     bobs while the lowest ink stays is no slip up or down. Where the feet of fewer than three
+///     fifths of the steps are comparable, only all of the ink is compared.
+///  2. Only an animation with a usual place has slips: three fifths of its steps, and at least two,
+///     are comparable and stand within half a px of one place. Feet that walk under a body have none.
 ///  3. A step slips when it is comparable and stands kLeastSlip or more from that place, in x or
 ///     in y.
 ///  4. Three or more steps in a row that go out and come back are a movement, and no slips: a hop.

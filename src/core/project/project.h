@@ -102,7 +102,7 @@ struct Frame {
   FramePoint origin;  ///< In the frame; may lie outside it.
   OriginRule originRule;
   std::vector<FrameShape> shapes;
-  std::vector<Mount> mounts;  ///< Those keyed on it, no two of one name.
+  std::vector<Mount> mounts = {};  ///< Those keyed on it, no two of one name.
   std::uint64_t look = 0;  ///< Of its art when it was cut (see lookOf), 0 for not known: finds the
                            ///< frame again on a sheet that was repainted.
   bool lost = false;       ///< The sheet was repainted and the frame was not found on it.

@@ -4,8 +4,6 @@
 #include "core/fit/box_fit.h"
 #include "core/fit/fit_edits.h"
 #include "core/fit/measures.h"
-#include "core/origin/anchor.h"
-#include "core/origin/origin_edits.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 #include "support/text_picture.h"
@@ -154,7 +152,7 @@ class ShapeTest : public QObject {
 };
 AMBER_TEST(ShapeTest);
 
-class OriginTest : public QObject {
+class FitEditsTest : public QObject {
   Q_OBJECT
 
   Project project_;
@@ -178,44 +176,6 @@ class OriginTest : public QObject {
     project_ = withEdits(project_, {PutSheet{sheet}, PutAsset{asset}})->project;
   }
 
-  void nineAnchorsOfARectangle() {
-    const PixelRect area{2, 4, 5, 6};
-    QCOMPARE(anchorPoint(area, Anchor::TopLeft), (FramePoint{2, 4}));
-    QCOMPARE(anchorPoint(area, Anchor::Top), (FramePoint{4.5, 4}));
-    QCOMPARE(anchorPoint(area, Anchor::Right), (FramePoint{7, 7}));
-    QCOMPARE(anchorPoint(area, Anchor::Center), (FramePoint{4.5, 7}));
-    QCOMPARE(anchorPoint(area, Anchor::Bottom), (FramePoint{4.5, 10}));
-    QCOMPARE(anchorPoint(area, Anchor::BottomRight), (FramePoint{7, 10}));
-  }
-
-  void everyRuleReadsBackAsItWasWritten() {
-    for (const OriginBasis basis : {OriginBasis::Cell, OriginBasis::Ink, OriginBasis::Hand}) {
-      for (const Anchor anchor : kAnchors) {
-        const OriginRule rule{basis, anchor};
-        QCOMPARE(originRuleFrom(textOf(rule)).value(), rule);
-      }
-    }
-    for (const char* wrong : {"", "ink", "ink:", "ink:MIDDLE", "cell:bottom", "feet", "ink:TOP "}) {
-      QVERIFY2(!originRuleFrom(wrong), wrong);
-    }
-  }
-
-  void aRuleOfInkFindsEachFramesOwnInk() {
-    const auto edits =
-        originsByRule(project_, {{{2}, {3}}, {{2}, {4}}}, {OriginBasis::Ink, Anchor::Bottom},
-                      [](SheetId) { return art(); });
-    const Project after = withEdits(project_, edits)->project;
-    QCOMPARE(after.assets.front()->frames[0].origin, (FramePoint{2, 2}));
-    QCOMPARE(after.assets.front()->frames[1].origin, (FramePoint{2, 3}));
-  }
-
-  void withoutArtOnlyTheCellCanBeUsed() {
-    const ArtSource none = [](SheetId) { return nullptr; };
-    QVERIFY(originsByRule(project_, {{{2}, {3}}}, {OriginBasis::Ink, Anchor::Top}, none).empty());
-    QCOMPARE(originsByRule(project_, {{{2}, {3}}}, {OriginBasis::Cell, Anchor::Top}, none).size(),
-             std::size_t{1});
-  }
-
   void aBoxGivenToOtherFramesKeepsItsPlaceToTheOrigin() {
     project_ =
         withEdits(project_, {SetOrigin{{2}, {3}, {1, 1}, {}}, SetOrigin{{2}, {4}, {3, 2}, {}}})
@@ -233,6 +193,6 @@ class OriginTest : public QObject {
     QCOMPARE(std::get<SetShape>(boxes[1]).shape.geometry, Shape(Box{1, 1, 2, 2}));
   }
 };
-AMBER_TEST(OriginTest);
+AMBER_TEST(FitEditsTest);
 
 #include "fit_tests.moc"
