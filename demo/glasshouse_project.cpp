@@ -82,6 +82,30 @@ std::vector<Plan> plans() {
   };
 }
 
+// Where the keeper's can pours, keyed by animation and step; on the walk it is held.
+Result<Project> withSpout(const Project& project) {
+  struct Key {
+    const char* animation;
+    std::size_t step;
+    FramePoint at;
+  };
+  const Key keys[] = {{"idle", 0, {45.5, 25.5}},  {"walk", 0, {45.5, 25.5}},
+                      {"water", 0, {45.5, 25.5}}, {"water", 1, {45.5, 27.5}},
+                      {"water", 2, {45.5, 31.5}}, {"water", 3, {45.5, 31.5}},
+                      {"water", 4, {45.5, 31.5}}, {"water", 5, {45.5, 27.5}}};
+  const Asset* keeper = findAsset(project, "chr_keeper");
+  std::vector<Edit> edits;
+  for (const Key& key : keys) {
+    for (const Animation& animation : keeper->animations) {
+      if (animation.name != key.animation) continue;
+      edits.emplace_back(PutMount{keeper->id, animation.steps[key.step].frame, {"spout", key.at}});
+    }
+  }
+  auto applied = withEdits(project, edits);
+  if (!applied) return tl::unexpected(applied.error());
+  return std::move(applied->project);
+}
+
 }  // namespace
 
 Result<Project> makeProject(const std::string& folder) {
@@ -111,7 +135,7 @@ Result<Project> makeProject(const std::string& folder) {
     if (!next) return next;
     project = std::move(*next);
   }
-  return project;
+  return withSpout(project);
 }
 
 }  // namespace glasshouse

@@ -35,7 +35,10 @@ class ProjectSession : public QObject {
 
   bool hasProject() const { return !path_.isEmpty(); }
   const QString& path() const { return path_; }
+  /// What is shown: during a preview, with what is not done yet.
   const Project& project() const { return project_; }
+  /// What history holds.
+  const Project& committed() const { return committed_; }
   const Selection& selection() const { return selection_; }
   const std::vector<Finding>& findings() const { return findings_; }
   QUndoStack& history() { return history_; }

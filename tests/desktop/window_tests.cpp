@@ -77,6 +77,7 @@ class WindowTest : public QObject {
     // Origin: the bottom of each frame's ink, for the whole animation.
     goTo(window, Bench::Origin);
     click(window, "scopeAnimation");
+    click(window, "snapFree");
     click(window, "ink:BOTTOM");
     const Frame& first = window.session().project().assets.front()->frames.front();
     QCOMPARE(first.originRule, (OriginRule{OriginBasis::Ink, Anchor::Bottom}));
@@ -205,9 +206,9 @@ class WindowTest : public QObject {
     QTest::keyClick(&window, Qt::Key_Return, Qt::ControlModifier);
     window.session().settle();
     QVERIFY(!findAsset(window.session().project(), "chr_moth")->frames[0].shapes.empty());
-    QCOMPARE(window.session().findings().size(), std::size_t{4});
+    QCOMPARE(window.session().findings().size(), std::size_t{5});
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
-    QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 4);
+    QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 5);
   }
 
   void anythingIsFoundAndDoneByKeys() {

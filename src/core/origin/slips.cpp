@@ -203,7 +203,7 @@ Places bestPlaces(const Standings& standings) {
   return alike.standing == nullptr ? Places{} : placesFrom(*alike.standing, standings, byAll);
 }
 
-// The place along one axis where most of all steps stand; nothing where too few do.
+// The place along one axis where most of so many steps stand; nothing where too few do.
 std::optional<double> usual(std::vector<double> places, std::size_t steps) {
   std::sort(places.begin(), places.end());
   std::size_t most = 0;
@@ -261,7 +261,7 @@ std::vector<Slip> slipsOf(const Asset& asset, const Animation& animation, const 
     if (place->y) ys.push_back(*place->y);
   }
   const auto x = usual(xs, places.size());
-  const auto y = usual(ys, places.size());
+  const auto y = usual(ys, ys.size());
   std::vector<Slip> slips;
   for (std::size_t step = 0; step < places.size(); ++step) {
     if (!places[step]) continue;

@@ -21,7 +21,8 @@ struct Slip {
 ///     bobs while the lowest ink stays is no slip up or down. Where the feet of fewer than three
 ///     fifths of the steps are comparable, only all of the ink is compared.
 ///  2. Only an animation with a usual place has slips: three fifths of its steps, and at least two,
-///     are comparable and stand within half a px of one place. Feet that walk under a body have none.
+///     are comparable and stand within half a px of one place; up and down, of those that say where
+///     they are. Feet that walk under a body have none.
 ///  3. A step slips when it is comparable and stands kLeastSlip or more from that place, in x or
 ///     in y.
 ///  4. Three or more steps in a row that go out and come back are a movement, and no slips: a hop.

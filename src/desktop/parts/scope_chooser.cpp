@@ -3,6 +3,8 @@
 #include <QButtonGroup>
 #include <QGridLayout>
 #include <QPushButton>
+#include <algorithm>
+#include <array>
 
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
@@ -11,20 +13,20 @@
 
 namespace amber {
 
-ScopeChooser::ScopeChooser(ProjectSession& session, Scope first, QWidget* parent)
+ScopeChooser::ScopeChooser(ProjectSession& session, Scope first, QWidget* parent, Kinds kinds)
     : QWidget(parent), session_(session), scope_(first) {
   auto* grid = new QGridLayout(this);
   grid->setContentsMargins(0, 0, 0, 0);
   grid->setSpacing(metrics::kSmallGap);
   auto* group = new QButtonGroup(this);
-  constexpr std::array<const char*, 4> kNames = {"scopeFrame", "scopeAnimation", "scopeAsset",
-                                                 "scopeSelected"};
-  for (int i = 0; i < 4; ++i) {
+  constexpr std::array<const char*, 5> kNames = {"scopeFrame", "scopeAnimation", "scopeAsset",
+                                                 "scopeSelected", "scopeKind"};
+  for (int i = 0; i < (kinds == Kinds::With ? 5 : 4); ++i) {
     QPushButton* chip = makeChip({}, this);
     chip->setObjectName(kNames[static_cast<std::size_t>(i)]);
-    chips_[static_cast<std::size_t>(i)] = chip;
+    chips_.push_back(chip);
     group->addButton(chip, i);
-    grid->addWidget(chip, i / 2, i % 2);
+    grid->addWidget(chip, i / 2, i % 2, 1, i == 4 ? 2 : 1);
   }
   connect(group, &QButtonGroup::idClicked, this,
           [this](int id) { setScope(static_cast<Scope>(id)); });
@@ -56,6 +58,16 @@ void ScopeChooser::refresh() {
   chips_[1]->setText(tr("animation, %1").arg(shown));
   chips_[2]->setText(tr("asset, %1").arg(all));
   chips_[3]->setText(tr("selected, %1").arg(session_.selection().assets.size()));
+  if (chips_.size() > 4) {
+    const auto& assets = session_.project().assets;
+    const auto alike = std::count_if(assets.begin(), assets.end(), [&](const auto& other) {
+      return asset != nullptr && other->kind == asset->kind;
+    });
+    chips_[4]->setText(
+        asset == nullptr
+            ? tr("kind")
+            : tr("kind %1, %2").arg(QString::fromStdString(asset->kind), countedAssets(alike)));
+  }
   for (std::size_t i = 0; i < chips_.size(); ++i) {
     chips_[i]->setChecked(static_cast<Scope>(i) == scope_);
     chips_[i]->setEnabled(asset != nullptr);

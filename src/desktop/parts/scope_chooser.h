@@ -18,7 +18,9 @@ class ScopeChooser : public QWidget {
   Q_OBJECT
 
  public:
-  ScopeChooser(ProjectSession& session, Scope first, QWidget* parent);
+  /// With `kinds`, changes may also go as far as every asset of the shown one's kind.
+  enum class Kinds { Without, With };
+  ScopeChooser(ProjectSession& session, Scope first, QWidget* parent, Kinds kinds = Kinds::Without);
 
   Scope scope() const { return scope_; }
   void setScope(Scope scope);
@@ -35,7 +37,7 @@ class ScopeChooser : public QWidget {
 
   ProjectSession& session_;
   Scope scope_;
-  std::array<QPushButton*, 4> chips_{};
+  std::vector<QPushButton*> chips_;
 };
 
 }  // namespace amber

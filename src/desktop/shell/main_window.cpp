@@ -82,9 +82,10 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
   showState();
 }
 
-// The session ends after the members that hear it.
+// What shows the session goes before it does.
 MainWindow::~MainWindow() {
   session_.disconnect(this);
+  delete takeCentralWidget();
 }
 
 void MainWindow::build() {
@@ -121,11 +122,12 @@ void MainWindow::build() {
   shelf_ = new Shelf(session_, pictures_, work);
   benches_ = new QStackedWidget(work);
   cut_ = new CutBench(session_, pictures_, benches_);
+  origin_ = new OriginBench(session_, pictures_, benches_);
   fit_ = new FitBench(session_, pictures_, benches_);
   names_ = new NamesBench(session_, benches_);
   pack_ = new PackBench(session_, benches_);
   benches_->addWidget(cut_);
-  benches_->addWidget(new OriginBench(session_, pictures_, benches_));
+  benches_->addWidget(origin_);
   benches_->addWidget(fit_);
   benches_->addWidget(names_);
   benches_->addWidget(pack_);
@@ -141,6 +143,7 @@ void MainWindow::build() {
   finder_ = new CommandFinder(root);
 
   connect(cut_, &CutBench::choiceChanged, this, &MainWindow::showStateSoon);
+  connect(origin_, &OriginBench::mountChosen, this, &MainWindow::showStateSoon);
   connect(route_, &RouteLine::chosen, this, &MainWindow::goToBench);
   connect(findings_, &FindingsLine::goTo, this, &MainWindow::goTo);
   connect(start_, &StartPage::openAsked, this, &MainWindow::askOpen);

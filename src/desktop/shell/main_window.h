@@ -26,6 +26,7 @@ class CommandFinder;
 class CutBench;
 class FindingsLine;
 class FitBench;
+class OriginBench;
 class NamesBench;
 class PackBench;
 class RouteLine;
@@ -60,6 +61,7 @@ class MainWindow : public QMainWindow {
   QWidget* makeTopBar();
   void makeActions();
   void addAnimationActions();
+  void addOriginActions();
   void tellFormats();
   void showImporting(int done, int total);
   void add(const QString& id, const QString& text, const QString& shortcut,
@@ -91,6 +93,7 @@ class MainWindow : public QMainWindow {
   StartPage* start_ = nullptr;
   QStackedWidget* benches_ = nullptr;
   CutBench* cut_ = nullptr;
+  OriginBench* origin_ = nullptr;
   FitBench* fit_ = nullptr;
   NamesBench* names_ = nullptr;
   PackBench* pack_ = nullptr;

@@ -6,6 +6,7 @@
 #include "desktop/benches/cut/cut_bench.h"
 #include "desktop/benches/fit/fit_bench.h"
 #include "desktop/benches/names/names_bench.h"
+#include "desktop/benches/origin/origin_bench.h"
 #include "desktop/benches/pack/pack_bench.h"
 #include "desktop/parts/wording.h"
 #include "desktop/shell/findings_line.h"
@@ -69,6 +70,31 @@ void MainWindow::addAnimationActions() {
         [panel] { panel->moveSteps(-1); });
   steps("step.later", tr("Move the chosen steps later"), "Alt+Right",
         [panel] { panel->moveSteps(1); });
+}
+
+void MainWindow::addOriginActions() {
+  const auto mount = [this](const QString& id, const QString& text, const QString& key,
+                            void (OriginBench::*verb)()) {
+    add(
+        id, text, key, [bench = origin_, verb] { (bench->*verb)(); },
+        [this] { return origin_->mountRefusal(); }, {origin_->stage()});
+  };
+  mount("mount.key", tr("Key the mount here, or take its key away"), "K", &OriginBench::toggleKey);
+  mount("mount.hold", tr("Hold the mount through the animation"), "Shift+K",
+        &OriginBench::holdMount);
+  mount("mount.mirror", tr("Mirror the mount"), {}, &OriginBench::mirrorMount);
+  mount("mount.copy", tr("Copy the mount's offset"), "Ctrl+Shift+K", &OriginBench::copyOffset);
+  mount("mount.remove", tr("Remove the mount"), {}, &OriginBench::removeMount);
+  const auto needs = [this] { return needsProject(); };
+  add(
+      "origin.steadiest", tr("Select the steadiest frame"), {},
+      [this] { origin_->selectSteadiest(); }, needs);
+  add(
+      "origin.worst", tr("Select the frame whose feet are farthest off"), {},
+      [this] { origin_->selectWorst(); }, needs);
+  add(
+      "origin.kindRule", tr("Make this frame's origin rule the kind's"), {},
+      [this] { origin_->makeKindRule(); }, [this] { return origin_->kindRuleRefusal(); });
 }
 
 void MainWindow::makeActions() {
@@ -160,6 +186,7 @@ void MainWindow::makeActions() {
   byHand("cut.mergeChosen", tr("Merge the chosen frames"), "M", &CutBench::mergeChosen);
   byHand("cut.snapChosen", tr("Snap the chosen frames to their ink"), "S", &CutBench::snapChosen);
   addAnimationActions();
+  addOriginActions();
   add(
       "fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
       [this] { fit_->takeCandidate(); },

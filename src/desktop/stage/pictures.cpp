@@ -83,18 +83,9 @@ bool Pictures::drawFrame(QPainter& painter, const Frame& frame, const QRectF& ta
   return true;
 }
 
-QImage Pictures::composed(const std::vector<Placed>& frames, const QRectF& extent, double opacity) {
-  QImage result((extent.size() * 2).toSize(), QImage::Format_ARGB32_Premultiplied);
-  result.fill(Qt::transparent);
-  QPainter painter(&result);
-  painter.setOpacity(opacity);
-  for (const Placed& one : frames) {
-    const QPointF corner = (one.at - extent.topLeft()) * 2;
-    drawFrame(painter, *one.frame,
-              QRectF(std::round(corner.x()), std::round(corner.y()), one.frame->rect.w * 2,
-                     one.frame->rect.h * 2));
-  }
-  return result;
+qint64 Pictures::versionOf(SheetId sheet) {
+  const QImage* image = imageOf(sheet);
+  return image == nullptr ? 0 : image->cacheKey();
 }
 
 bool Pictures::drawFile(QPainter& painter, SheetId sheet, const QRectF& target) {

@@ -21,14 +21,8 @@ class Pictures {
 
   /// Draws the frame's art to fill `target`, unsmoothed. False while the art is not there.
   bool drawFrame(QPainter& painter, const Frame& frame, const QRectF& target);
-  /// Composes frames at twice the art's size, each with its top-left corner at its own place (art
-  /// px, halves allowed) relative to `extent`. Scaling the result once costs far less than drawing
-  /// each frame large. What has no art yet is left out.
-  struct Placed {
-    const Frame* frame;
-    QPointF at;
-  };
-  QImage composed(const std::vector<Placed>& frames, const QRectF& extent, double opacity);
+  /// Tells one picture of a sheet from the next one; 0 while its art is not there.
+  qint64 versionOf(SheetId sheet);
   /// Draws all of a sheet to fill `target`.
   bool drawSheet(QPainter& painter, SheetId sheet, const QRectF& target);
   /// The sheet as its file holds it, with what is no ink.

@@ -144,6 +144,26 @@ void paintStageText(QPainter& painter, QPointF baseline, const QString& text,
   painter.restore();
 }
 
+void paintMount(QPainter& painter, QPointF at, const QString& name, bool keyed, bool active) {
+  const double size = active ? 1.3 : 1;
+  const QPointF top = at + QPointF(0, -18 * size);
+  const QPolygonF flag{top, top + QPointF(14, 5) * size, top + QPointF(0, 10) * size};
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(theme().halo, 4));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawLine(at, top);
+  painter.drawPolygon(flag);
+  painter.setPen(QPen(theme().text, active ? 2 : 1.2));
+  painter.drawLine(at, top);
+  painter.setBrush(keyed ? theme().amber : theme().card);
+  painter.drawPolygon(flag);
+  painter.setBrush(theme().text);
+  painter.drawEllipse(at, 1.8, 1.8);
+  painter.restore();
+  paintStageText(painter, top + QPointF(18 * size, 9), name, keyed ? theme().text : theme().quiet);
+}
+
 void paintOrigin(QPainter& painter, QPointF at) {
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);

@@ -91,4 +91,8 @@ void paintStageText(QPainter& painter, QPointF baseline, const QString& text, co
 /// The plumb bob: a diamond with a line down to the ground line.
 void paintOrigin(QPainter& painter, QPointF at);
 
+/// A pennant with its name: filled where it is keyed, in outline where it is held, larger when it
+/// is being set.
+void paintMount(QPainter& painter, QPointF at, const QString& name, bool keyed, bool active);
+
 }  // namespace amber

@@ -1,192 +1,315 @@
 #include "desktop/benches/origin/origin_bench.h"
 
-#include <QButtonGroup>
-#include <QFrame>
-#include <QGridLayout>
-#include <QHBoxLayout>
+#include <QApplication>
+#include <QClipboard>
+#include <QFocusEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QString>
-#include <QVBoxLayout>
+#include <algorithm>
+#include <cmath>
 
 #include "core/base/exact_number.h"
-#include "core/geometry/tolerances.h"
+#include "core/naming/sides.h"
 #include "core/origin/anchor.h"
-#include "core/origin/origin_edits.h"
+#include "core/origin/mount_edits.h"
 #include "desktop/benches/origin/origin_stage.h"
-#include "desktop/parts/building.h"
-#include "desktop/parts/ribbon.h"
+#include "desktop/parts/number_field.h"
 #include "desktop/parts/scope_chooser.h"
-#include "desktop/theme.h"
+#include "desktop/parts/wording.h"
 
 namespace amber {
 namespace {
 
-const std::array<QString, 9> kArrows = {"↖", "↑", "↗", "←", "•", "→", "↙", "↓", "↘"};
-
-QString ruleText(const OriginRule& rule) {
-  if (rule.basis == OriginBasis::Hand) return OriginBench::tr("set by hand");
-  static const std::array<const char*, 9> places = {"top left",    "top",    "top right",
-                                                    "left",        "centre", "right",
-                                                    "bottom left", "bottom", "bottom right"};
-  return (rule.basis == OriginBasis::Cell ? OriginBench::tr("cell, %1")
-                                          : OriginBench::tr("ink, %1"))
-      .arg(places[static_cast<std::size_t>(rule.anchor)]);
-}
+// What is shown while a rule is only pointed at must not hold the window up; of more frames than
+// this only those of the animation move.
+constexpr std::size_t kMostTried = 1000;
 
 }  // namespace
-
-OriginBench::OriginBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
-    : BenchView(parent), session_(session) {
-  stage_ = new OriginStage(session, pictures, this);
-  auto* middle = new QVBoxLayout;
-  middle->setSpacing(0);
-  middle->addWidget(makeStrip());
-  middle->addWidget(stage_, 1);
-  QFrame* foot = makeFrame("foot", this);
-  auto* footRow = new QVBoxLayout(foot);
-  footRow->setContentsMargins(0, 1, 0, 0);
-  footRow->addWidget(new Ribbon(session, pictures, RibbonFigures::None, foot));
-  middle->addWidget(foot);
-  auto* all = new QHBoxLayout(this);
-  all->setContentsMargins(0, 0, 0, 0);
-  all->setSpacing(0);
-  all->addLayout(middle, 1);
-  all->addWidget(makeSideColumn(pictures));
-
-  connect(stage_, &OriginStage::originDragged, this, [this](FramePoint point) {
-    session_.preview(originsByHand(session_.project(), scope_->frames(), point));
-  });
-  connect(stage_, &OriginStage::originDropped, this, &OriginBench::setPoint);
-  connect(stage_, &OriginStage::dragCancelled, &session_, &ProjectSession::endPreview);
-  connect(&session_, &ProjectSession::changed, this, &OriginBench::refreshSoon);
-  connect(&session_, &ProjectSession::selectionChanged, this, &OriginBench::refreshSoon);
-}
 
 StageView* OriginBench::stage() {
   return stage_;
 }
 
-QWidget* OriginBench::makeStrip() {
-  QFrame* strip = makeFrame("strip", this);
-  strip->setFixedHeight(metrics::kStrip);
-  auto* row = new QHBoxLayout(strip);
-  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  QPushButton* ghosts = makeChip(tr("ghosts"), strip);
-  ghosts->setChecked(true);
-  row->addWidget(ghosts);
-  row->addStretch();
-  row->addWidget(makeLabel(tr("Snap"), "", strip));
-  auto* group = new QButtonGroup(this);
-  int id = 0;
-  for (const QString& name : {tr("pixel corner"), tr("pixel centre"), tr("free")}) {
-    QPushButton* chip = makeChip(name, strip);
-    group->addButton(chip, id++);
-    row->addWidget(chip);
-  }
-  group->button(0)->setChecked(true);
-  connect(ghosts, &QPushButton::toggled, stage_, &OriginStage::setGhosts);
-  connect(group, &QButtonGroup::idClicked, this,
-          [this](int snap) { stage_->setSnap(static_cast<PointSnap>(snap)); });
-  return strip;
+// The frame without what a preview does to it.
+const Frame* OriginBench::committedFrame() const {
+  const Asset* asset = findAsset(session_.committed(), session_.selection().asset);
+  return asset == nullptr ? nullptr : findFrame(*asset, session_.selection().frame);
 }
 
-QWidget* OriginBench::makeAnchors(OriginBasis basis, QWidget* parent) {
-  auto* area = new QWidget(parent);
-  auto* grid = new QGridLayout(area);
-  grid->setContentsMargins(0, 0, 0, 0);
-  grid->setSpacing(3);
-  auto& buttons = basis == OriginBasis::Cell ? cell_ : ink_;
-  for (int i = 0; i < 9; ++i) {
-    const auto index = static_cast<std::size_t>(i);
-    const OriginRule rule{basis, kAnchors[index]};
-    QPushButton* button = makeChip(kArrows[index], area);
-    button->setFixedSize(36, 28);
-    button->setStyleSheet("padding: 0");
-    button->setToolTip(ruleText(rule));
-    button->setObjectName(QString::fromStdString(textOf(rule)));
-    connect(button, &QPushButton::clicked, this, [this, rule] { setRule(rule); });
-    grid->addWidget(button, i / 3, i % 3);
-    buttons[index] = button;
+OriginRule OriginBench::ruleOf(const QPushButton* button) const {
+  const auto found = std::find_if(rules_.begin(), rules_.end(),
+                                  [&](const RuleButton& one) { return one.button == button; });
+  OriginRule rule{found->basis, found->anchor, stage_->snap()};
+  // The same place is the same place, whatever points snap to.
+  if (rule.basis == OriginBasis::AsFrame) rule.snap = PointSnap::Free;
+  const Animation* animation = session_.currentAnimation();
+  if (rule.hasFrame() && animation != nullptr) {
+    const auto step = static_cast<std::size_t>(model_->value()) - 1;
+    rule.frame = animation->steps[std::min(step, animation->steps.size() - 1)].frame;
   }
-  return area;
+  return rule;
 }
 
-QWidget* OriginBench::makeSideColumn(Pictures& pictures) {
-  QFrame* side = nullptr;
-  QVBoxLayout* form = makeSide(side, this);
-  form->addWidget(makeLabel(tr("Set origins of"), "title", side));
-  scope_ = new ScopeChooser(session_, Scope::Animation, side);
-  form->addWidget(scope_);
-  addRule(form, side);
-  auto* titles = new QHBoxLayout;
-  titles->addWidget(makeLabel(tr("by the ink"), "title", side), 1);
-  titles->addWidget(makeLabel(tr("by the cell"), "title", side), 1);
-  form->addLayout(titles);
-  auto* anchors = new QHBoxLayout;
-  anchors->addWidget(makeAnchors(OriginBasis::Ink, side), 1, Qt::AlignLeft);
-  anchors->addWidget(makeAnchors(OriginBasis::Cell, side), 1, Qt::AlignLeft);
-  form->addLayout(anchors);
-  addRule(form, side);
-  form->addWidget(makeLabel(tr("This frame"), "title", side));
-  x_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
-  y_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
-  x_->setObjectName("originX");
-  y_->setObjectName("originY");
-  addRow(form, tr("origin, art px"), {x_, makeLabel(",", "", side), y_});
-  game_ = makeLabel({}, "", side);
-  addRow(form, tr("in game px"), {game_});
-  rule_ = makeLabel({}, "", side);
-  addRow(form, tr("rule"), {rule_});
-  addRule(form, side);
-  form->addWidget(makeLabel(tr("In motion"), "title", side));
-  player_ = new Player(session_, pictures, side);
-  player_->setMinimumHeight(150);
-  form->addWidget(player_, 1);
-  form->addWidget(makeLabel(tr("Arrow keys on the stage nudge by 1 px, with Shift by 8, with Alt "
-                               "by a half."),
-                            "quiet", side));
-  static_cast<QLabel*>(form->itemAt(form->count() - 1)->widget())->setWordWrap(true);
-  connect(x_, &NumberField::committed, this, &OriginBench::typePoint);
-  connect(y_, &NumberField::committed, this, &OriginBench::typePoint);
-  return side;
+HandSet OriginBench::handSet() const {
+  return handToo_->isChecked() || scope_->scope() == Scope::Frame ? HandSet::Replaced
+                                                                  : HandSet::Kept;
+}
+
+void OriginBench::tryRule(const OriginRule& rule) {
+  std::vector<FrameRef> frames = scope_->frames();
+  const std::size_t all = frames.size();
+  const bool some = all > kMostTried;
+  if (some) frames = framesIn(session_.committed(), session_.selection(), Scope::Animation);
+  const auto edits = originsByRule(session_.committed(), frames, rule, session_.art(), handSet());
+  const OriginChange change = changeBy(session_.committed(), edits);
+  const auto kept = handSet() == HandSet::Replaced
+                        ? 0
+                        : std::count_if(frames.begin(), frames.end(), [&](const FrameRef& ref) {
+                            const Asset* asset = findAsset(session_.committed(), ref.asset);
+                            return findFrame(*asset, ref.frame)->originRule == kByHand;
+                          });
+  QString text = change.moved == 0 ? tr("Moves no frame.")
+                                   : tr("Moves %1, by up to %2 px.")
+                                         .arg(countedFrames(change.moved))
+                                         .arg(std::round(change.farthest * 100) / 100);
+  if (some) text = tr("In this animation: %1 Applies to %2.").arg(text, countedFrames(all));
+  if (kept > 0) text += tr(" %1 set by hand stays.").arg(kept);
+  change_->setText(text);
+  session_.preview(edits);
+}
+
+void OriginBench::endTry() {
+  change_->setText(tr("Point at a rule to see what it would do."));
+  session_.endPreview();
 }
 
 void OriginBench::setRule(const OriginRule& rule) {
   const auto frames = scope_->frames();
-  session_.perform(tr("Set the origin of %1").arg(scope_->countText()),
-                   originsByRule(session_.project(), frames, rule, session_.art()));
-  refresh();
+  const QString label = tr("Set the origin of %1").arg(scope_->countText());
+  if (frames.size() <= kMostTried) {
+    session_.perform(label,
+                     originsByRule(session_.committed(), frames, rule, session_.art(), handSet()));
+    refreshSoon();
+    return;
+  }
+  session_.endPreview();
+  const ArtSource art = session_.art();
+  session_.performBeside(label,
+                         [frames, rule, store = session_.artStore(), hand = handSet()](
+                             const Project& project, ArtStore&) -> Result<std::vector<Edit>> {
+                           return originsByRule(project, frames, rule,
+                                                ArtStore::loading(store, project), hand);
+                         });
+}
+
+// A drag takes every frame of the scope along, each from where it is.
+std::vector<Edit> OriginBench::movedTo(FramePoint point) const {
+  const Frame* frame = committedFrame();
+  if (frame == nullptr) return {};
+  return originsMoved(session_.committed(), scope_->frames(), point.x - frame->origin.x,
+                      point.y - frame->origin.y);
+}
+
+void OriginBench::previewPoint(FramePoint point) {
+  const Frame* frame = committedFrame();
+  if (frame == nullptr) return;
+  if (mount_.empty()) {
+    session_.preview(movedTo(point));
+  } else {
+    session_.preview({PutMount{session_.selection().asset, frame->id, {mount_, point}}});
+  }
 }
 
 void OriginBench::setPoint(FramePoint point) {
-  session_.perform(tr("Set the origin of %1").arg(scope_->countText()),
-                   originsByHand(session_.project(), scope_->frames(), point));
-}
-
-void OriginBench::typePoint() {
-  setPoint({x_->value(), y_->value()});
-}
-
-void OriginBench::refresh() {
-  const Frame* frame = session_.currentFrame();
-  const Asset* asset = session_.currentAsset();
-  for (QWidget* field : {static_cast<QWidget*>(x_), static_cast<QWidget*>(y_)}) {
-    field->setEnabled(frame != nullptr);
-  }
-  for (std::size_t i = 0; i < 9; ++i) {
-    for (auto* buttons : {&cell_, &ink_}) {
-      const OriginRule rule{buttons == &cell_ ? OriginBasis::Cell : OriginBasis::Ink, kAnchors[i]};
-      (*buttons)[i]->setEnabled(frame != nullptr);
-      (*buttons)[i]->setChecked(frame != nullptr && frame->originRule == rule);
-    }
-  }
+  const Frame* frame = committedFrame();
   if (frame == nullptr) return;
-  x_->setValue(frame->origin.x);
-  y_->setValue(frame->origin.y);
-  game_->setText(QString::fromStdString(exactNumber(frame->origin.x * asset->scale) + ", " +
-                                        exactNumber(frame->origin.y * asset->scale)));
-  rule_->setText(ruleText(frame->originRule));
+  if (mount_.empty()) {
+    session_.perform(tr("Move the origin of %1").arg(scope_->countText()), movedTo(point));
+  } else {
+    setMount(relativeTo(point, frame->origin));
+  }
+}
+
+void OriginBench::movePoint(double dx, double dy) {
+  const Frame* frame = committedFrame();
+  if (frame == nullptr) return;
+  if (mount_.empty()) {
+    setPoint({frame->origin.x + dx, frame->origin.y + dy});
+    return;
+  }
+  const Mounts mounts(*session_.currentAsset());
+  if (const MountPlace* place = mounts.find(frame->id, mount_)) {
+    setPoint({place->at.x + dx, place->at.y + dy});
+  }
+}
+
+// A typed origin is the same point in every frame of the scope.
+void OriginBench::typePoint() {
+  const FramePoint point{x_->value(), y_->value()};
+  if (!mount_.empty()) {
+    setMount({point.x, point.y});
+    return;
+  }
+  session_.perform(tr("Set the origin of %1").arg(scope_->countText()),
+                   originsByHand(session_.committed(), scope_->frames(), point));
+}
+
+void OriginBench::setMount(OriginPoint offset) {
+  const FrameRef ref{session_.selection().asset, session_.selection().frame};
+  auto edits = mountKeys(session_.committed(), {ref}, mount_, offset);
+  if (!edits) {
+    emit session_.failed(QString::fromStdString(edits.error().sentence));
+    return;
+  }
+  session_.perform(tr("Key the mount %1").arg(QString::fromStdString(mount_)), *edits);
+}
+
+// The name field renames the mount that is being set; with the origin chosen it makes a new one.
+void OriginBench::nameMount() {
+  const std::string name = mountName_->text().trimmed().toStdString();
+  const Asset* asset = session_.currentAsset();
+  if (name.empty() || name == mount_ || asset == nullptr || committedFrame() == nullptr) return;
+  if (mount_.empty()) {
+    const Frame& frame = *committedFrame();
+    const auto art = session_.artOf(frame.sheet);
+    const auto marks = art == nullptr ? std::nullopt : landmarksOf(art->firm, frame.rect);
+    const FramePoint first =
+        marks ? snapped(marks->centroid, PointSnap::PixelCentre) : frame.origin;
+    auto edits = mountKeys(session_.committed(), {{asset->id, frame.id}}, name,
+                           relativeTo(first, frame.origin));
+    if (!edits) {
+      emit session_.failed(QString::fromStdString(edits.error().sentence));
+      return;
+    }
+    session_.perform(tr("Add the mount %1").arg(QString::fromStdString(name)), *edits);
+    chooseMount(name);
+    stage_->setFocus();
+    return;
+  }
+  auto edits = mountRenamed(*asset, mount_, name);
+  if (!edits) {
+    emit session_.failed(QString::fromStdString(edits.error().sentence));
+    return;
+  }
+  session_.perform(tr("Rename a mount to %1").arg(QString::fromStdString(name)), *edits);
+  chooseMount(name);
+}
+
+void OriginBench::chooseMount(const std::string& name) {
+  mount_ = name;
+  mountName_->setModified(false);
+  refreshPoints();
+  emit mountChosen();
+}
+
+QString OriginBench::mountRefusal() const {
+  if (session_.currentFrame() == nullptr) return tr("Cut a sheet first");
+  return mount_.empty() ? tr("Choose a mount in the list of points, or name a new one") : QString();
+}
+
+void OriginBench::toggleKey() {
+  const FrameRef ref{session_.selection().asset, session_.selection().frame};
+  const Frame* frame = committedFrame();
+  if (frame == nullptr) return;
+  const QString name = QString::fromStdString(mount_);
+  if (findMount(*frame, mount_) != nullptr) {
+    session_.perform(tr("Take the key of %1 away").arg(name),
+                     mountKeysDropped(session_.committed(), {ref}, mount_));
+  } else if (const MountPlace* place = Mounts(*session_.currentAsset()).find(frame->id, mount_)) {
+    setMount(relativeTo(place->at, frame->origin));
+  } else {
+    setMount({0, 0});
+  }
+}
+
+void OriginBench::holdMount() {
+  const Frame* frame = committedFrame();
+  const Mounts mounts(*session_.currentAsset());
+  const MountPlace* place = mounts.find(frame->id, mount_);
+  const OriginPoint offset =
+      place == nullptr ? OriginPoint{} : relativeTo(place->at, frame->origin);
+  session_.perform(tr("Hold the mount %1").arg(QString::fromStdString(mount_)),
+                   mountHeld(session_.committed(), session_.selection().asset,
+                             session_.selection().animation, mount_, offset));
+}
+
+void OriginBench::mirrorMount() {
+  const std::string other = otherSide(mount_).value_or(mount_);
+  const auto edits = mountMirrored(*session_.currentAsset(), mount_, other);
+  if (edits) {
+    session_.perform(tr("Mirror the mount %1").arg(QString::fromStdString(mount_)), *edits);
+  }
+}
+
+void OriginBench::removeMount() {
+  Selection all;
+  all.asset = session_.selection().asset;
+  const auto edits = mountKeysDropped(session_.committed(),
+                                      framesIn(session_.committed(), all, Scope::Asset), mount_);
+  const QString name = QString::fromStdString(mount_);
+  session_.perform(tr("Remove the mount %1").arg(name), edits);
+  chooseMount({});
+}
+
+void OriginBench::copyOffset() {
+  const Frame* frame = committedFrame();
+  const Mounts mounts(*session_.currentAsset());
+  const MountPlace* place = mounts.find(frame->id, mount_);
+  if (place == nullptr) return;
+  const OriginPoint offset = relativeTo(place->at, frame->origin);
+  const QString text = QString::fromStdString(exactNumber(offset.x) + ", " + exactNumber(offset.y));
+  QApplication::clipboard()->setText(text);
+  emit session_.told(tr("%1 is copied").arg(text));
+}
+
+QString OriginBench::kindRuleRefusal() const {
+  const Frame* frame = session_.currentFrame();
+  if (frame == nullptr) return tr("Cut a sheet first");
+  if (frame->originRule.basis == OriginBasis::Hand || frame->originRule.hasFrame()) {
+    return tr("This frame does not stand by a rule that new art could follow");
+  }
+  const Kind* kind = findKind(session_.project(), session_.currentAsset()->kind);
+  return kind == nullptr || kind->origin == frame->originRule ? tr("It is the kind's rule already")
+                                                              : QString();
+}
+
+void OriginBench::makeKindRule() {
+  std::vector<Kind> kinds = session_.committed().kinds;
+  const std::string& name = session_.currentAsset()->kind;
+  for (Kind& kind : kinds) {
+    if (kind.name == name) kind.origin = committedFrame()->originRule;
+  }
+  session_.perform(tr("Make it the rule of kind %1").arg(QString::fromStdString(name)),
+                   {SetKinds{std::move(kinds)}});
+}
+
+void OriginBench::selectStep(std::size_t step) {
+  if (step >= drift_.rows.size()) return;
+  session_.selectFrame(session_.selection().asset, session_.selection().animation,
+                       drift_.rows[step].frame);
+}
+
+void OriginBench::selectSteadiest() {
+  if (drift_.steadiest) selectStep(*drift_.steadiest);
+}
+
+void OriginBench::selectWorst() {
+  if (drift_.worst) selectStep(*drift_.worst);
+}
+
+// Pointing at a rule, or coming to it by Tab, shows what it would do.
+bool OriginBench::eventFilter(QObject* watched, QEvent* event) {
+  auto* button = qobject_cast<QPushButton*>(watched);
+  if (button != nullptr && button->isEnabled()) {
+    const bool byTab = event->type() == QEvent::FocusIn &&
+                       (static_cast<QFocusEvent*>(event)->reason() == Qt::TabFocusReason ||
+                        static_cast<QFocusEvent*>(event)->reason() == Qt::BacktabFocusReason);
+    if (event->type() == QEvent::Enter || byTab) tryRule(ruleOf(button));
+    if (event->type() == QEvent::Leave || event->type() == QEvent::FocusOut) endTry();
+  }
+  return BenchView::eventFilter(watched, event);
 }
 
 }  // namespace amber

@@ -1,12 +1,28 @@
 #pragma once
 
+#include <QTimer>
 #include <QWidget>
 #include <array>
+#include <optional>
+#include <set>
+#include <string>
+#include <vector>
 
+#include "core/origin/drift.h"
+#include "core/origin/mounts.h"
+#include "core/origin/origin_edits.h"
+#include "core/origin/slips.h"
 #include "desktop/benches/bench_view.h"
+#include "desktop/benches/origin/drift_plot.h"
 
+class QBoxLayout;
+class QComboBox;
+class QHBoxLayout;
 class QLabel;
+class QLineEdit;
 class QPushButton;
+class QTableWidget;
+class QVBoxLayout;
 
 namespace amber {
 
@@ -14,8 +30,9 @@ class NumberField;
 class OriginStage;
 class ScopeChooser;
 
-/// Sets origins: by an anchor of the cell or of the ink, typed, dragged or nudged, for as many
-/// frames as the scope says.
+/// Sets where frames stand, turn and mirror, and their mounts: frames stacked on their origins, a
+/// plot of what moves, rules and points for as many frames as the scope says, and looks that show
+/// what a game would do with them.
 class OriginBench : public BenchView {
   Q_OBJECT
 
@@ -25,25 +42,113 @@ class OriginBench : public BenchView {
   StageView* stage() override;
   Player* player() override { return player_; }
 
+  /// Verbs of the shown frame's mounts; each has its refusal, empty when it can be done.
+  void toggleKey();
+  void holdMount();
+  void mirrorMount();
+  void removeMount();
+  void copyOffset();
+  QString mountRefusal() const;
+  void makeKindRule();
+  QString kindRuleRefusal() const;
+  /// Selects the steadiest or the worst frame of the animation.
+  void selectSteadiest();
+  void selectWorst();
+
+ signals:
+  /// Another point is being set: the origin, or a mount.
+  void mountChosen();
+
+ protected:
+  bool eventFilter(QObject* watched, QEvent* event) override;
+
  private:
+  // Building, in origin_bench_building.cpp.
   QWidget* makeStrip();
-  QWidget* makeSideColumn(Pictures& pictures);
+  QWidget* makeFoot(Pictures& pictures);
+  QWidget* makeSideColumn();
   QWidget* makeAnchors(OriginBasis basis, QWidget* parent);
+  void addRules(QVBoxLayout* form, QWidget* side);
+  void addPoints(QVBoxLayout* form, QWidget* side);
+  void addUse(QVBoxLayout* form, QWidget* side);
+  void addWishes(QVBoxLayout* form, QWidget* side);
+  void addRuleButton(QPushButton* button, OriginBasis basis, Anchor anchor);
+  void connectStage();
+
+  // Showing, in origin_bench_showing.cpp.
+  void refresh() override;
+  void refreshDrift();
+  void refreshGhosts();
+  void refreshChips();
+  void refreshPoints();
+  void refreshRules();
+  void refreshUse();
+  void showMarks();
+  void playHere();
+
+  // What a rule or a point does.
+  OriginRule ruleOf(const QPushButton* button) const;
+  HandSet handSet() const;
+  void tryRule(const OriginRule& rule);
+  void endTry();
   void setRule(const OriginRule& rule);
   void setPoint(FramePoint point);
+  void movePoint(double dx, double dy);
+  void previewPoint(FramePoint point);
+  std::vector<Edit> movedTo(FramePoint point) const;
   void typePoint();
-  void refresh() override;
+  void nameMount();
+  void chooseMount(const std::string& name);
+  void setMount(OriginPoint offset);
+  void selectStep(std::size_t step);
+  const Frame* committedFrame() const;
 
   ProjectSession& session_;
   OriginStage* stage_ = nullptr;
   Player* player_ = nullptr;
   ScopeChooser* scope_ = nullptr;
+  DriftPlot* plot_ = nullptr;
+  QBoxLayout* chips_ = nullptr;
+  std::vector<QPushButton*> looks_;
+  QPushButton* playHere_ = nullptr;
+  QPushButton* ghosts_ = nullptr;
+  QPushButton* otherAssets_ = nullptr;
+  QPushButton* upAndDown_ = nullptr;
+  QPushButton* steadiest_ = nullptr;
+  QPushButton* worst_ = nullptr;
+  struct RuleButton {
+    QPushButton* button;
+    OriginBasis basis;
+    Anchor anchor;
+  };
+  std::vector<RuleButton> rules_;
+  NumberField* model_ = nullptr;
+  QPushButton* handToo_ = nullptr;
+  QPushButton* kindRule_ = nullptr;
+  QLabel* change_ = nullptr;
+  QTableWidget* points_ = nullptr;
   NumberField* x_ = nullptr;
   NumberField* y_ = nullptr;
-  QLabel* game_ = nullptr;
   QLabel* rule_ = nullptr;
-  std::array<QPushButton*, 9> cell_{};
-  std::array<QPushButton*, 9> ink_{};
+  QLineEdit* mountName_ = nullptr;
+  std::vector<QPushButton*> mountButtons_;
+  QWidget* spinRow_ = nullptr;
+  NumberField* angle_ = nullptr;
+  QPushButton* turning_ = nullptr;
+  QWidget* depthRow_ = nullptr;
+  QComboBox* beside_ = nullptr;
+  NumberField* besideX_ = nullptr;
+  NumberField* besideY_ = nullptr;
+  QPushButton* walking_ = nullptr;
+  NumberField* wantedDrift_ = nullptr;
+  QPushButton* wholePixels_ = nullptr;
+  QTimer motion_;
+
+  DriftTable drift_;
+  std::vector<Slip> slips_;
+  std::set<AnimationId> stacked_;  // besides the current animation
+  std::string mount_;              // the one being set; empty: the origin
+  std::optional<std::size_t> pointed_;
 };
 
 }  // namespace amber

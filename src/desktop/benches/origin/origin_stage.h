@@ -5,14 +5,30 @@
 #include <QRectF>
 #include <QString>
 #include <QWidget>
+#include <optional>
+#include <string>
+#include <vector>
 
+#include "core/origin/drift.h"
+#include "core/origin/mounts.h"
+#include "core/origin/slips.h"
+#include "core/origin/staging.h"
+#include "desktop/stage/ghost_layer.h"
 #include "desktop/stage/point_tool.h"
 #include "desktop/stage/stage_view.h"
 
 namespace amber {
 
-/// The current frame over the ghosts of its animation, all standing on their origins. The origin
-/// can be dragged and nudged.
+/// Ways to look at a frame on its origin.
+enum class OriginLook {
+  Stack,   ///< Over the ghosts of its animation, all on one origin.
+  Mirror,  ///< Left and right over each other.
+  Spin,    ///< Turned about the origin.
+  Depth,   ///< With a second asset, in front or behind by their origins.
+};
+
+/// The current frame on its origin. The point that is being set, the origin or a mount, can be
+/// dragged and nudged; a look of spin turns by dragging, one of depth moves the second asset.
 class OriginStage : public StageView {
   Q_OBJECT
 
@@ -20,14 +36,38 @@ class OriginStage : public StageView {
   OriginStage(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
   void setSnap(PointSnap snap) { snap_ = snap; }
-  void setGhosts(bool ghosts);
+  PointSnap snap() const { return snap_; }
+  void setLook(OriginLook look);
+  OriginLook look() const { return look_; }
+  void setGhosts(std::vector<StagedFrame> ghosts);
+  /// What the current animation does, for the ground line and its marks.
+  void setDrift(const DriftTable& table, const std::vector<Slip>& slips);
+  /// The mounts of the current frame, and which of them is being set; empty for the origin.
+  void setMounts(std::vector<MountPlace> mounts, const std::string& active);
+  /// Another frame of the animation that is drawn over the ghosts, and why.
+  void setPointed(std::optional<FrameId> frame);
+  void setPlaying(std::optional<FrameId> frame);
+  void setAngle(double radians);
+  double angle() const { return angle_; }
+  /// The second asset of a depth order, and where it stands, art px from the origin.
+  void setBeside(AssetId asset);
+  void setBesideAt(GamePoint at);
+  GamePoint besideAt() const { return besideAt_; }
+  /// "in front", "behind" or "level, so behind": where the second asset stands.
+  QString depthText() const;
 
  signals:
-  /// The origin of the current frame as it would be, frame px, while it is dragged.
-  void originDragged(amber::FramePoint point);
+  /// The point being set as it would be, frame px, while it is dragged.
+  void pointDragged(amber::FramePoint point);
   /// As it is to be.
-  void originDropped(amber::FramePoint point);
+  void pointDropped(amber::FramePoint point);
+  /// By so many px.
+  void pointNudged(double dx, double dy);
   void dragCancelled();
+  /// The frame whose ink is under the pointer and not under the current frame's.
+  void framePointed(std::optional<amber::FrameId> frame);
+  void angleChanged(double radians);
+  void besideMoved();
 
  protected:
   QRectF content() const override;
@@ -40,9 +80,39 @@ class OriginStage : public StageView {
   void artNudge(double dx, double dy) override;
 
  private:
+  const Frame* shown() const;
+  FramePoint activePoint() const;
+  FramePoint snappedFor(QPointF at) const;
+  std::vector<StagedFrame> staged() const;
+  QRectF extentOf(const std::vector<StagedFrame>& frames) const;
+  void drawStaged(QPainter& painter, const StagedFrame& frame);
+  void paintGroundLine(QPainter& painter, QPointF origin);
+  void paintFeet(QPainter& painter, QPointF origin, double ground);
+  void paintMounts(QPainter& painter);
+  void paintPointed(QPainter& painter);
+  QString caption() const;
+  std::optional<FrameId> frameUnder(QPointF at) const;
+  bool holdsInk(const StagedFrame& staged, QPointF fromOrigin) const;
+
+  GhostLayer layer_;
   PointTool tool_;
   PointSnap snap_ = PointSnap::PixelCorner;
-  bool ghosts_ = true;
+  OriginLook look_ = OriginLook::Stack;
+  std::vector<StagedFrame> ghosts_;
+  DriftTable drift_;
+  std::vector<Slip> slips_;
+  std::vector<MountPlace> mounts_;
+  std::string active_;
+  std::optional<FrameId> pointed_;
+  std::optional<FrameId> playing_;
+  double angle_ = 0;
+  AssetId beside_;
+  GamePoint besideAt_{24, -4};
+  bool draggingBeside_ = false;
+  bool spinning_ = false;
+  QPointF pressedAt_;
+  GamePoint besideBefore_;
+  double angleBefore_ = 0;
   QRectF contentBeforeDrag_;
 };
 

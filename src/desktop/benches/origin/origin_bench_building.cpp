@@ -1,0 +1,445 @@
+// The widgets of origin_bench.h.
+#include <QBoxLayout>
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QFrame>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QTableWidget>
+#include <QVBoxLayout>
+#include <cmath>
+#include <numbers>
+
+#include "core/geometry/tolerances.h"
+#include "core/origin/anchor.h"
+#include "desktop/benches/origin/origin_bench.h"
+#include "desktop/benches/origin/origin_stage.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/scope_chooser.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+const std::array<QString, 9> kArrows = {"↖", "↑", "↗", "←", "•", "→", "↙", "↓", "↘"};
+constexpr int kPlotHeight = 132;
+constexpr int kPlayerWidth = 104;
+constexpr int kMotionMs = 16;
+// A whole turn, and a walk once around, takes this long.
+constexpr double kRoundMs = 4000;
+
+QPushButton* tight(QPushButton* button, const char* property = "tight") {
+  button->setProperty(property, true);
+  return button;
+}
+
+}  // namespace
+
+OriginBench::OriginBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : BenchView(parent), session_(session) {
+  stage_ = new OriginStage(session, pictures, this);
+  auto* middle = new QVBoxLayout;
+  middle->setSpacing(0);
+  middle->addWidget(makeStrip());
+  middle->addWidget(stage_, 1);
+  middle->addWidget(makeFoot(pictures));
+  auto* all = new QHBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addLayout(middle, 1);
+  all->addWidget(makeSideColumn());
+  connectStage();
+  connect(&session_, &ProjectSession::changed, this, &OriginBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, &OriginBench::refreshSoon);
+  connect(&session_, &ProjectSession::artArrived, this, &OriginBench::refreshSoon);
+  connect(&session_, &ProjectSession::projectReplaced, this, [this] {
+    stacked_.clear();
+    mount_.clear();
+  });
+}
+
+void OriginBench::connectStage() {
+  connect(stage_, &OriginStage::pointDragged, this, &OriginBench::previewPoint);
+  connect(stage_, &OriginStage::pointDropped, this, &OriginBench::setPoint);
+  connect(stage_, &OriginStage::pointNudged, this, &OriginBench::movePoint);
+  connect(stage_, &OriginStage::dragCancelled, &session_, &ProjectSession::endPreview);
+  connect(stage_, &OriginStage::angleChanged, this, [this](double radians) {
+    stage_->setAngle(radians);
+    angle_->setValue(radians * 180 / std::numbers::pi);
+  });
+  connect(stage_, &OriginStage::besideMoved, this, &OriginBench::refreshUse);
+  connect(stage_, &OriginStage::framePointed, this, [this](std::optional<FrameId> frame) {
+    pointed_.reset();
+    for (std::size_t i = 0; frame && i < drift_.rows.size(); ++i) {
+      if (drift_.rows[i].frame == *frame) pointed_ = i;
+    }
+    showMarks();
+  });
+  motion_.setInterval(kMotionMs);
+  connect(&motion_, &QTimer::timeout, this, [this] {
+    const double part = 2 * std::numbers::pi * kMotionMs / kRoundMs;
+    if (turning_->isChecked() && stage_->look() == OriginLook::Spin) {
+      emit stage_->angleChanged(std::fmod(stage_->angle() + part, 2 * std::numbers::pi));
+    }
+    if (walking_->isChecked() && stage_->look() == OriginLook::Depth) {
+      const GamePoint at = stage_->besideAt();
+      const double flat = 0.5;
+      const double round = std::max(8.0, std::hypot(at.x, at.y / flat));
+      const double phase = std::atan2(at.y / flat, at.x) + part;
+      stage_->setBesideAt({round * std::cos(phase), round * flat * std::sin(phase)});
+      refreshUse();
+    }
+  });
+}
+
+QWidget* OriginBench::makeStrip() {
+  QFrame* strip = makeFrame("strip", this);
+  strip->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(strip);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  row->setSpacing(metrics::kSmallGap);
+  auto* looks = new QButtonGroup(this);
+  const std::pair<const char*, QString> kinds[] = {{"lookStack", tr("stack")},
+                                                   {"lookMirror", tr("mirror")},
+                                                   {"lookSpin", tr("spin")},
+                                                   {"lookDepth", tr("depth")}};
+  const QString tips[] = {tr("All frames on one origin"), tr("Left and right over each other"),
+                          tr("Turned about the origin"),
+                          tr("With a second asset, in front or behind")};
+  for (const auto& [name, text] : kinds) {
+    QPushButton* chip = tight(makeChip(text, strip));
+    chip->setObjectName(name);
+    chip->setToolTip(tips[looks_.size()]);
+    looks->addButton(chip, static_cast<int>(looks_.size()));
+    looks_.push_back(chip);
+    row->addWidget(chip);
+  }
+  looks_.front()->setChecked(true);
+  connect(looks, &QButtonGroup::idClicked, this, [this](int look) {
+    stage_->setLook(static_cast<OriginLook>(look));
+    refreshUse();
+  });
+  row->addSpacing(metrics::kSmallGap);
+  playHere_ = tight(makeChip(tr("play here"), strip));
+  playHere_->setObjectName("playHere");
+  playHere_->setToolTip(tr("Plays the animation on the stage, its origins on one point"));
+  connect(playHere_, &QPushButton::toggled, this, [this](bool on) {
+    player_->setPlaying(on);
+    playHere();
+  });
+  row->addWidget(playHere_);
+  row->addStretch();
+  auto* snaps = new QButtonGroup(this);
+  const std::pair<const char*, QString> snapNames[] = {
+      {"snapCorner", tr("corner")}, {"snapCentre", tr("centre")}, {"snapFree", tr("free")}};
+  row->addWidget(makeLabel(tr("Snap"), "", strip));
+  int id = 0;
+  for (const auto& [name, text] : snapNames) {
+    QPushButton* chip = tight(makeChip(text, strip));
+    chip->setObjectName(name);
+    chip->setToolTip(id == 2 ? tr("Points and rules give exact places")
+                             : tr("Points and rules go to the nearest pixel %1").arg(text));
+    snaps->addButton(chip, id++);
+    row->addWidget(chip);
+  }
+  snaps->button(0)->setChecked(true);
+  connect(snaps, &QButtonGroup::idClicked, this,
+          [this](int snap) { stage_->setSnap(static_cast<PointSnap>(snap)); });
+  return strip;
+}
+
+QWidget* OriginBench::makeFoot(Pictures& pictures) {
+  QFrame* foot = makeFrame("foot", this);
+  auto* column = new QVBoxLayout(foot);
+  column->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kSmallGap);
+  column->setSpacing(0);
+  auto* head = new QHBoxLayout;
+  head->setSpacing(metrics::kSmallGap);
+  // Chips of many animations scroll under the wheel; the row keeps its height.
+  auto* scroll = new QScrollArea(foot);
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll->setFixedHeight(26);
+  auto* inner = new QWidget(scroll);
+  inner->setObjectName("animationChips");
+  scroll->viewport()->setAutoFillBackground(false);
+  inner->setAutoFillBackground(false);
+  scroll->setWidget(inner);
+  chips_ = new QHBoxLayout(inner);
+  chips_->setContentsMargins(0, 0, 0, 0);
+  chips_->setSpacing(4);
+  head->addWidget(scroll, 1);
+  const auto small = [&](QPushButton* button, const char* name, const QString& tip) {
+    tight(button, "small");
+    button->setObjectName(name);
+    button->setToolTip(tip);
+    head->addWidget(button);
+    return button;
+  };
+  ghosts_ = small(makeChip(tr("ghosts"), foot), "ghosts", tr("The other frames, faint"));
+  otherAssets_ = small(makeChip(tr("+ assets"), foot), "ghostAssets",
+                       tr("Ghosts of the other assets selected on the shelf, at their draw scale"));
+  upAndDown_ = small(makeChip(tr("up and down"), foot), "plotUpAndDown",
+                     tr("Plot heights instead of widths"));
+  steadiest_ = small(makeButton({}, {}, foot), "steadiest", tr("Select the steadiest frame"));
+  worst_ = small(makeButton({}, {}, foot), "worst",
+                 tr("Select the frame whose feet are farthest from where they mostly are"));
+  ghosts_->setChecked(true);
+  connect(ghosts_, &QPushButton::toggled, this, &OriginBench::refreshGhosts);
+  connect(otherAssets_, &QPushButton::toggled, this, &OriginBench::refreshGhosts);
+  connect(upAndDown_, &QPushButton::toggled, this, &OriginBench::refresh);
+  connect(steadiest_, &QPushButton::clicked, this, &OriginBench::selectSteadiest);
+  connect(worst_, &QPushButton::clicked, this, &OriginBench::selectWorst);
+  column->addLayout(head);
+  plot_ = new DriftPlot(foot);
+  plot_->setFixedHeight(kPlotHeight);
+  player_ = new Player(session_, pictures, foot);
+  player_->setFixedSize(kPlayerWidth, kPlotHeight - metrics::kSmallGap);
+  connect(player_, &Player::advanced, this, &OriginBench::playHere);
+  auto* row = new QHBoxLayout;
+  row->addWidget(plot_, 1);
+  row->addWidget(player_, 0, Qt::AlignBottom);
+  column->addLayout(row);
+  connect(plot_, &DriftPlot::stepChosen, this, &OriginBench::selectStep);
+  connect(plot_, &DriftPlot::stepPointed, this, [this](std::optional<std::size_t> step) {
+    pointed_ = step;
+    showMarks();
+  });
+  return foot;
+}
+
+void OriginBench::addRuleButton(QPushButton* button, OriginBasis basis, Anchor anchor) {
+  button->installEventFilter(this);
+  rules_.push_back({button, basis, anchor});
+  connect(button, &QPushButton::clicked, this, [this, button] {
+    button->setChecked(true);
+    setRule(ruleOf(button));
+  });
+}
+
+QWidget* OriginBench::makeAnchors(OriginBasis basis, QWidget* parent) {
+  auto* area = new QWidget(parent);
+  auto* grid = new QGridLayout(area);
+  grid->setContentsMargins(0, 0, 0, 0);
+  grid->setSpacing(3);
+  for (int i = 0; i < 9; ++i) {
+    const auto index = static_cast<std::size_t>(i);
+    const OriginRule rule{basis, kAnchors[index]};
+    QPushButton* button = makeChip(kArrows[index], area);
+    button->setFixedSize(36, 24);
+    button->setStyleSheet("padding: 0");
+    button->setToolTip(QString::fromStdString(inWords(rule)));
+    button->setObjectName(QString::fromStdString(textOf(rule)));
+    addRuleButton(button, basis, kAnchors[index]);
+    grid->addWidget(button, i / 3, i % 3);
+  }
+  return area;
+}
+
+QWidget* OriginBench::makeSideColumn() {
+  QFrame* side = nullptr;
+  QVBoxLayout* form = makeSide(side, this);
+  addUse(form, side);
+  form->addWidget(makeLabel(tr("Set origins of"), "title", side));
+  scope_ = new ScopeChooser(session_, Scope::Animation, side, ScopeChooser::Kinds::With);
+  form->addWidget(scope_);
+  addRules(form, side);
+  addRule(form, side);
+  addPoints(form, side);
+  addRule(form, side);
+  addWishes(form, side);
+  form->addStretch();
+  return side;
+}
+
+void OriginBench::addRules(QVBoxLayout* form, QWidget* side) {
+  auto* titles = new QHBoxLayout;
+  titles->addWidget(makeLabel(tr("by the ink"), "title", side), 1);
+  titles->addWidget(makeLabel(tr("by the cell"), "title", side), 1);
+  form->addLayout(titles);
+  auto* anchors = new QHBoxLayout;
+  anchors->addWidget(makeAnchors(OriginBasis::Ink, side), 1, Qt::AlignLeft);
+  anchors->addWidget(makeAnchors(OriginBasis::Cell, side), 1, Qt::AlignLeft);
+  form->addLayout(anchors);
+  auto* chips = new QGridLayout;
+  chips->setSpacing(metrics::kSmallGap);
+  const auto chip = [&](const char* name, const QString& text, const QString& tip,
+                        OriginBasis basis, int row, int column) {
+    QPushButton* button = tight(makeChip(text, side));
+    button->setObjectName(name);
+    button->setToolTip(tip);
+    addRuleButton(button, basis, Anchor::Bottom);
+    chips->addWidget(button, row, column);
+  };
+  chip("ruleFeet", tr("feet"), tr("Under the middle of the lowest tenth of the ink"),
+       OriginBasis::Feet, 0, 0);
+  chip("ruleCentroid", tr("ink centroid"), tr("The middle of all ink"), OriginBasis::Centroid, 0,
+       1);
+  chip("ruleFeetOf", tr("feet as in"),
+       tr("As far from the feet as in that frame: keeps a walk from sliding"), OriginBasis::FeetOf,
+       1, 0);
+  chip("ruleAsFrame", tr("same as in"), tr("Where that frame has it in its cell"),
+       OriginBasis::AsFrame, 1, 1);
+  auto* model = new QHBoxLayout;
+  model_ = new NumberField(1, 100000, 0, side);
+  model_->setObjectName("modelStep");
+  model_->setValue(1);
+  model_->setToolTip(tr("The frame of this animation that the two rules above look at"));
+  model->addWidget(makeLabel(tr("frame"), "", side));
+  model->addWidget(model_);
+  model->addStretch();
+  handToo_ = tight(makeChip(tr("hand-set too"), side), "small");
+  handToo_->setObjectName("handToo");
+  handToo_->setToolTip(tr("Rules also move origins that were set by hand"));
+  kindRule_ = tight(makeButton(tr("keep for kind"),
+                               tr("New assets of this kind stand by this frame's rule"), side),
+                    "small");
+  kindRule_->setObjectName("kindRule");
+  model->addWidget(handToo_);
+  model->addWidget(kindRule_);
+  form->addLayout(chips);
+  form->addLayout(model);
+  connect(kindRule_, &QPushButton::clicked, this, &OriginBench::makeKindRule);
+  change_ = makeLabel(tr("Point at a rule to see what it would do."), "quiet", side);
+  change_->setObjectName("originChange");
+  change_->setWordWrap(true);
+  change_->setMinimumHeight(28);
+  change_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+  form->addWidget(change_);
+}
+
+void OriginBench::addPoints(QVBoxLayout* form, QWidget* side) {
+  auto* title = new QHBoxLayout;
+  title->addWidget(makeLabel(tr("This frame"), "title", side));
+  rule_ = makeLabel({}, "quiet", side);
+  rule_->setObjectName("originRule");
+  title->addStretch();
+  title->addWidget(rule_);
+  form->addLayout(title);
+  points_ = new QTableWidget(0, 3, side);
+  points_->setObjectName("points");
+  points_->setHorizontalHeaderLabels({tr("from the origin"), tr("art px"), tr("game px")});
+  points_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+  points_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Fixed);
+  points_->horizontalHeader()->setSectionResizeMode(2, QHeaderView::Fixed);
+  points_->horizontalHeader()->resizeSection(1, 90);
+  points_->horizontalHeader()->resizeSection(2, 90);
+  points_->horizontalHeader()->setHighlightSections(false);
+  points_->verticalHeader()->hide();
+  points_->verticalHeader()->setDefaultSectionSize(20);
+  points_->verticalHeader()->setMinimumSectionSize(20);
+  points_->setShowGrid(false);
+  points_->setSelectionBehavior(QAbstractItemView::SelectRows);
+  points_->setSelectionMode(QAbstractItemView::SingleSelection);
+  points_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+  points_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  points_->setToolTip(tr("The chosen point is what the stage sets: the origin, or a mount"));
+  form->addWidget(points_);
+  connect(points_, &QTableWidget::cellClicked, this, [this](int row, int) {
+    const QVariant point = points_->item(row, 0)->data(Qt::UserRole);
+    if (!point.isValid()) return;
+    chooseMount(point.toString().toStdString());
+  });
+  x_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
+  y_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
+  x_->setObjectName("originX");
+  y_->setObjectName("originY");
+  addRow(form, tr("at, art px"), {x_, makeLabel(",", "", side), y_});
+  mountName_ = new QLineEdit(side);
+  mountName_->setObjectName("mountName");
+  mountName_->setMaxLength(64);
+  addRow(form, tr("mount"), {mountName_});
+  auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(4);
+  const auto button = [&](const char* name, const QString& text, const QString& tip,
+                          void (OriginBench::*verb)()) {
+    QPushButton* made = tight(makeButton(text, tip, side), "small");
+    made->setObjectName(name);
+    connect(made, &QPushButton::clicked, this, verb);
+    buttons->addWidget(made);
+    mountButtons_.push_back(made);
+  };
+  button("mountKey", tr("Key"), tr("Keys the mount on this frame, or takes its key away"),
+         &OriginBench::toggleKey);
+  button("mountHold", tr("Hold"), tr("Holds it at this place through the animation"),
+         &OriginBench::holdMount);
+  button("mountMirror", tr("Mirror"),
+         tr("To the other side of the origin; a name with a side makes its counterpart"),
+         &OriginBench::mirrorMount);
+  button("mountCopy", tr("Copy"), tr("Copies its offset from the origin"),
+         &OriginBench::copyOffset);
+  button("mountRemove", tr("Remove"), tr("Takes it out of the asset"), &OriginBench::removeMount);
+  form->addLayout(buttons);
+  connect(x_, &NumberField::committed, this, &OriginBench::typePoint);
+  connect(y_, &NumberField::committed, this, &OriginBench::typePoint);
+  connect(mountName_, &QLineEdit::returnPressed, this, &OriginBench::nameMount);
+}
+
+void OriginBench::addUse(QVBoxLayout* form, QWidget* side) {
+  spinRow_ = new QWidget(side);
+  auto* spin = new QVBoxLayout(spinRow_);
+  spin->setContentsMargins(0, 0, 0, 0);
+  angle_ = new NumberField(-36000, 36000, 1, spinRow_);
+  angle_->setObjectName("spinAngle");
+  turning_ = tight(makeChip(tr("keep turning"), spinRow_));
+  turning_->setObjectName("turning");
+  addRow(spin, tr("spun by, degrees"), {angle_, turning_});
+  addRule(spin, spinRow_);
+  form->addWidget(spinRow_);
+  connect(angle_, &NumberField::committed, this,
+          [this](double degrees) { stage_->setAngle(degrees * std::numbers::pi / 180); });
+  depthRow_ = new QWidget(side);
+  auto* depth = new QVBoxLayout(depthRow_);
+  depth->setContentsMargins(0, 0, 0, 0);
+  beside_ = new QComboBox(depthRow_);
+  beside_->setObjectName("beside");
+  besideX_ = new NumberField(-kLongestImageSide, kLongestImageSide, 1, depthRow_);
+  besideY_ = new NumberField(-kLongestImageSide, kLongestImageSide, 1, depthRow_);
+  besideX_->setObjectName("besideX");
+  besideY_->setObjectName("besideY");
+  walking_ = tight(makeChip(tr("walk"), depthRow_));
+  walking_->setObjectName("walking");
+  walking_->setToolTip(tr("Walks around, in front and behind"));
+  beside_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+  auto* who = new QHBoxLayout;
+  who->addWidget(makeLabel(tr("with"), "", depthRow_));
+  who->addWidget(beside_, 1);
+  who->addWidget(walking_);
+  depth->addLayout(who);
+  addRow(depth, tr("it stands at, px"), {besideX_, makeLabel(",", "", depthRow_), besideY_});
+  addRule(depth, depthRow_);
+  form->addWidget(depthRow_);
+  const auto placed = [this] { stage_->setBesideAt({besideX_->value(), besideY_->value()}); };
+  connect(besideX_, &NumberField::committed, this, placed);
+  connect(besideY_, &NumberField::committed, this, placed);
+  connect(beside_, &QComboBox::activated, this,
+          [this](int index) { stage_->setBeside({beside_->itemData(index).toUInt()}); });
+  for (QPushButton* moving : {turning_, walking_}) {
+    connect(moving, &QPushButton::toggled, this, &OriginBench::refreshUse);
+  }
+}
+
+void OriginBench::addWishes(QVBoxLayout* form, QWidget* side) {
+  wantedDrift_ = new NumberField(0, 1024, 2, side);
+  wantedDrift_->setObjectName("wantedDrift");
+  wantedDrift_->setToolTip(tr("Feet that drift farther through an animation are a finding"));
+  wholePixels_ = tight(makeChip(tr("whole px only"), side), "small");
+  wholePixels_->setObjectName("wholePixels");
+  wholePixels_->setToolTip(tr("Origins between pixels are a finding"));
+  addRow(form, tr("feet may drift, px"), {wantedDrift_, wholePixels_});
+  const auto wish = [this] {
+    session_.perform(tr("Change what is wanted of origins"),
+                     {SetOriginWishes{{wantedDrift_->value(), wholePixels_->isChecked()}}});
+  };
+  connect(wantedDrift_, &NumberField::committed, this, wish);
+  connect(wholePixels_, &QPushButton::clicked, this, wish);
+}
+
+}  // namespace amber
