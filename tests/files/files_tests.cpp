@@ -183,6 +183,12 @@ class ProjectFileTest : public QObject {
             project,
             {PutSheet{sheet},
              SetOrigin{asset.id, asset.frames[0].id, {0.1, -3.25}, {OriginBasis::Hand, {}}},
+             SetOrigin{asset.id,
+                       asset.frames[1].id,
+                       {1, 2},
+                       {OriginBasis::FeetOf, {}, PointSnap::PixelCentre, asset.frames[0].id}},
+             PutMount{asset.id, asset.frames[1].id, {"hand_l", {-2.5, 3}}},
+             SetOriginWishes{{0.25, true}},
              SetShape{
                  asset.id, asset.frames[0].id, {"body", Box{-1.5, 0.3, 7, 8}, ShapeSource::Hand}}})
             ->project;
@@ -232,6 +238,14 @@ class ProjectFileTest : public QObject {
         "assets[0].frames[0].shapes[0].geometry.kind");
     row("inverted box", "\"w\": 35", "\"w\": -35", ErrorCode::BadValue,
         "assets[0].frames[0].shapes[0].geometry");
+    row("rule of no frame", "\"originRule\": \"ink:BOTTOM\"", "\"originRule\": \"feetOf:7\"",
+        ErrorCode::BadValue, "assets[0]");
+    row("mount of a wrong name", "\"spout\":", "\"The Spout\":", ErrorCode::BadValue,
+        "assets[0].frames[0].mounts");
+    row("mount far away", "\"spout\": [45.5", "\"spout\": [45500", ErrorCode::BadValue,
+        "assets[0].frames[0].mounts.spout[0]");
+    row("drift out of range", "\"drift\": 8", "\"drift\": -8", ErrorCode::BadValue,
+        "origins.drift");
     row("no duration", "\"durationsMs\": [250", "\"durationsMs\": [0", ErrorCode::BadValue,
         "assets[0].animations[0].durationsMs[0]");
     row("too large for a number", "\"nextId\": ", "\"nextId\": 1e999, \"x\": ", ErrorCode::NotJson,

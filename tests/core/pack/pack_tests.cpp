@@ -120,6 +120,7 @@ class BuildParcelTest : public QObject {
     const auto frame = [](BuiltParcel& b) -> ParcelFrame& { return b.parcel.assets[0].frames[0]; };
     QVERIFY(differs([&](BuiltParcel& b) { ++b.pages[0].at(frame(b).rect.x, frame(b).rect.y).r; }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).origin.x += 0.5; }));
+    QVERIFY(differs([&](BuiltParcel& b) { frame(b).mounts.push_back({"spout", {1, 1}}); }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).trim.w = 0; }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).name = "x"; }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).page = 7; }));
