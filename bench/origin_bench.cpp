@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <map>
 
 #include "big_project.h"
 #include "core/cut/cut_frames.h"
@@ -178,6 +179,7 @@ void tellHowManySlipsAreFound() {
   int animations = 0;
   int clean = 0;
   int falseAlarms = 0;
+  std::map<std::string, int> missed;
   std::uint32_t seed = 1000000;
   for (int round = 0; round < kRounds; ++round) {
     for (int i = 0; i < 9; ++i) {
@@ -196,6 +198,9 @@ void tellHowManySlipsAreFound() {
         }
         drawn += static_cast<int>(figure.slips.size());
         found += right;
+        if (right < static_cast<int>(figure.slips.size())) {
+          missed[test::nameOf(movement)] += static_cast<int>(figure.slips.size()) - right;
+        }
         (slips ? animations : clean) += 1;
         falseAlarms += static_cast<int>(told.size()) > right ? 1 : 0;
       }
@@ -203,6 +208,7 @@ void tellHowManySlipsAreFound() {
   }
   std::printf("slips drawn: %d in %d animations; found exactly: %d (%.2f %%)\n", drawn, animations,
               found, 100.0 * found / drawn);
+  for (const auto& [name, count] : missed) std::printf("missed: %d of %s\n", count, name.c_str());
   std::printf("animations with a false alarm: %d of %d, %d of them without a slip\n", falseAlarms,
               animations + clean, clean);
 }

@@ -90,6 +90,7 @@ struct OriginArguments {
   bool tryOnly = false;             ///< Say what would change, and change nothing.
   std::optional<double> drift;
   std::optional<bool> wholePixels;
+  std::optional<double> scale;  ///< At which the game draws the assets.
 };
 
 /// Tells what landmarks do through animations.

@@ -92,12 +92,17 @@ Result<std::vector<Edit>> originEdits(const OpenProject& open, const OriginArgum
     wishes.wholePixels = arguments.wholePixels.value_or(wishes.wholePixels);
     edits.emplace_back(SetOriginWishes{wishes});
   }
+  if (arguments.scale) {
+    const auto assets = chosenAssets(open.project, arguments.frames);
+    if (!assets) return tl::unexpected(assets.error());
+    for (const Asset* asset : *assets) edits.emplace_back(SetScale{asset->id, *arguments.scale});
+  }
   const int ways =
       (arguments.anchor.empty() ? 0 : 1) + (arguments.nudge ? 1 : 0) + (arguments.again ? 1 : 0);
   if (ways > 1) return failure(ErrorCode::BadValue, "use one of --anchor, --nudge and --again");
   if (ways == 0) {
     if (edits.empty()) {
-      return failure(ErrorCode::BadValue, "say what to set: --anchor, --nudge or --again");
+      return failure(ErrorCode::BadValue, "say what to set: --anchor, --nudge, --again or --scale");
     }
     return edits;
   }

@@ -55,6 +55,8 @@ void OriginOptions::addOrigin(CLI::App& program) {
   originCommand_
       ->add_option("--drift", wantedDrift_, "How far feet may drift before a check tells, px")
       ->check(CLI::Range(0.0, 1024.0));
+  originCommand_->add_option("--scale", scale_, "Game px an art px of the assets is drawn at")
+      ->check(CLI::Range(0.001, 1000.0));
   originCommand_->add_option("--whole", whole_, "Whether the project wants origins on whole pixels")
       ->check(CLI::IsMember({"yes", "no"}));
 }
@@ -107,6 +109,7 @@ OriginOptions::command() const {
                                          kSnapWords.begin());
     if (!nudge_.empty()) origin.nudge = pointIn(nudge_);
     if (wantedDrift_ >= 0) origin.drift = wantedDrift_;
+    if (scale_ > 0) origin.scale = scale_;
     if (!whole_.empty()) origin.wholePixels = whole_ == "yes";
     return origin;
   }

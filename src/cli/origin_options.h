@@ -37,6 +37,7 @@ class OriginOptions {
   std::string snap_ = "free";
   std::string nudge_;
   double wantedDrift_ = -1;
+  double scale_ = 0;
   std::string whole_;
   std::string at_;
   std::string offset_;

@@ -63,6 +63,8 @@ class OriginCliTest : public QObject {
     QCOMPARE(textOf(findAsset(at(project), "chr_keeper")->frames[1].originRule),
              std::string("cell:TOP"));
     QCOMPARE(run({"--asset", "chr_keeper", "--again"}), 0);
+    QCOMPARE(run({"--asset", "chr_keeper", "--scale", "2.5"}), 0);
+    QCOMPARE(findAsset(at(project), "chr_keeper")->scale, 2.5);
   }
 
   void driftIsToldAsJsonAndAsATable() {

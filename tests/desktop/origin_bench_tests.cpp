@@ -282,6 +282,11 @@ class OriginBenchTest : public QObject {
     };
     QVERIFY(told("origin.drift"));
     QVERIFY(told("origin.half"));
+    type(open.window, "drawnAt", "3");
+    QCOMPARE(open.asset().scale, 3.0);
+    auto* points = open.find<QTableWidget>("points");
+    QCOMPARE(points->item(0, 1)->text(), QString("30.5, 47"));
+    QCOMPARE(points->item(0, 2)->text(), QString("91.5, 141"));
   }
 };
 AMBER_TEST(OriginBenchTest);

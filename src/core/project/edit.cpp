@@ -125,6 +125,16 @@ class Application {
     return {};
   }
 
+  Result<void> operator()(const SetScale& edit) {
+    if (!(edit.scale > 0 && edit.scale <= 1000)) {
+      return failure(ErrorCode::BadValue, "a draw scale is above 0 and at most 1000");
+    }
+    Asset* asset = open(edit.asset);
+    if (asset == nullptr) return unknown("asset");
+    asset->scale = edit.scale;
+    return {};
+  }
+
   Result<void> operator()(const Rename& edit) {
     Asset* asset = open(edit.asset);
     if (asset == nullptr) return unknown("asset");

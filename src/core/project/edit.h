@@ -65,6 +65,12 @@ struct SetShape {
   FrameShape shape;
 };
 
+/// Sets at how many game px an art px of the asset is drawn: above 0, at most 1000.
+struct SetScale {
+  AssetId asset;
+  double scale = 1;
+};
+
 /// Renames the asset, one of its animations, or one of its frames, by which id is set.
 struct Rename {
   AssetId asset;
@@ -87,9 +93,9 @@ struct SetKinds {
 };
 
 /// One change, naming its target by stable id.
-using Edit =
-    std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin, PutMount,
-                 DropMount, SetShape, Rename, SetNaming, SetProfile, SetOriginWishes, SetKinds>;
+using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
+                          PutMount, DropMount, SetShape, SetScale, Rename, SetNaming, SetProfile,
+                          SetOriginWishes, SetKinds>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {
@@ -104,7 +110,8 @@ struct Applied {
 };
 
 /// The project after all `edits`, in order; all of them or none.
-/// Errors (UnknownTarget): an edit names something that the project does not hold.
+/// Errors (UnknownTarget): an edit names something that the project does not hold; (BadValue): a
+/// scale out of its range.
 /// Cost: linear in the edits plus the frames of the assets they touch.
 Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits);
 

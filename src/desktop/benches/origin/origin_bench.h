@@ -142,6 +142,7 @@ class OriginBench : public BenchView {
   QPushButton* walking_ = nullptr;
   NumberField* wantedDrift_ = nullptr;
   QPushButton* wholePixels_ = nullptr;
+  NumberField* drawnAt_ = nullptr;
   QTimer motion_;
 
   DriftTable drift_;

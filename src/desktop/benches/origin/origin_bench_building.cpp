@@ -21,6 +21,7 @@
 #include "desktop/benches/origin/origin_stage.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/scope_chooser.h"
+#include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -325,7 +326,7 @@ void OriginBench::addPoints(QVBoxLayout* form, QWidget* side) {
   form->addLayout(title);
   points_ = new QTableWidget(0, 3, side);
   points_->setObjectName("points");
-  points_->setHorizontalHeaderLabels({tr("from the origin"), tr("art px"), tr("game px")});
+  points_->setHorizontalHeaderLabels({tr("point"), tr("art px"), tr("game px")});
   points_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
   points_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Fixed);
   points_->horizontalHeader()->setSectionResizeMode(2, QHeaderView::Fixed);
@@ -340,7 +341,9 @@ void OriginBench::addPoints(QVBoxLayout* form, QWidget* side) {
   points_->setSelectionMode(QAbstractItemView::SingleSelection);
   points_->setEditTriggers(QAbstractItemView::NoEditTriggers);
   points_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  points_->setToolTip(tr("The chosen point is what the stage sets: the origin, or a mount"));
+  points_->setToolTip(
+      tr("The origin in its frame; all else seen from it. The chosen point is what the "
+         "stage sets: the origin, or a mount"));
   form->addWidget(points_);
   connect(points_, &QTableWidget::cellClicked, this, [this](int row, int) {
     const QVariant point = points_->item(row, 0)->data(Qt::UserRole);
@@ -434,6 +437,15 @@ void OriginBench::addWishes(QVBoxLayout* form, QWidget* side) {
   wholePixels_->setObjectName("wholePixels");
   wholePixels_->setToolTip(tr("Origins between pixels are a finding"));
   addRow(form, tr("feet may drift, px"), {wantedDrift_, wholePixels_});
+  drawnAt_ = new NumberField(0.01, 1000, 2, side);
+  drawnAt_->setObjectName("drawnAt");
+  drawnAt_->setToolTip(tr("At how many game px an art px of the selected assets is drawn"));
+  addRow(form, tr("drawn at scale"), {drawnAt_});
+  connect(drawnAt_, &NumberField::committed, this, [this](double scale) {
+    std::vector<Edit> edits;
+    for (const AssetId id : session_.selection().assets) edits.emplace_back(SetScale{id, scale});
+    session_.perform(tr("Draw %1 at scale %2").arg(countedAssets(edits.size())).arg(scale), edits);
+  });
   const auto wish = [this] {
     session_.perform(tr("Change what is wanted of origins"),
                      {SetOriginWishes{{wantedDrift_->value(), wholePixels_->isChecked()}}});

@@ -143,6 +143,9 @@ void OriginBench::refreshRules() {
     const QSignalBlocker quiet(wholePixels_);
     wholePixels_->setChecked(session_.project().origins.wholePixels);
   }
+  const Asset* asset = session_.currentAsset();
+  drawnAt_->setEnabled(asset != nullptr);
+  if (asset != nullptr && !drawnAt_->hasFocus()) drawnAt_->setValue(asset->scale);
   if (!wantedDrift_->hasFocus()) wantedDrift_->setValue(session_.project().origins.drift);
 }
 
