@@ -87,7 +87,7 @@ BENCHMARK(setAllOriginsByInk)->Unit(benchmark::kMillisecond);
 
 void fitAllSnugBoxes(benchmark::State& state) {
   for (auto _ : state) {
-    const auto edits = snugBoxes(big().project, big().frames, "body", big().art);
+    const auto edits = fittedShapes(big().project, big().frames, "body", Recipe{}, big().art);
     benchmark::DoNotOptimize(withEdits(big().project, edits));
   }
 }

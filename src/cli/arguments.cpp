@@ -6,6 +6,7 @@
 
 #include "cli/cutting_options.h"
 #include "cli/origin_options.h"
+#include "cli/recipe_options.h"
 #include "core/origin/anchor.h"
 #include "files/words.h"
 
@@ -34,6 +35,7 @@ CLI::App* addSheetCommand(CLI::App& program, const char* name, const char* about
       ->required();
   command->add_flag("--separate", text.separate, "Numbered images are no animation");
   addCutting(*command, text.cutting);
+  addCutRegions(*command, text.cutting);
   command->add_option("--kind", text.asset.kind, "The asset's kind, such as character")->required();
   command->add_option("--asset", text.asset.name, "The asset's name; else from the file's name");
   command->add_option("--animation", text.asset.animation,
@@ -81,6 +83,7 @@ class Grammar {
     cut_ = program_.add_subcommand("cut", "Cut a sheet into frames and say what is wrong");
     cut_->add_option("IMAGE", image_, "The sheet")->required();
     addCutting(*cut_, cutting_);
+    addCutRegions(*cut_, cutting_);
     addFit();
     new_ = addSheetCommand(program_, "new", "Make a project from a sheet", sheet_);
     add_ = addSheetCommand(program_, "add", "Add a sheet to a project", sheet_);
@@ -99,6 +102,7 @@ class Grammar {
     recut_->add_option("PROJECT", project_, "The project file")->required();
     recut_->add_option("--sheet", image_, "The sheet's path in the project")->required();
     addCutting(*recut_, cutting_);
+    addCutRegions(*recut_, cutting_);
     addAnimation();
     origin_.add(program_);
     formats_ = program_.add_subcommand("formats", "Say which images can be read");
@@ -176,10 +180,7 @@ class Grammar {
     fit_->add_option("IMAGE", image_, "The sheet")->required();
     fit_->add_option("--rect", rects_, "A frame's rectangle; may be given again")
         ->check(numbersForm(4, ',', "x,y,w,h"));
-    fit_->add_option("--kind", kind_, "The shape kind")
-        ->check(CLI::IsMember(std::vector<std::string>{"box"}));
-    fit_->add_option("--style", style_, "The style of fit")
-        ->check(CLI::IsMember(std::vector<std::string>{"snug"}));
+    addRecipe(*fit_, recipe_);
     addCutting(*fit_, cutting_);
   }
 
@@ -198,7 +199,7 @@ class Grammar {
           [](auto& arguments) { return decltype(Invocation::command)(std::move(arguments)); },
           *given);
     if (formats_->parsed()) return FormatsArguments{};
-    FitArguments fit{image_, cuttingFrom(cutting_), {}};
+    FitArguments fit{image_, cuttingFrom(cutting_), {}, recipesFrom(recipe_)};
     for (const std::string& text : rects_) {
       const std::vector<int> n = numbersIn(text, 4, ',');
       fit.rects.push_back({n[0], n[1], n[2], n[3]});
@@ -229,8 +230,7 @@ class Grammar {
   std::string image_;
   CuttingText cutting_;
   std::vector<std::string> rects_;
-  std::string kind_ = "box";
-  std::string style_ = "snug";
+  RecipeText recipe_;
   SheetText sheet_;
   std::string project_;
   std::string folder_;

@@ -27,6 +27,7 @@ struct FitArguments {
   std::string image;
   CuttingArguments cutting;
   std::vector<PixelRect> rects;
+  std::vector<Recipe> recipes;  ///< A candidate of each.
 };
 
 struct SheetArguments {

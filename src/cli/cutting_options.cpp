@@ -109,15 +109,6 @@ void addCutting(CLI::App& command, CuttingText& text) {
       .add_option("--part", text.rule.part,
                   "Part figures that touch only by ink of less than this alpha; 0: do not")
       ->check(CLI::Range(0, 255));
-  command.add_option("--region", text.regions, "A part of the sheet that is cut another way")
-      ->check(CLI::Validator(
-          [](const std::string& region) {
-            return regionFrom(region, {}) ? std::string()
-                                          : "\"" + region +
-                                                "\" does not have the form "
-                                                "x,y,w,h:WxH|islands|whole";
-          },
-          "x,y,w,h:WxH|islands|whole"));
   command.add_option("--turn", text.turns, "Quarter turns to the right, first of all")
       ->check(CLI::Range(0, 3));
   command.add_option("--mirror", text.mirror, "Then left and right (x) or top and bottom (y)")
@@ -136,6 +127,18 @@ void addCutting(CLI::App& command, CuttingText& text) {
           "RRGGBB[:TOL][:edge]|none|auto"));
   command.add_option("--faint", text.faint, "Least alpha of faint ink")->check(CLI::Range(1, 255));
   command.add_option("--firm", text.firm, "Least alpha of firm ink")->check(CLI::Range(1, 255));
+}
+
+void addCutRegions(CLI::App& command, CuttingText& text) {
+  command.add_option("--region", text.regions, "A part of the sheet that is cut another way")
+      ->check(CLI::Validator(
+          [](const std::string& region) {
+            return regionFrom(region, {}) ? std::string()
+                                          : "\"" + region +
+                                                "\" does not have the form "
+                                                "x,y,w,h:WxH|islands|whole";
+          },
+          "x,y,w,h:WxH|islands|whole"));
 }
 
 CuttingArguments cuttingFrom(const CuttingText& text) {

@@ -36,6 +36,9 @@ struct CuttingText {
 /// Adds those options to a command.
 void addCutting(CLI::App& command, CuttingText& text);
 
+/// Adds that a part of the sheet can be cut another way.
+void addCutRegions(CLI::App& command, CuttingText& text);
+
 /// What they mean. Requires: they were accepted.
 CuttingArguments cuttingFrom(const CuttingText& text);
 

@@ -9,8 +9,8 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/islands.h"
 #include "core/cut/proposals.h"
-#include "core/fit/box_fit.h"
 #include "core/fit/measures.h"
+#include "core/fit/recipe_fit.h"
 #include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/image_file.h"
@@ -210,17 +210,20 @@ Result<Outcome> runFit(const FitArguments& arguments, bool json) {
   auto rects = framesToFit(arguments, art);
   if (!rects) return tl::unexpected(rects.error());
   Json frames = Json::array();
-  int fitted = 0;
+  int withInk = 0;
   for (const PixelRect& rect : *rects) {
     const PixelMask ink = cropped(art.firm, rect);
     Json candidates = Json::array();
-    if (const auto box = snugBox(ink)) {
-      ++fitted;
-      candidates.push_back(Json{{"kind", "box"},
-                                {"style", "snug"},
-                                {"geometry", jsonOf(Shape(*box))},
-                                {"measures", measuresJson(measured(*box, ink))}});
+    for (const Recipe& recipe : arguments.recipes) {
+      const auto shape = fitted(ink, recipe);
+      if (!shape) continue;
+      Json candidate{{"kind", kindName(recipe.kind)}};
+      if (recipe.kind != ShapeKind::Mask) candidate["style"] = styleName(recipe.style);
+      candidate["geometry"] = jsonOf(*shape);
+      candidate["measures"] = measuresJson(measured(*shape, ink, recipe.region));
+      candidates.push_back(std::move(candidate));
     }
+    withInk += candidates.empty() ? 0 : 1;
     frames.push_back(Json{{"rect", jsonOf(rect)},
                           {"inkPixels", countOf(ink)},
                           {"candidates", std::move(candidates)}});
@@ -228,8 +231,8 @@ Result<Outcome> runFit(const FitArguments& arguments, bool json) {
   if (json) {
     std::cout << jsonText(Json{{"image", arguments.image}, {"frames", std::move(frames)}});
   }
-  std::cerr << arguments.image << ": a snug box on " << fitted << " of " << rects->size()
-            << " frames; the others hold no firm ink\n";
+  std::cerr << arguments.image << ": fitted on " << withInk << " of " << rects->size()
+            << " frames; the others hold no firm ink there\n";
   return Outcome::Done;
 }
 

@@ -1,5 +1,6 @@
 #include "files/geometry_json.h"
 
+#include <array>
 #include <cmath>
 
 #include "core/geometry/tolerances.h"
@@ -9,13 +10,56 @@ namespace amber {
 namespace {
 
 constexpr std::size_t kMostMounts = 1000;
+constexpr std::size_t kMostRuns = 1000000;
 constexpr double kFarthestPoint = 2.0 * kLongestImageSide;
+
+// A coordinate of a mask's run, as seen from its corner; whole.
+int readRunPlace(const JsonReader& from, double corner) {
+  const double place = from.number() - corner;
+  if (place == std::round(place) && std::abs(place) <= kLongestImageSide) {
+    return static_cast<int>(place);
+  }
+  from.fail(ErrorCode::BadValue, "must lie a whole number of px from the mask's corner");
+  return 0;
+}
 
 double readCoordinate(const JsonReader& from) {
   const double value = from.number();
   if (std::abs(value) <= kFarthestPoint) return value;
   from.fail(ErrorCode::BadValue, "lies more than 32768 px away");
   return 0;
+}
+
+MaskShape readMask(const JsonReader& from) {
+  MaskShape mask{readCoordinate(from.member("x")),
+                 readCoordinate(from.member("y")),
+                 from.member("w").whole(1, kLongestImageSide),
+                 from.member("h").whole(1, kLongestImageSide),
+                 {}};
+  for (const JsonReader& part : from.member("runs").elements(kMostRuns)) {
+    const auto run = part.exactly(3, "[y, x0, x1]");
+    if (run.empty()) break;
+    mask.runs.push_back(
+        {readRunPlace(run[0], mask.y), readRunPlace(run[1], mask.x), readRunPlace(run[2], mask.x)});
+    if (from.failed()) break;
+  }
+  return mask;
+}
+
+Shape readAnyShape(const JsonReader& from) {
+  const auto number = [&](const char* name) { return readCoordinate(from.member(name)); };
+  constexpr std::array<std::string_view, kShapeKinds> kNames = {"box", "circle", "capsule", "mask"};
+  switch (static_cast<ShapeKind>(from.member("kind").choice(kNames))) {
+    case ShapeKind::Box:
+      return Box{number("x"), number("y"), number("w"), number("h")};
+    case ShapeKind::Circle:
+      return Circle{number("cx"), number("cy"), number("r")};
+    case ShapeKind::Capsule:
+      return Capsule{number("ax"), number("ay"), number("bx"), number("by"), number("r")};
+    case ShapeKind::Mask:
+      break;
+  }
+  return readMask(from);
 }
 
 }  // namespace
@@ -29,8 +73,28 @@ Json jsonOf(const PixelSize& size) {
 }
 
 Json jsonOf(const Shape& shape) {
-  const Box& box = std::get<Box>(shape);
-  return Json{{"kind", kindName(shape)}, {"x", box.x}, {"y", box.y}, {"w", box.w}, {"h", box.h}};
+  struct Writer {
+    Json operator()(const Box& b) const {
+      return {{"kind", "box"}, {"x", b.x}, {"y", b.y}, {"w", b.w}, {"h", b.h}};
+    }
+    Json operator()(const Circle& c) const {
+      return {{"kind", "circle"}, {"cx", c.cx}, {"cy", c.cy}, {"r", c.r}};
+    }
+    Json operator()(const Capsule& c) const {
+      return {{"kind", "capsule"}, {"ax", c.ax}, {"ay", c.ay},
+              {"bx", c.bx},        {"by", c.by}, {"r", c.r}};
+    }
+    // Runs are written where they lie, not as seen from the mask's corner.
+    Json operator()(const MaskShape& m) const {
+      Json runs = Json::array();
+      for (const MaskRun& run : m.runs) {
+        runs.push_back(Json::array({m.y + run.y, m.x + run.x0, m.x + run.x1}));
+      }
+      return {{"kind", "mask"}, {"x", m.x}, {"y", m.y},
+              {"w", m.w},       {"h", m.h}, {"runs", std::move(runs)}};
+    }
+  };
+  return std::visit(Writer{}, shape);
 }
 
 Json jsonOf(const std::vector<Mount>& mounts) {
@@ -70,14 +134,12 @@ FramePoint readPoint(const JsonReader& from) {
 }
 
 Shape readShape(const JsonReader& from, PixelSize frame, FramePoint origin) {
-  from.member("kind").choice(std::array<std::string_view, 1>{"box"});
-  const Box box{readCoordinate(from.member("x")), readCoordinate(from.member("y")),
-                readCoordinate(from.member("w")), readCoordinate(from.member("h"))};
-  if (from.failed()) return box;
-  if (auto sound = validated(moved(box, origin.x, origin.y), frame); !sound) {
+  const Shape shape = readAnyShape(from);
+  if (from.failed()) return shape;
+  if (auto sound = validated(moved(shape, origin.x, origin.y), frame); !sound) {
     from.fail(ErrorCode::BadValue, sound.error().sentence);
   }
-  return box;
+  return shape;
 }
 
 }  // namespace amber

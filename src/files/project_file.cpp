@@ -8,6 +8,7 @@
 #include "files/file_bytes.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
+#include "files/recipe_json.h"
 #include "files/words.h"
 
 namespace amber {
@@ -65,7 +66,7 @@ Json frameJson(const Frame& frame) {
   Json shapes = Json::array();
   for (const FrameShape& shape : frame.shapes) {
     shapes.push_back(Json{{"role", shape.role},
-                          {"source", wordOf(kSourceWords, shape.source)},
+                          {"recipe", shape.recipe ? jsonOf(*shape.recipe) : Json(nullptr)},
                           {"geometry", jsonOf(shape.geometry)}});
   }
   Json json{{"id", frame.id.value},           {"name", frame.name},

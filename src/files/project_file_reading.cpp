@@ -12,6 +12,7 @@
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/project_file.h"
+#include "files/recipe_json.h"
 #include "files/words.h"
 
 namespace amber {
@@ -234,8 +235,14 @@ class ProjectReading {
 
   FrameShape readFrameShape(const JsonReader& from, const Frame& frame) const {
     FrameShape shape{from.member("role").text(),
-                     readShape(from.member("geometry"), frame.rect.size(), {0, 0}),
-                     static_cast<ShapeSource>(from.member("source").choice(kSourceWords))};
+                     readShape(from.member("geometry"), frame.rect.size(), {0, 0}), std::nullopt};
+    if (const auto recipe = from.optionalMember("recipe")) {
+      shape.recipe = readRecipe(*recipe);
+    } else if (const auto source = from.optionalMember("source")) {
+      // Projects of before there were recipes: a snug box, or by hand.
+      const std::array<std::string_view, 2> words = {"snug", "hand"};
+      if (source->choice(words) == 0) shape.recipe = Recipe{};
+    }
     if (!from.failed() && findRole(project_, shape.role) == nullptr) {
       from.member("role").fail(ErrorCode::BadValue, "the project has no role of this name");
     }

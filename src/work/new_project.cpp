@@ -70,7 +70,8 @@ Result<Project> dressed(Result<Project> project, const std::vector<Incoming>& sh
     project = applied(*project, originsByRule(*project, frames, *asset.origin, source));
   }
   if (project && asset.snugBoxes && !project->roles.empty()) {
-    project = applied(*project, snugBoxes(*project, frames, project->roles.front().name, source));
+    project = applied(
+        *project, fittedShapes(*project, frames, project->roles.front().name, Recipe{}, source));
   }
   return project;
 }

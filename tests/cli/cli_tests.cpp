@@ -200,6 +200,32 @@ class CliTest : public QObject {
     SAME(rects.json()["frames"][1]["candidates"], json::array());
   }
 
+  void everyKindAndStyleIsFitted() {
+    const auto result = runCli({"fit", demoSheet("keeper_idle.png"), "--rect", "0,0,48,48",
+                                "--kind", "all", "--style", "all", "--json"});
+    QCOMPARE(result.exitCode, 0);
+    const json all = result.json()["frames"][0]["candidates"];
+    QCOMPARE(all.size(), std::size_t{13});
+    for (const json& one : all) {
+      const bool styled = one.contains("style");
+      QCOMPARE(styled, one["kind"] != "mask");
+      QVERIFY(one["geometry"]["kind"] == one["kind"]);
+      if (styled && one["style"] == "snug") QVERIFY(one["measures"]["bareInk"] == 0.0);
+      if (styled && one["style"] == "inner") QVERIFY(one["measures"]["air"] == 0.0);
+      if (!styled) QVERIFY(one["measures"]["agreement"] == 1.0);
+    }
+    const auto feet = runCli({"fit", demoSheet("keeper_idle.png"), "--rect", "0,0,48,48",
+                              "--region", "bottom:4px", "--inset", "1,0,1,0", "--json"});
+    SAME(feet.json()["frames"][0]["candidates"][0]["geometry"],
+         {{"kind", "box"}, {"x", 18}, {"y", 43}, {"w", 9}, {"h", 4}});
+    for (const QStringList& wrong :
+         {QStringList{"--region", "middle:3px"}, QStringList{"--inset", "1,2"},
+          QStringList{"--loss", "1"}, QStringList{"--style", "loose"},
+          QStringList{"--grow", "99"}}) {
+      QCOMPARE(runCli(QStringList{"fit", demoSheet("keeper_idle.png")} + wrong).exitCode, 2);
+    }
+  }
+
   void theWholeJobFromSheetToParcel() {
     const Scratch scratch;
     const QString project = scratch.qpath("keeper.amber");

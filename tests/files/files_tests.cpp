@@ -170,7 +170,33 @@ class ProjectFileTest : public QObject {
         .value();
   }
 
+  // A recipe in which nothing is as it is without being said.
+  static Recipe everyThing() {
+    Recipe recipe;
+    recipe.kind = ShapeKind::Circle;
+    recipe.style = FitStyle::Trimmed;
+    recipe.region.part = Region::Part::Bottom;
+    recipe.region.size = 25;
+    recipe.region.percent = true;
+    recipe.inset = {1, -2, 0.5, 0, true};
+    recipe.loss = 0.125;
+    recipe.lie = CapsuleLie::Lying;
+    recipe.mask = {-3, Holes::Filled, 7};
+    return recipe;
+  }
+
  private slots:
+  void projectsOfBeforeThereWereRecipesAreRead() {
+    QString text = QString::fromStdString(demoText());
+    const QString now = "\"recipe\": {\"kind\": \"box\", \"style\": \"snug\"}";
+    QVERIFY(text.contains(now));
+    text.replace(now, "\"source\": \"snug\"");
+    QVERIFY(*projectFrom(text.toStdString(), "old") == *projectFrom(demoText(), "demo"));
+    text.replace("\"source\": \"snug\"", "\"source\": \"hand\"");
+    const Project byHand = *projectFrom(text.toStdString(), "old");
+    QVERIFY(!byHand.assets.front()->frames.front().shapes.front().recipe);
+  }
+
   void theTextGivesTheProjectBackAndKeepsToTheSchema() {
     Project project = *projectFrom(demoText(), "demo");
     // What the demo does not hold.
@@ -189,8 +215,12 @@ class ProjectFileTest : public QObject {
                        {OriginBasis::FeetOf, {}, PointSnap::PixelCentre, asset.frames[0].id}},
              PutMount{asset.id, asset.frames[1].id, {"hand_l", {-2.5, 3}}},
              SetOriginWishes{{0.25, true}},
-             SetShape{
-                 asset.id, asset.frames[0].id, {"body", Box{-1.5, 0.3, 7, 8}, ShapeSource::Hand}}})
+             SetShape{asset.id, asset.frames[1].id, {"body", Circle{3.5, 4, 2.25}, everyThing()}},
+             SetShape{asset.id, asset.frames[2].id, {"body", Capsule{3, 4, 5.5, 6, 2}, {}}},
+             SetShape{asset.id,
+                      asset.frames[3].id,
+                      {"body", MaskShape{3, 4, 5, 2, {{0, 0, 2}, {0, 3, 5}, {1, 1, 4}}}, Recipe{}}},
+             SetShape{asset.id, asset.frames[0].id, {"body", Box{-1.5, 0.3, 7, 8}, std::nullopt}}})
             ->project;
     const std::string text = projectText(project);
     QVERIFY(*projectFrom(text, "copy") == project);
@@ -234,8 +264,8 @@ class ProjectFileTest : public QObject {
         ErrorCode::BadValue, "assets[0].frames[1].rect[0]");
     row("unknown kind", "\"kind\": \"character\", ", "\"kind\": \"hero\", ", ErrorCode::BadValue,
         "");
-    row("unknown shape", "\"kind\": \"box\"", "\"kind\": \"blob\"", ErrorCode::BadValue,
-        "assets[0].frames[0].shapes[0].geometry.kind");
+    row("unknown shape", "\"geometry\": {\"kind\": \"box\"", "\"geometry\": {\"kind\": \"blob\"",
+        ErrorCode::BadValue, "assets[0].frames[0].shapes[0].geometry.kind");
     row("inverted box", "\"w\": 35", "\"w\": -35", ErrorCode::BadValue,
         "assets[0].frames[0].shapes[0].geometry");
     row("rule of no frame", "\"originRule\": \"ink:BOTTOM\"", "\"originRule\": \"feetOf:7\"",
@@ -246,6 +276,11 @@ class ProjectFileTest : public QObject {
         "assets[0].frames[0].mounts.spout[0]");
     row("drift out of range", "\"drift\": 8", "\"drift\": -8", ErrorCode::BadValue,
         "origins.drift");
+    row("mask between pixels", "{\"kind\": \"box\", \"x\"",
+        "{\"kind\": \"mask\", \"runs\": [[0.5, 0, 1]], \"x\"", ErrorCode::BadValue, "");
+    row("radius too small", "{\"kind\": \"box\", \"x\"",
+        "{\"kind\": \"circle\", \"cx\": 1, \"cy\": 1, \"r\": 0, \"x\"", ErrorCode::BadValue, "");
+    row("unknown style", "\"style\": \"snug\"", "\"style\": \"loose\"", ErrorCode::BadValue, "");
     row("no duration", "\"durationsMs\": [250", "\"durationsMs\": [0", ErrorCode::BadValue,
         "assets[0].animations[0].durationsMs[0]");
     row("too large for a number", "\"nextId\": ", "\"nextId\": 1e999, \"x\": ", ErrorCode::NotJson,

@@ -36,8 +36,7 @@ Finding framesWithoutShape(const Asset& asset, const std::vector<const Frame*>& 
   for (const Frame* frame : bare) {
     const auto sheet = art(frame->sheet);
     if (const auto box = snugBox(cropped(sheet->firm, frame->rect))) {
-      finding.remedy.emplace_back(
-          SetShape{asset.id, frame->id, {role, *box, ShapeSource::SnugBox}});
+      finding.remedy.emplace_back(SetShape{asset.id, frame->id, {role, *box, Recipe{}}});
     }
   }
   return finding;

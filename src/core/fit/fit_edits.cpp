@@ -1,6 +1,6 @@
 #include "core/fit/fit_edits.h"
 
-#include "core/fit/box_fit.h"
+#include "core/fit/recipe_fit.h"
 
 namespace amber {
 namespace {
@@ -12,16 +12,20 @@ const Frame* frameOf(const Project& project, const FrameRef& ref) {
 
 }  // namespace
 
-std::vector<Edit> snugBoxes(const Project& project, const std::vector<FrameRef>& frames,
-                            const std::string& role, const ArtSource& art) {
+std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRef>& frames,
+                               const std::string& role, const Recipe& recipe, const ArtSource& art,
+                               const Progress& progress) {
   std::vector<Edit> edits;
+  int done = 0;
   for (const FrameRef& ref : frames) {
+    if (progress.cancelled()) break;
+    progress.at(done++, static_cast<int>(frames.size()));
     const Frame* frame = frameOf(project, ref);
     const auto sheet = frame == nullptr ? nullptr : art(frame->sheet);
     if (sheet == nullptr) continue;
-    if (const auto box = snugBox(cropped(sheet->firm, frame->rect))) {
-      edits.emplace_back(SetShape{ref.asset, ref.frame, {role, *box, ShapeSource::SnugBox}});
-    }
+    const auto shape = fitted(cropped(sheet->firm, frame->rect), recipe);
+    if (!shape || !validated(*shape, frame->rect.size())) continue;
+    edits.emplace_back(SetShape{ref.asset, ref.frame, {role, *shape, recipe}});
   }
   return edits;
 }
@@ -37,7 +41,7 @@ std::vector<Edit> shapeByHand(const Project& project, const std::vector<FrameRef
     const Shape carried =
         moved(geometry, frame->origin.x - source->origin.x, frame->origin.y - source->origin.y);
     if (!validated(carried, frame->rect.size())) continue;
-    edits.emplace_back(SetShape{ref.asset, ref.frame, {role, carried, ShapeSource::Hand}});
+    edits.emplace_back(SetShape{ref.asset, ref.frame, {role, carried, std::nullopt}});
   }
   return edits;
 }

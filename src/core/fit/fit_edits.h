@@ -3,16 +3,19 @@
 #include <string>
 #include <vector>
 
+#include "core/base/progress.h"
 #include "core/project/art_source.h"
 #include "core/project/edit.h"
 #include "core/project/selection.h"
 
 namespace amber {
 
-/// The edits that give each of these frames the snug box of its firm ink in that role. Frames
-/// without firm ink, or whose sheet has no art, get none.
-std::vector<Edit> snugBoxes(const Project& project, const std::vector<FrameRef>& frames,
-                            const std::string& role, const ArtSource& art);
+/// The edits that fit a shape by the recipe to each of these frames, in that role. Frames for which
+/// it makes none, or none that is sound, or whose sheet has no art, get none. Stops, with what it
+/// has, when asked to by `progress`.
+std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRef>& frames,
+                               const std::string& role, const Recipe& recipe, const ArtSource& art,
+                               const Progress& progress = {});
 
 /// The edits that give each of these frames this geometry, set by hand, at the same place relative
 /// to its origin as it has on the frame `from` refers to. Frames on which it would not be sound

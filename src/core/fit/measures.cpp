@@ -3,82 +3,112 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/fit/test_cost.h"
+#include "core/image/bit_count.h"
 #include "core/image/distance.h"
+#include "core/image/shape_pixels.h"
 
 namespace amber {
 namespace {
-
-PixelMask pixelsOf(const Shape& shape, const PixelRect& area) {
-  PixelMask mask(area.w, area.h);
-  for (int y = 0; y < area.h; ++y) {
-    for (int x = 0; x < area.w; ++x) {
-      if (holdsPixel(shape, area.x + x, area.y + y)) mask.set(x, y);
-    }
-  }
-  return mask;
-}
-
-double largestShortfall(const Shape& shape, const PixelMask& ink, const PixelRect& inkBounds) {
-  const PixelRect area = pixelBounds(shape);
-  const PixelRect window = united(area, inkBounds);
-  const PixelRect local{window.x - area.x, window.y - area.y, window.w, window.h};
-  const DistanceField toShape(pixelsOf(shape, area), local);
-  double farthest = 0;
-  for (int y = inkBounds.y; y < inkBounds.bottom(); ++y) {
-    for (int x = inkBounds.x; x < inkBounds.right(); ++x) {
-      if (!ink.test(x, y) || holdsPixel(shape, x, y)) continue;
-      farthest = std::max(farthest, toShape.squaredAt(x - area.x, y - area.y));
-    }
-  }
-  return std::sqrt(farthest);
-}
 
 double share(long long part, long long whole) {
   return whole == 0 ? 0 : static_cast<double>(part) / static_cast<double>(whole);
 }
 
+// The farthest pixel of `from` from the nearest one of `to`, of the same window.
+std::optional<Phantom> farthest(const PixelMask& from, const PixelMask& to) {
+  const auto bounds = boundsOf(from);
+  if (!bounds || !boundsOf(to)) return std::nullopt;
+  const DistanceField field(to, to.rect());
+  Phantom most{bounds->x, bounds->y, -1};
+  for (int y = bounds->y; y < bounds->bottom(); ++y) {
+    for (int x = bounds->x; x < bounds->right(); ++x) {
+      if (!from.test(x, y)) continue;
+      const double squared = field.squaredAt(x, y);
+      if (squared > most.distance) most = {x, y, squared};
+    }
+  }
+  most.distance = std::sqrt(most.distance);
+  return most;
+}
+
+// Shape and ink on one window around both.
+struct Laid {
+  PixelRect window;
+  PixelMask shape;
+  PixelMask ink;     // all of it
+  PixelMask wanted;  // that of the region
+};
+
+std::optional<Laid> laid(const Shape& shape, const PixelMask& ink, const Region& region) {
+  const PixelRect area = pixelBounds(shape);
+  const auto inkBounds = boundsOf(ink);
+  const PixelRect window = united(area, inkBounds.value_or(PixelRect{}));
+  if (window.empty()) return std::nullopt;
+  return Laid{window, pixelsOf(shape, window), cropped(ink, window),
+              cropped(inkIn(region, ink), window)};
+}
+
+// Set pixels of a, of b, and of both.
+struct Counts {
+  long long a = 0;
+  long long b = 0;
+  long long both = 0;
+};
+
+Counts countsOf(const PixelMask& a, const PixelMask& b) {
+  Counts counts;
+  for (int y = 0; y < a.height(); ++y) {
+    for (int i = 0; i < a.wordsPerRow(); ++i) {
+      counts.a += bitsIn(a.row(y)[i]);
+      counts.b += bitsIn(b.row(y)[i]);
+      counts.both += bitsIn(a.row(y)[i] & b.row(y)[i]);
+    }
+  }
+  return counts;
+}
+
+PixelMask without(const PixelMask& a, const PixelMask& b) {
+  PixelMask left = a;
+  for (int y = 0; y < a.height(); ++y) {
+    for (int i = 0; i < a.wordsPerRow(); ++i) left.row(y)[i] &= ~b.row(y)[i];
+  }
+  return left;
+}
+
 }  // namespace
 
 std::optional<Phantom> farthestPhantom(const Shape& shape, const PixelMask& ink) {
-  const PixelRect area = pixelBounds(shape);
-  const std::optional<PixelRect> inkBounds = boundsOf(ink);
-  if (area.empty() || !inkBounds) return std::nullopt;
-  const DistanceField toInk(ink, united(area, *inkBounds));
-  Phantom farthest{area.x, area.y, -1};
-  for (int y = area.y; y < area.bottom(); ++y) {
-    for (int x = area.x; x < area.right(); ++x) {
-      if (!holdsPixel(shape, x, y)) continue;
-      const double squared = toInk.squaredAt(x, y);
-      if (squared > farthest.distance) farthest = {x, y, squared};
-    }
+  const auto both = laid(shape, ink, {});
+  auto found = both ? farthest(both->shape, both->ink) : std::nullopt;
+  if (found) {
+    found->x += both->window.x;
+    found->y += both->window.y;
   }
-  farthest.distance = std::sqrt(farthest.distance);
-  return farthest;
+  return found;
 }
 
-Measures measured(const Shape& shape, const PixelMask& ink) {
-  const PixelRect area = pixelBounds(shape);
-  long long inShape = 0;
-  long long both = 0;
-  for (int y = area.y; y < area.bottom(); ++y) {
-    for (int x = area.x; x < area.right(); ++x) {
-      if (!holdsPixel(shape, x, y)) continue;
-      ++inShape;
-      if (ink.rect().contains(x, y) && ink.test(x, y)) ++both;
-    }
-  }
-  const long long inkCount = countOf(ink);
-  const long long either = inShape + inkCount - both;
+Measures measured(const Shape& shape, const PixelMask& ink, const Region& region) {
   Measures result;
-  result.air = share(inShape - both, inShape);
-  result.bareInk = share(inkCount - both, inkCount);
-  result.agreement = either == 0 ? 1 : share(both, either);
-  if (const auto phantom = farthestPhantom(shape, ink)) result.reachOut = phantom->distance;
-  if (inShape > 0 && inkCount > both) {
-    result.shortfall = largestShortfall(shape, ink, *boundsOf(ink));
-  }
   result.points = pointCount(shape);
-  result.cost = testCost(shape);
+  result.cost = testCost(kindOf(shape));
+  const auto both = laid(shape, ink, region);
+  if (!both) {
+    result.agreement = 1;
+    return result;
+  }
+  const Counts all = countsOf(both->shape, both->ink);
+  const Counts wanted = countsOf(both->shape, both->wanted);
+  const long long either = wanted.a + wanted.b - wanted.both;
+  result.air = share(all.a - all.both, all.a);
+  result.bareInk = share(wanted.b - wanted.both, wanted.b);
+  result.agreement = either == 0 ? 1 : share(wanted.both, either);
+  if (const auto phantom = farthest(without(both->shape, both->ink), both->ink)) {
+    result.reachOut = phantom->distance;
+  }
+  if (const auto bare = farthest(without(both->wanted, both->shape), both->shape)) {
+    result.shortfall = bare->distance;
+  }
   return result;
 }
 

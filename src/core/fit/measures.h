@@ -2,6 +2,7 @@
 
 #include <optional>
 
+#include "core/fit/region.h"
 #include "core/geometry/shape.h"
 #include "core/image/pixel_mask.h"
 
@@ -24,9 +25,10 @@ struct Measures {
 };
 
 /// Measures `shape` (frame px) on a frame whose firm ink is `ink`. The shape may leave the frame;
-/// there is no ink outside. Requires: a valid shape.
-/// Cost: linear in the pixels of the least window around shape and ink.
-Measures measured(const Shape& shape, const PixelMask& ink);
+/// there is no ink outside. With a region, bare ink, agreement and shortfall are about the region's
+/// ink; ink outside it is no air. Requires: a valid shape. Cost: linear in the pixels of the least
+/// window around shape and ink.
+Measures measured(const Shape& shape, const PixelMask& ink, const Region& region = {});
 
 /// The shape pixel whose distance to ink is reachOut: the topmost, then leftmost, of the farthest.
 /// Nothing where shape or ink is empty.

@@ -1,5 +1,7 @@
 #include "core/geometry/shape.h"
 
+#include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/base/exact_number.h"
@@ -13,60 +15,239 @@ int firstCentreFrom(double edge) {
   return static_cast<int>(std::ceil(edge - 0.5));
 }
 
-const Box& asBox(const Shape& shape) {
-  return std::get<Box>(shape);
+// The pixels whose centres lie in the closed interval.
+PixelSpan closedSpan(double left, double right) {
+  return {firstCentreFrom(left), static_cast<int>(std::floor(right - 0.5)) + 1};
 }
+
+struct Interval {
+  double left = 1;
+  double right = 0;
+
+  bool empty() const { return left > right; }
+};
+
+Interval discRow(double cx, double cy, double r, double y) {
+  const double dy = y - cy;
+  const double square = r * r - dy * dy;
+  if (square < 0) return {};
+  const double half = std::sqrt(square);
+  return {cx - half, cx + half};
+}
+
+// Where low <= slope * x + offset <= high.
+Interval between(double slope, double offset, double low, double high) {
+  if (std::abs(slope) < 1e-12) {
+    return offset >= low && offset <= high ? Interval{-1e18, 1e18} : Interval{};
+  }
+  const double a = (low - offset) / slope;
+  const double b = (high - offset) / slope;
+  return {std::min(a, b), std::max(a, b)};
+}
+
+// The band between a capsule's two discs.
+Interval bandRow(const Capsule& c, double y) {
+  const double length = std::hypot(c.bx - c.ax, c.by - c.ay);
+  if (length < 1e-12) return {};
+  const double dx = (c.bx - c.ax) / length;
+  const double dy = (c.by - c.ay) / length;
+  const double down = y - c.ay;
+  const Interval along = between(dx, down * dy - c.ax * dx, 0, length);
+  const Interval across = between(-dy, down * dx + c.ax * dy, -c.r, c.r);
+  if (along.empty() || across.empty()) return {};
+  return {std::max(along.left, across.left), std::min(along.right, across.right)};
+}
+
+Interval united(const Interval& a, const Interval& b) {
+  if (a.empty()) return b;
+  if (b.empty()) return a;
+  return {std::min(a.left, b.left), std::max(a.right, b.right)};
+}
+
+void addRow(const MaskShape& mask, int y, std::vector<PixelSpan>& spans) {
+  // The row of the mask, and the shift of its columns, that pixel centres fall into.
+  const int row = static_cast<int>(std::floor(y + 0.5 - mask.y));
+  const int shift = firstCentreFrom(mask.x);
+  auto run = std::lower_bound(mask.runs.begin(), mask.runs.end(), row,
+                              [](const MaskRun& one, int at) { return one.y < at; });
+  for (; run != mask.runs.end() && run->y == row; ++run) {
+    spans.push_back({run->x0 + shift, run->x1 + shift});
+  }
+}
+
+template <class Convex>
+void addRow(const Convex& shape, int y, std::vector<PixelSpan>& spans) {
+  const PixelSpan span = rowOf(shape, y);
+  if (!span.empty()) spans.push_back(span);
+}
+
+Result<void> finite(std::initializer_list<double> numbers) {
+  for (const double number : numbers) {
+    if (!std::isfinite(number)) return failure(ErrorCode::BadValue, "a number is not finite");
+  }
+  return {};
+}
+
+Result<void> sound(const Box& box) {
+  if (auto good = finite({box.x, box.y, box.w, box.h}); !good) return good;
+  if (box.w >= kLeastBoxSide && box.h >= kLeastBoxSide) return {};
+  return failure(ErrorCode::BadValue, "the box is " + exactNumber(box.w) + " x " +
+                                          exactNumber(box.h) + " px; each side must be at least " +
+                                          exactNumber(kLeastBoxSide) + " px");
+}
+
+Result<void> soundRadius(double r) {
+  if (r >= kLeastRadius) return {};
+  return failure(ErrorCode::BadValue, "the radius is " + exactNumber(r) +
+                                          " px; it must be at least " + exactNumber(kLeastRadius) +
+                                          " px");
+}
+
+Result<void> sound(const Circle& circle) {
+  if (auto good = finite({circle.cx, circle.cy, circle.r}); !good) return good;
+  return soundRadius(circle.r);
+}
+
+Result<void> sound(const Capsule& capsule) {
+  if (auto good = finite({capsule.ax, capsule.ay, capsule.bx, capsule.by, capsule.r}); !good) {
+    return good;
+  }
+  return soundRadius(capsule.r);
+}
+
+Result<void> sound(const MaskShape& mask) {
+  if (auto good = finite({mask.x, mask.y}); !good) return good;
+  const auto wrong = [](const char* what) {
+    return failure(ErrorCode::BadValue, std::string("the mask ") + what);
+  };
+  if (mask.runs.empty()) return wrong("holds no pixel");
+  int left = mask.w;
+  int right = 0;
+  const MaskRun* last = nullptr;
+  for (const MaskRun& run : mask.runs) {
+    if (run.x0 < 0 || run.x0 >= run.x1 || run.x1 > mask.w || run.y < 0 || run.y >= mask.h) {
+      return wrong("has a run outside itself, or an empty one");
+    }
+    if (last != nullptr && (run.y < last->y || (run.y == last->y && run.x0 <= last->x1))) {
+      return wrong("has runs out of order, or that touch");
+    }
+    left = std::min(left, run.x0);
+    right = std::max(right, run.x1);
+    last = &run;
+  }
+  if (left != 0 || right != mask.w || mask.runs.front().y != 0 || last->y != mask.h - 1) {
+    return wrong("is larger than its runs");
+  }
+  return {};
+}
+
+constexpr std::array<std::string_view, kShapeKinds> kKindNames = {"box", "circle", "capsule",
+                                                                  "mask"};
 
 }  // namespace
 
-std::string_view kindName(const Shape&) {
-  return "box";
+ShapeKind kindOf(const Shape& shape) {
+  return static_cast<ShapeKind>(shape.index());
+}
+
+std::string_view kindName(ShapeKind kind) {
+  return kKindNames[static_cast<std::size_t>(kind)];
+}
+
+std::string_view kindName(const Shape& shape) {
+  return kindName(kindOf(shape));
 }
 
 Shape moved(const Shape& shape, double dx, double dy) {
-  Box box = asBox(shape);
-  box.x += dx;
-  box.y += dy;
-  return box;
+  struct Mover {
+    double dx;
+    double dy;
+    Shape operator()(Box box) const { return Box{box.x + dx, box.y + dy, box.w, box.h}; }
+    Shape operator()(Circle c) const { return Circle{c.cx + dx, c.cy + dy, c.r}; }
+    Shape operator()(Capsule c) const {
+      return Capsule{c.ax + dx, c.ay + dy, c.bx + dx, c.by + dy, c.r};
+    }
+    Shape operator()(MaskShape mask) const {
+      mask.x += dx;
+      mask.y += dy;
+      return mask;
+    }
+  };
+  return std::visit(Mover{dx, dy}, shape);
 }
 
-PixelRect pixelBounds(const Shape& shape) {
-  const Box& box = asBox(shape);
-  const int left = firstCentreFrom(box.x);
-  const int top = firstCentreFrom(box.y);
-  return {left, top, std::max(0, firstCentreFrom(box.x + box.w) - left),
-          std::max(0, firstCentreFrom(box.y + box.h) - top)};
+PixelSpan rowOf(const Box& box, int y) {
+  if (y < firstCentreFrom(box.y) || y >= firstCentreFrom(box.y + box.h)) return {};
+  return {firstCentreFrom(box.x), firstCentreFrom(box.x + box.w)};
+}
+
+PixelSpan rowOf(const Circle& circle, int y) {
+  const Interval row = discRow(circle.cx, circle.cy, circle.r, y + 0.5);
+  return row.empty() ? PixelSpan{} : closedSpan(row.left, row.right);
+}
+
+PixelSpan rowOf(const Capsule& capsule, int y) {
+  const double at = y + 0.5;
+  const Interval row = united(united(discRow(capsule.ax, capsule.ay, capsule.r, at),
+                                     discRow(capsule.bx, capsule.by, capsule.r, at)),
+                              bandRow(capsule, at));
+  return row.empty() ? PixelSpan{} : closedSpan(row.left, row.right);
+}
+
+void appendRow(const Shape& shape, int y, std::vector<PixelSpan>& spans) {
+  std::visit([&](const auto& one) { addRow(one, y, spans); }, shape);
 }
 
 Box bounds(const Shape& shape) {
-  return asBox(shape);
+  struct Bounds {
+    Box operator()(const Box& box) const { return box; }
+    Box operator()(const Circle& c) const { return {c.cx - c.r, c.cy - c.r, 2 * c.r, 2 * c.r}; }
+    Box operator()(const Capsule& c) const {
+      return {std::min(c.ax, c.bx) - c.r, std::min(c.ay, c.by) - c.r,
+              std::abs(c.ax - c.bx) + 2 * c.r, std::abs(c.ay - c.by) + 2 * c.r};
+    }
+    Box operator()(const MaskShape& mask) const {
+      return {mask.x, mask.y, static_cast<double>(mask.w), static_cast<double>(mask.h)};
+    }
+  };
+  return std::visit(Bounds{}, shape);
+}
+
+PixelRect pixelBounds(const Shape& shape) {
+  const Box box = bounds(shape);
+  const int top = firstCentreFrom(box.y);
+  const int bottom = static_cast<int>(std::floor(box.y + box.h - 0.5)) + 1;
+  PixelRect all;
+  std::vector<PixelSpan> spans;
+  for (int y = top; y < bottom; ++y) {
+    spans.clear();
+    appendRow(shape, y, spans);
+    for (const PixelSpan& span : spans) {
+      if (!span.empty()) all = united(all, PixelRect{span.x0, y, span.size(), 1});
+    }
+  }
+  return all;
 }
 
 bool holdsPixel(const Shape& shape, int x, int y) {
-  return pixelBounds(shape).contains(x, y);
+  std::vector<PixelSpan> spans;
+  appendRow(shape, y, spans);
+  return std::any_of(spans.begin(), spans.end(),
+                     [&](const PixelSpan& span) { return x >= span.x0 && x < span.x1; });
 }
 
-int pointCount(const Shape&) {
-  return 4;
-}
-
-double testCost(const Shape&) {
-  return 1;
+int pointCount(const Shape& shape) {
+  constexpr std::array<int, kShapeKinds> kCounts = {4, 1, 2, 0};
+  return kCounts[shape.index()];
 }
 
 Result<void> validated(const Shape& shape, PixelSize frame) {
-  const Box& box = asBox(shape);
-  for (const double number : {box.x, box.y, box.w, box.h}) {
-    if (!std::isfinite(number)) return failure(ErrorCode::BadValue, "a box number is not finite");
-  }
-  if (box.w < kLeastBoxSide || box.h < kLeastBoxSide) {
-    return failure(ErrorCode::BadValue,
-                   "the box is " + exactNumber(box.w) + " x " + exactNumber(box.h) +
-                       " px; each side must be at least " + exactNumber(kLeastBoxSide) + " px");
-  }
+  if (auto good = std::visit([](const auto& one) { return sound(one); }, shape); !good) return good;
+  const Box box = bounds(shape);
   if (box.x < -kFarthestReach || box.y < -kFarthestReach ||
       box.x + box.w > frame.w + kFarthestReach || box.y + box.h > frame.h + kFarthestReach) {
-    return failure(ErrorCode::BadValue, "the box reaches more than " + exactNumber(kFarthestReach) +
+    return failure(ErrorCode::BadValue, "the " + std::string(kindName(shape)) +
+                                            " reaches more than " + exactNumber(kFarthestReach) +
                                             " px beyond its frame; bring it closer");
   }
   return {};

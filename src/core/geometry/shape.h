@@ -2,6 +2,7 @@
 
 #include <string_view>
 #include <variant>
+#include <vector>
 
 #include "core/base/result.h"
 #include "core/geometry/pixel_rect.h"
@@ -9,9 +10,11 @@
 
 namespace amber {
 
-/// An axis-parallel box, in px of the frame (or relative to the origin, where that is said):
-/// [x, x+w) x [y, y+h). Edges are closed at the low side and open at the high side, so that two
-/// boxes side by side share no pixel.
+/// Shapes, in px of the frame (or relative to the origin, where that is said). A pixel is in a
+/// shape when its centre is.
+
+/// An axis-parallel box: [x, x+w) x [y, y+h). Edges are closed at the low side and open at the high
+/// side, so that two boxes side by side share no pixel.
 struct Box {
   double x = 0;
   double y = 0;
@@ -21,14 +24,79 @@ struct Box {
   bool operator==(const Box&) const = default;
 };
 
-/// Some shape. Behaviour is in free functions.
-using Shape = std::variant<Box>;
+/// All points within r of (cx, cy), the edge included.
+struct Circle {
+  double cx = 0;
+  double cy = 0;
+  double r = 0;
 
-/// The kind's name in JSON and on screen.
+  bool operator==(const Circle&) const = default;
+};
+
+/// All points within r of the segment from (ax, ay) to (bx, by), the edge included.
+struct Capsule {
+  double ax = 0;
+  double ay = 0;
+  double bx = 0;
+  double by = 0;
+  double r = 0;
+
+  bool operator==(const Capsule&) const = default;
+};
+
+/// Set pixels [x0, x1) of a row, counted from the mask's corner.
+struct MaskRun {
+  int y = 0;
+  int x0 = 0;
+  int x1 = 0;
+
+  bool operator==(const MaskRun&) const = default;
+};
+
+/// A pixel mask with its corner at (x, y), which is whole in a frame and may lie at halves relative
+/// to an origin. Runs are ordered by row, then column, do not touch, and fill w x h to its edges.
+struct MaskShape {
+  double x = 0;
+  double y = 0;
+  int w = 0;
+  int h = 0;
+  std::vector<MaskRun> runs;
+
+  bool operator==(const MaskShape&) const = default;
+};
+
+/// Some shape. Behaviour is in free functions.
+using Shape = std::variant<Box, Circle, Capsule, MaskShape>;
+
+/// The kinds, in the order of the variant.
+enum class ShapeKind { Box, Circle, Capsule, Mask };
+inline constexpr std::size_t kShapeKinds = std::variant_size_v<Shape>;
+
+ShapeKind kindOf(const Shape& shape);
+
+/// The kind's name in JSON and on screen: box, circle, capsule, mask.
+std::string_view kindName(ShapeKind kind);
 std::string_view kindName(const Shape& shape);
 
 /// The shape moved by (dx, dy) px.
 Shape moved(const Shape& shape, double dx, double dy);
+
+/// Columns [x0, x1) of pixels.
+struct PixelSpan {
+  int x0 = 0;
+  int x1 = 0;
+
+  bool empty() const { return x0 >= x1; }
+  int size() const { return x1 > x0 ? x1 - x0 : 0; }
+};
+
+/// The pixels of row y in a convex shape; empty for none. Requires: a valid shape.
+PixelSpan rowOf(const Box& box, int y);
+PixelSpan rowOf(const Circle& circle, int y);
+PixelSpan rowOf(const Capsule& capsule, int y);
+
+/// The pixels of row y in any shape, left to right, added to `spans`.
+void appendRow(const Shape& shape, int y, std::vector<PixelSpan>& spans);
 
 /// The pixels whose centres are in the shape, as their least rectangle; empty when there is none.
 /// Requires: a valid shape.
@@ -37,18 +105,15 @@ PixelRect pixelBounds(const Shape& shape);
 /// The shape's own bounds in px, not rounded.
 Box bounds(const Shape& shape);
 
-/// Whether the centre of pixel (x, y) is in the shape.
+/// Whether the centre of pixel (x, y) is in the shape. To ask for many, ask by rows.
 bool holdsPixel(const Shape& shape, int x, int y);
 
-/// How many points describe the shape: 4 for a box.
+/// How many points describe the shape: 4 for a box, 1 for a circle, 2 for a capsule, 0 for a mask.
 int pointCount(const Shape& shape);
 
-/// The time of one overlap test against a like shape, as a multiple of box against box. A box
-/// is the unit, hence 1.
-double testCost(const Shape& shape);
-
 /// Nothing when the shape is sound on a frame of `frame` px, or what is wrong with it: a number
-/// that is not finite, a side under kLeastBoxSide, or a reach of more than kFarthestReach.
+/// that is not finite, a side under kLeastBoxSide, a radius under kLeastRadius, a reach of more
+/// than kFarthestReach beyond the frame, runs of a mask that are not as its definition says.
 Result<void> validated(const Shape& shape, PixelSize frame);
 
 }  // namespace amber

@@ -10,6 +10,14 @@ inline constexpr double kFarthestReach = 1024;
 /// an artist would want. Governs: Shape validation, box handles.
 inline constexpr double kLeastBoxSide = 0.5;
 
+/// Least radius of a circle or capsule, px: half a box's least side. Governs: Shape validation,
+/// fitting.
+inline constexpr double kLeastRadius = 0.25;
+
+/// The finest step of a fit that searches, px. What lies between is not seen in a pixel's centre.
+/// Governs: circles, capsules.
+inline constexpr double kFinestFit = 1.0 / 32;
+
 /// Longest side of an image, px, and most pixels of one. Larger images are refused before they are
 /// decoded. Governs: image reading.
 inline constexpr int kLongestImageSide = 16384;

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <utility>
 
+#include "core/image/shape_pixels.h"
+
 namespace amber {
 namespace {
 
@@ -49,6 +51,39 @@ Box turnedBox(const Box& box, PixelSize of, SheetTurn turn) {
   }
   return {box.x, of.h - box.y - box.h, box.w, box.h};
 }
+
+struct Turner {
+  PixelSize of;
+  SheetTurn turn;
+
+  Shape operator()(const Box& box) const { return turnedBox(box, of, turn); }
+  Shape operator()(const Circle& circle) const {
+    const Box centre = turnedBox({circle.cx, circle.cy, 0, 0}, of, turn);
+    return Circle{centre.x, centre.y, circle.r};
+  }
+  Shape operator()(const Capsule& capsule) const {
+    const Box a = turnedBox({capsule.ax, capsule.ay, 0, 0}, of, turn);
+    const Box b = turnedBox({capsule.bx, capsule.by, 0, 0}, of, turn);
+    return Capsule{a.x, a.y, b.x, b.y, capsule.r};
+  }
+  Shape operator()(const MaskShape& mask) const {
+    const Box place = turnedBox(
+        {mask.x, mask.y, static_cast<double>(mask.w), static_cast<double>(mask.h)}, of, turn);
+    const PixelSize size{mask.w, mask.h};
+    PixelMask pixels(static_cast<int>(place.w), static_cast<int>(place.h));
+    for (const MaskRun& run : mask.runs) {
+      const Box part = turnedBox({static_cast<double>(run.x0), static_cast<double>(run.y),
+                                  static_cast<double>(run.x1 - run.x0), 1},
+                                 size, turn);
+      for (int y = 0; y < static_cast<int>(part.h); ++y) {
+        for (int x = 0; x < static_cast<int>(part.w); ++x) {
+          pixels.set(static_cast<int>(part.x) + x, static_cast<int>(part.y) + y);
+        }
+      }
+    }
+    return *maskShapeOf(pixels, place.x, place.y);
+  }
+};
 
 }  // namespace
 
@@ -104,7 +139,7 @@ FramePoint turned(FramePoint point, PixelSize of, SheetTurn turn) {
 }
 
 Shape turned(const Shape& shape, PixelSize of, SheetTurn turn) {
-  return std::visit([&](const Box& box) -> Shape { return turnedBox(box, of, turn); }, shape);
+  return std::visit(Turner{of, turn}, shape);
 }
 
 }  // namespace amber

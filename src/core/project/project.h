@@ -13,6 +13,7 @@
 #include "core/project/cut.h"
 #include "core/project/naming_rule.h"
 #include "core/project/origin_rule.h"
+#include "core/project/recipe.h"
 
 namespace amber {
 
@@ -69,17 +70,11 @@ struct Sheet {
   bool operator==(const Sheet&) const = default;
 };
 
-/// Who made a shape's geometry.
-enum class ShapeSource {
-  SnugBox,  ///< Fitted; can be fitted again.
-  Hand,     ///< Set by hand; kept.
-};
-
 /// A shape on a frame, in frame px, so that moving the origin never moves it over the art.
 struct FrameShape {
   std::string role;
   Shape geometry;
-  ShapeSource source = ShapeSource::SnugBox;
+  std::optional<Recipe> recipe = {};  ///< How it was fitted; nothing for one set by hand.
 
   bool operator==(const FrameShape&) const = default;
 };

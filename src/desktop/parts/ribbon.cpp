@@ -206,7 +206,7 @@ void Ribbon::paintCell(QPainter& painter, const Frame& frame, const QRect& cell,
                   QPointF(frame.rect.w * view.scale / 2, frame.rect.h * view.scale / 2);
     view.offset = {std::round(view.offset.x()), std::round(view.offset.y())};
     for (const FrameShape& shape : frame.shapes) {
-      paintShapeOutline(painter, view.toStage(rectOf(bounds(shape.geometry))), 1);
+      paintShapeOutline(painter, shape.geometry, view, 1);
     }
   }
   painter.restore();
@@ -232,7 +232,7 @@ void Ribbon::paintAir(QPainter& painter, const Frame& frame, const QRect& bar) {
   painter.fillRect(bar, theme().line);
   painter.fillRect(QRectF(bar.left(), bar.top(), bar.width() * measures->air, bar.height()),
                    theme().error);
-  const bool byHand = frame.shapes.front().source == ShapeSource::Hand;
+  const bool byHand = !frame.shapes.front().recipe;
   painter.drawText(words, Qt::AlignHCenter | Qt::AlignTop,
                    (byHand ? tr("hand %1 %") : tr("air %1 %")).arg(qRound(measures->air * 100)));
 }

@@ -189,7 +189,7 @@ void MainWindow::makeActions() {
   addOriginActions();
   add(
       "fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
-      [this] { fit_->takeCandidate(); },
+      [this] { fit_->fitSnugBoxes(); },
       [this] { return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first"); });
   add(
       "names.renameAll", tr("Rename all by the rule"), "Ctrl+R", [this] { names_->renameAll(); },

@@ -7,7 +7,10 @@
 #include <QPen>
 #include <QPointF>
 #include <QRgb>
+#include <QTransform>
+#include <cmath>
 
+#include "core/image/shape_pixels.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -17,36 +20,102 @@ const QColor& shapeColour() {
   return theme().shapes[0];
 }
 
-}  // namespace
-
-void paintShapeOutline(QPainter& painter, const QRectF& stage, double width) {
-  painter.setBrush(Qt::NoBrush);
-  painter.setPen(QPen(shapeColour(), width));
-  painter.drawRect(stage);
+// A capsule is a rectangle with round ends, turned.
+QPainterPath capsulePath(const Capsule& c, const ViewTransform& view) {
+  const double length = std::hypot(c.bx - c.ax, c.by - c.ay);
+  QPainterPath upright;
+  upright.addRoundedRect(QRectF(-length / 2 - c.r, -c.r, length + 2 * c.r, 2 * c.r), c.r, c.r);
+  QTransform place;
+  const QPointF middle = view.toStage(QPointF((c.ax + c.bx) / 2, (c.ay + c.by) / 2));
+  place.translate(middle.x(), middle.y());
+  place.rotateRadians(std::atan2(c.by - c.ay, c.bx - c.ax));
+  place.scale(view.scale, view.scale);
+  return place.map(upright);
 }
 
-void paintStoppingBox(QPainter& painter, const QRectF& stage, bool handles) {
+// Every edge between a pixel of the mask and one that is not.
+QPainterPath maskPath(const MaskShape& mask, const ViewTransform& view) {
+  const PixelRect area = pixelBounds(Shape(mask));
+  const PixelMask pixels = pixelsOf(Shape(mask), {area.x - 1, area.y - 1, area.w + 2, area.h + 2});
+  QPainterPath path;
+  const auto edge = [&](int x0, int y0, int x1, int y1) {
+    const QPointF corner(mask.x - 1, mask.y - 1);
+    path.moveTo(view.toStage(corner + QPointF(x0, y0)));
+    path.lineTo(view.toStage(corner + QPointF(x1, y1)));
+  };
+  for (int y = 1; y < pixels.height(); ++y) {
+    for (int x = 1; x < pixels.width(); ++x) {
+      if (pixels.test(x, y) != pixels.test(x - 1, y)) edge(x, y, x, y + 1);
+      if (pixels.test(x, y) != pixels.test(x, y - 1)) edge(x, y, x + 1, y);
+    }
+  }
+  return path;
+}
+
+// What is hatched: of a mask its runs, else the inside of the outline.
+QPainterPath insideOf(const Shape& shape, const ViewTransform& view) {
+  const auto* mask = std::get_if<MaskShape>(&shape);
+  if (mask == nullptr) return outlineOf(shape, view);
+  QPainterPath path;
+  for (const MaskRun& run : mask->runs) {
+    path.addRect(view.toStage(QRectF(mask->x + run.x0, mask->y + run.y, run.x1 - run.x0, 1)));
+  }
+  return path;
+}
+
+void paintHandles(QPainter& painter, const QRectF& stage) {
+  painter.setBrush(theme().card);
+  const QPointF middle = stage.center();
+  for (const double x : {stage.left(), middle.x(), stage.right()}) {
+    for (const double y : {stage.top(), middle.y(), stage.bottom()}) {
+      if (QPointF(x, y) == middle) continue;
+      const double half = metrics::kHandle / 2.0;
+      painter.drawRect(QRectF(x - half, y - half, metrics::kHandle, metrics::kHandle));
+    }
+  }
+}
+
+}  // namespace
+
+QPainterPath outlineOf(const Shape& shape, const ViewTransform& view) {
+  if (const auto* capsule = std::get_if<Capsule>(&shape)) return capsulePath(*capsule, view);
+  if (const auto* mask = std::get_if<MaskShape>(&shape)) return maskPath(*mask, view);
+  const QRectF place = view.toStage(rectOf(bounds(shape)));
+  QPainterPath path;
+  if (std::holds_alternative<Circle>(shape)) {
+    path.addEllipse(place);
+  } else {
+    path.addRect(place);
+  }
+  return path;
+}
+
+void paintShapeOutline(QPainter& painter, const Shape& shape, const ViewTransform& view,
+                       double width) {
   painter.save();
+  painter.setRenderHint(QPainter::Antialiasing, kindOf(shape) != ShapeKind::Box);
+  painter.setBrush(Qt::NoBrush);
+  painter.setPen(QPen(shapeColour(), width));
+  painter.drawPath(outlineOf(shape, view));
+  painter.restore();
+}
+
+void paintStoppingShape(QPainter& painter, const Shape& shape, const ViewTransform& view,
+                        bool handles) {
+  painter.save();
+  const bool round = kindOf(shape) == ShapeKind::Circle || kindOf(shape) == ShapeKind::Capsule;
+  painter.setRenderHint(QPainter::Antialiasing, round);
   QColor hatch = shapeColour();
   hatch.setAlpha(90);
-  painter.setPen(Qt::NoPen);
-  painter.setBrush(QBrush(hatch, Qt::BDiagPattern));
-  painter.drawRect(stage);
+  painter.fillPath(insideOf(shape, view), QBrush(hatch, Qt::BDiagPattern));
+  const QPainterPath outline = outlineOf(shape, view);
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(theme().halo, 4));
-  painter.drawRect(stage);
+  painter.drawPath(outline);
   painter.setPen(QPen(shapeColour(), 2));
-  painter.drawRect(stage);
-  if (handles) {
-    painter.setBrush(theme().card);
-    const QPointF middle = stage.center();
-    for (const double x : {stage.left(), middle.x(), stage.right()}) {
-      for (const double y : {stage.top(), middle.y(), stage.bottom()}) {
-        if (QPointF(x, y) == middle) continue;
-        const double half = metrics::kHandle / 2.0;
-        painter.drawRect(QRectF(x - half, y - half, metrics::kHandle, metrics::kHandle));
-      }
-    }
+  painter.drawPath(outline);
+  if (handles && kindOf(shape) == ShapeKind::Box) {
+    paintHandles(painter, view.toStage(rectOf(bounds(shape))));
   }
   painter.restore();
 }
@@ -59,13 +128,15 @@ void paintAirAndBareInk(QPainter& painter, const Shape& shape, const PixelMask& 
   bareColour.setAlpha(170);
   // One picture of one pixel a pixel, enlarged in one go.
   const PixelRect area = united(pixelBounds(shape), ink.rect());
+  if (area.empty()) return;
+  const PixelMask pixels = pixelsOf(shape, area);
   QImage marks(area.w, area.h, QImage::Format_ARGB32);
   marks.fill(Qt::transparent);
   for (int y = area.y; y < area.bottom(); ++y) {
     auto* row = reinterpret_cast<QRgb*>(marks.scanLine(y - area.y));
     for (int x = area.x; x < area.right(); ++x) {
       const bool inked = ink.rect().contains(x, y) && ink.test(x, y);
-      const bool inShape = holdsPixel(shape, x, y);
+      const bool inShape = pixels.test(x - area.x, y - area.y);
       if (air && inShape && !inked) row[x - area.x] = airColour.rgba();
       if (bareInk && inked && !inShape) row[x - area.x] = bareColour.rgba();
     }

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QPainterPath>
 #include <QRectF>
 
 #include "core/geometry/shape.h"
@@ -14,11 +15,16 @@ inline QRectF rectOf(const Box& box) {
   return {box.x, box.y, box.w, box.h};
 }
 
-/// A shape's bounds as a plain outline, for small pictures.
-void paintShapeOutline(QPainter& painter, const QRectF& stage, double width);
+/// The shape's outline, stage px; of a mask, the edges of its pixels.
+QPainterPath outlineOf(const Shape& shape, const ViewTransform& view);
 
-/// A stopping shape: solid outline with slanted hatching, and handles when selected.
-void paintStoppingBox(QPainter& painter, const QRectF& stage, bool handles);
+/// A shape as a plain outline, for small pictures.
+void paintShapeOutline(QPainter& painter, const Shape& shape, const ViewTransform& view,
+                       double width);
+
+/// A stopping shape: solid outline with slanted hatching; of a box, handles when it is selected.
+void paintStoppingShape(QPainter& painter, const Shape& shape, const ViewTransform& view,
+                        bool handles);
 
 /// The shape's air, pixel by pixel, and the ink it leaves bare. `ink`: the frame's firm ink.
 void paintAirAndBareInk(QPainter& painter, const Shape& shape, const PixelMask& ink,

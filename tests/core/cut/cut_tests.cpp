@@ -271,10 +271,9 @@ class CutFramesTest : public QObject {
             ->project;
     const AssetId asset = project.assets.front()->id;
     const FrameId frame = project.assets.front()->frames[0].id;
-    project =
-        withEdits(project, {SetOrigin{asset, frame, {4, 1}, {OriginBasis::Hand, {}}},
-                            SetShape{asset, frame, {"body", Box{2, 0, 4, 1}, ShapeSource::Hand}}})
-            ->project;
+    project = withEdits(project, {SetOrigin{asset, frame, {4, 1}, {OriginBasis::Hand, {}}},
+                                  SetShape{asset, frame, {"body", Box{2, 0, 4, 1}, std::nullopt}}})
+                  ->project;
     const auto grid = *gridByCell({12, 1}, {5, 1}, {2, 0}, {});
     project = withEdits(project, *cutEdits(project, request(grid), art))->project;
     const Frame& kept = project.assets.front()->frames[0];

@@ -83,7 +83,8 @@ class BuildParcelTest : public QObject {
         LoopMode::Once};
     project_ = withEdits(project_, *cutEdits(project_, request, *art_))->project;
     const FrameRef frame{project_.assets.front()->id, project_.assets.front()->frames[0].id};
-    project_ = withEdits(project_, snugBoxes(project_, {frame}, "body", art()))->project;
+    project_ =
+        withEdits(project_, fittedShapes(project_, {frame}, "body", Recipe{}, art()))->project;
   }
 
   void framesAreTrimmedToFaintInkAndShapesFollowTheOrigin() {
@@ -98,6 +99,22 @@ class BuildParcelTest : public QObject {
     QCOMPARE(page.at(frame.rect.x, frame.rect.y), art_->image.at(1, 1));
     // The edge is extruded by one pixel.
     QCOMPARE(page.at(frame.rect.x - 1, frame.rect.y), art_->image.at(1, 1));
+  }
+
+  void shapesOfEveryKindArePackedRelativeToTheOrigin() {
+    const FrameRef frame{project_.assets.front()->id, project_.assets.front()->frames[0].id};
+    for (const ShapeKind kind : {ShapeKind::Circle, ShapeKind::Capsule, ShapeKind::Mask}) {
+      Recipe recipe;
+      recipe.kind = kind;
+      project_ =
+          withEdits(project_, fittedShapes(project_, {frame}, "body", recipe, art()))->project;
+      const auto built = buildParcel(project_, art(), {});
+      const Frame& from = project_.assets.front()->frames.front();
+      const Shape& packed = built->parcel.assets.front().frames.front().shapes.front().geometry;
+      QCOMPARE(packed, moved(from.shapes.front().geometry, -from.origin.x, -from.origin.y));
+      QVERIFY(kindOf(packed) == kind);
+      QVERIFY(differencesFrom(project_, art(), built->parcel, built->pages).empty());
+    }
   }
 
   void whatWasBuiltAgreesWithTheProject() {

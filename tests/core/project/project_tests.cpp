@@ -77,8 +77,8 @@ class EditTest : public QObject {
   }
 
   void aShapeOfTheSameRoleIsReplaced() {
-    const FrameShape one{"body", Box{0, 0, 2, 2}, ShapeSource::SnugBox};
-    const FrameShape two{"body", Box{1, 1, 2, 2}, ShapeSource::Hand};
+    const FrameShape one{"body", Box{0, 0, 2, 2}, Recipe{}};
+    const FrameShape two{"body", Box{1, 1, 2, 2}, std::nullopt};
     const auto after =
         withEdits(smallProject(), {SetShape{{10}, {11}, one}, SetShape{{10}, {11}, two}});
     const Frame& frame = after->project.assets.front()->frames[0];

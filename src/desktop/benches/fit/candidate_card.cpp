@@ -21,7 +21,6 @@ CandidateCard::CandidateCard(ProjectSession& session, Pictures& pictures, QWidge
     : QWidget(parent), session_(session), pictures_(pictures) {
   setFixedHeight(kHeight);
   setFocusPolicy(Qt::StrongFocus);
-  setObjectName("candidate");
   setToolTip(tr("Click, or press Enter, to take this shape"));
 }
 
@@ -61,7 +60,7 @@ void CandidateCard::paintEvent(QPaintEvent*) {
   painter.setClipRect(picture);
   painter.translate(picture.topLeft());
   pictures_.drawFrame(painter, *frame, view.toStage(QRectF(0, 0, frame->rect.w, frame->rect.h)));
-  paintShapeOutline(painter, view.toStage(rectOf(bounds(*shape_))), 1);
+  paintShapeOutline(painter, *shape_, view, 1);
   painter.restore();
   paintBar(painter, 33, tr("air"), measures_.air, true);
   paintBar(painter, 49, tr("bare"), measures_.bareInk, false);

@@ -7,10 +7,10 @@
 #include <QVBoxLayout>
 
 #include "core/base/exact_number.h"
-#include "core/fit/box_fit.h"
 #include "core/fit/fit_edits.h"
+#include "core/fit/recipe_fit.h"
 #include "core/geometry/tolerances.h"
-#include "desktop/benches/fit/candidate_card.h"
+#include "desktop/benches/fit/candidate_list.h"
 #include "desktop/benches/fit/fit_stage.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/ribbon.h"
@@ -19,6 +19,8 @@
 
 namespace amber {
 namespace {
+
+constexpr std::size_t kMostAtOnce = 1000;
 
 QString percent(double share) {
   return QString::number(qRound(share * 100)) + " %";
@@ -122,43 +124,78 @@ QWidget* FitBench::makeSideColumn(Pictures& pictures) {
     row->addWidget(widget);
     form->addLayout(row);
   };
-  inset(makeLabel(tr("Candidate for body"), "title", side));
-  auto* about = makeLabel(tr("Point to see it on the stage, click to take it."), "quiet", side);
-  about->setWordWrap(true);
-  inset(about);
-  card_ = new CandidateCard(session_, pictures, side);
-  form->addWidget(card_);
   inset(makeLabel(tr("Take for"), "title", side));
   scope_ = new ScopeChooser(session_, Scope::Asset, side);
   inset(scope_);
-  auto* fit = makeButton(tr("Fit a snug box to each"),
+  auto* buttons = new QWidget(side);
+  auto* row = new QHBoxLayout(buttons);
+  row->setContentsMargins(0, 0, 0, 0);
+  auto* fit = makeButton(tr("Snug boxes"),
                          tr("Each frame gets the least box that holds all of its firm ink"), side);
   fit->setObjectName("fitButton");
   markNext(fit, true);
-  inset(fit);
+  row->addWidget(fit);
   sameForScope_ =
-      makeButton(tr("Give them this frame's box"),
-                 tr("The same box, at the same place relative to each frame's origin"), side);
+      makeButton(tr("This frame's shape"),
+                 tr("The same shape, at the same place relative to each frame's origin"), side);
   sameForScope_->setObjectName("sameButton");
-  inset(sameForScope_);
-  auto* keys = makeLabel(tr("Drag the box or its handles; arrow keys nudge by 1 px, with Shift by "
-                            "8, with Alt by a half. A box set by hand says so below its frame."),
-                         "quiet", side);
+  row->addWidget(sameForScope_);
+  inset(buttons);
+  addRule(form, side);
+  inset(makeLabel(tr("Candidates for body"), "title", side));
+  candidates_ = new CandidateList(session_, pictures, side);
+  form->addWidget(candidates_);
+  auto* keys =
+      makeLabel(tr("Drag a shape, or a box's handles; arrow keys nudge by 1 px, with Shift "
+                   "by 8, with Alt by a half. A shape set by hand says so below its "
+                   "frame."),
+                "quiet", side);
   keys->setWordWrap(true);
   inset(keys);
   form->addStretch();
-  connect(card_, &CandidateCard::taken, this, &FitBench::takeCandidate);
-  connect(fit, &QPushButton::clicked, this, &FitBench::takeCandidate);
+  connect(fit, &QPushButton::clicked, this, &FitBench::fitSnugBoxes);
   connect(sameForScope_, &QPushButton::clicked, this, &FitBench::giveToScope);
-  connect(card_, &CandidateCard::pointedAt, this,
-          [this](bool pointed) { stage_->setTrial(pointed ? candidate_ : std::nullopt); });
+  connect(candidates_, &CandidateList::taken, this,
+          [this](const Candidate& candidate) { take(candidate.recipe); });
+  connect(candidates_, &CandidateList::pointedAt, this,
+          [this](const std::optional<Candidate>& candidate) {
+            stage_->setTrial(candidate ? std::optional(candidate->shape) : std::nullopt);
+          });
   return side;
 }
 
-void FitBench::takeCandidate() {
+Duty FitBench::duty() const {
+  return session_.project().roles.empty() ? Duty::Stops : session_.project().roles.front().duty;
+}
+
+void FitBench::fitSnugBoxes() {
+  Recipe recipe = candidates_->common();
+  recipe.kind = ShapeKind::Box;
+  recipe.style = FitStyle::Snug;
+  take(recipe);
+}
+
+// Boxes and masks of some frames are fitted in no time; what may take longer is found beside the
+// window.
+void FitBench::take(const Recipe& recipe) {
   stage_->setTrial(std::nullopt);
-  session_.perform(tr("Fit a snug box to %1").arg(scope_->countText()),
-                   snugBoxes(session_.project(), scope_->frames(), role(), session_.art()));
+  const auto frames = scope_->frames();
+  const QString label = tr("Fit a shape (%1) to %2")
+                            .arg(QString::fromStdString(inWords(recipe)), scope_->countText());
+  const bool quick = frames.size() <= kMostAtOnce &&
+                     (recipe.kind == ShapeKind::Mask ||
+                      (recipe.kind == ShapeKind::Box && recipe.style == FitStyle::Snug));
+  if (quick) {
+    session_.perform(label,
+                     fittedShapes(session_.project(), frames, role(), recipe, session_.art()));
+    return;
+  }
+  session_.performBeside(label,
+                         [frames, recipe, name = role(), store = session_.artStore()](
+                             const Project& project, ArtStore&) -> Result<std::vector<Edit>> {
+                           return fittedShapes(project, frames, name, recipe,
+                                               ArtStore::loading(store, project));
+                         });
 }
 
 std::vector<Edit> FitBench::shapeOnThisFrame(const Shape& shape) const {
@@ -168,14 +205,14 @@ std::vector<Edit> FitBench::shapeOnThisFrame(const Shape& shape) const {
 }
 
 void FitBench::setByHand(const Shape& shape) {
-  session_.perform(tr("Set a box by hand"), shapeOnThisFrame(shape));
+  session_.perform(tr("Set a shape by hand"), shapeOnThisFrame(shape));
 }
 
 void FitBench::giveToScope() {
   const Frame* frame = session_.currentFrame();
   if (frame == nullptr || frame->shapes.empty()) return;
   const Selection& at = session_.selection();
-  session_.perform(tr("Give one box to %1").arg(scope_->countText()),
+  session_.perform(tr("Give one shape to %1").arg(scope_->countText()),
                    shapeByHand(session_.project(), scope_->frames(), role(),
                                frame->shapes.front().geometry, {at.asset, at.frame}));
 }
@@ -189,20 +226,10 @@ void FitBench::refresh() {
   const Asset* asset = session_.currentAsset();
   const auto art = frame == nullptr ? nullptr : session_.artOf(frame->sheet);
   const bool shaped = frame != nullptr && !frame->shapes.empty();
-  for (NumberField* field : box_) field->setEnabled(shaped);
   sameForScope_->setEnabled(shaped);
-  candidate_.reset();
-  Measures offered;
-  PixelMask ink;
-  if (art != nullptr) {
-    ink = cropped(art->firm, frame->rect);
-    if (const auto box = snugBox(ink)) {
-      candidate_ = *box;
-      offered = measured(*candidate_, ink);
-    }
-  }
-  card_->offer(tr("box, snug"), candidate_, offered);
-  card_->setTaken(shaped && candidate_ && frame->shapes.front().geometry == *candidate_);
+  candidates_->refresh(duty());
+  const bool isBox = shaped && kindOf(frame->shapes.front().geometry) == ShapeKind::Box;
+  for (NumberField* field : box_) field->setEnabled(isBox);
   if (!shaped) {
     figures_->setText(frame == nullptr ? QString() : tr("no shape yet: fit one, or draw it"));
     game_->clear();
@@ -215,12 +242,17 @@ void FitBench::refresh() {
                      .arg(QString::fromStdString(exactNumber(box.w * asset->scale)),
                           QString::fromStdString(exactNumber(box.h * asset->scale))));
   if (art == nullptr) return;
-  const Measures m = measured(frame->shapes.front().geometry, ink);
-  figures_->setText(tr("air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement <b>%3</b> &nbsp; "
+  const FrameShape& shape = frame->shapes.front();
+  const Measures m = measured(shape.geometry, cropped(art->firm, frame->rect),
+                              shape.recipe ? shape.recipe->region : Region{});
+  const std::string kind =
+      shape.recipe ? inWords(*shape.recipe) : std::string(kindName(shape.geometry)) + ", by hand";
+  figures_->setText(tr("<b>%6</b> &nbsp; air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement "
+                       "<b>%3</b> &nbsp; "
                        "reach-out <b>%4 px</b> &nbsp; shortfall <b>%5 px</b>")
                         .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
                              QString::number(m.reachOut, 'f', 1),
-                             QString::number(m.shortfall, 'f', 1)));
+                             QString::number(m.shortfall, 'f', 1), QString::fromStdString(kind)));
 }
 
 }  // namespace amber

@@ -11,13 +11,13 @@ class QPushButton;
 
 namespace amber {
 
-class CandidateCard;
+class CandidateList;
 class FitStage;
 class NumberField;
 class ScopeChooser;
 
-/// Gives frames their shapes: the snug box for as many frames as the scope says, or by hand on this
-/// frame, with the measures on screen and all frames below.
+/// Gives frames their shapes: one of the candidates, fitted anew on as many frames as the scope
+/// says, or by hand on this frame, with the measures on screen and all frames below.
 class FitBench : public BenchView {
   Q_OBJECT
 
@@ -26,7 +26,7 @@ class FitBench : public BenchView {
 
   StageView* stage() override;
   /// Fits the snug box to the frames of the scope.
-  void takeCandidate();
+  void fitSnugBoxes();
 
  private:
   QWidget* makeStrip();
@@ -37,17 +37,18 @@ class FitBench : public BenchView {
   void typeBox();
   void giveToScope();
   void refresh() override;
+  void take(const Recipe& recipe);
+  Duty duty() const;
   std::string role() const;
 
   ProjectSession& session_;
   FitStage* stage_ = nullptr;
   ScopeChooser* scope_ = nullptr;
-  CandidateCard* card_ = nullptr;
+  CandidateList* candidates_ = nullptr;
   QPushButton* sameForScope_ = nullptr;
   QLabel* figures_ = nullptr;
   QLabel* game_ = nullptr;
   std::array<NumberField*, 4> box_{};
-  std::optional<Shape> candidate_;
 };
 
 }  // namespace amber

@@ -54,7 +54,7 @@ const FrameShape* FitStage::shape() const {
 }
 
 QRectF FitStage::content() const {
-  if (tool_.dragging()) return contentBeforeDrag_;
+  if (tool_.dragging() || moving_) return contentBeforeDrag_;
   const Frame* frame = session_.currentFrame();
   if (frame == nullptr) return {};
   QRectF extent(0, 0, frame->rect.w, frame->rect.h);
@@ -86,7 +86,7 @@ void FitStage::paintStage(QPainter& painter) {
     const Shape& shown = trial_ ? *trial_ : own->geometry;
     const PixelMask ink = cropped(art->firm, frame->rect);
     paintAirAndBareInk(painter, shown, ink, view(), air_, bareInk_);
-    paintStoppingBox(painter, view().toStage(rectOf(bounds(shown))), !trial_);
+    paintStoppingShape(painter, shown, view(), !trial_);
     if (air_) paintPhantom(painter, shown, ink);
   }
   if (origin_) paintOrigin(painter, origin);
@@ -123,6 +123,12 @@ void FitStage::artPress(QPointF at, Qt::KeyboardModifiers) {
   if (frame == nullptr) return;
   contentBeforeDrag_ = content();
   const double reach = metrics::kHandle / view().scale;
+  if (own != nullptr && kindOf(own->geometry) != ShapeKind::Box) {
+    if (!rectOf(bounds(own->geometry)).contains(at)) return;
+    moving_ = own->geometry;
+    pressedAt_ = at;
+    return;
+  }
   if (own != nullptr) {
     tool_.press(std::get<Box>(own->geometry), {at.x(), at.y()}, reach);
     return;
@@ -132,12 +138,27 @@ void FitStage::artPress(QPointF at, Qt::KeyboardModifiers) {
   tool_.press(seed, {seed.x + 1, seed.y + 1}, reach);
 }
 
+// A mask keeps to whole pixels whatever is held down.
+Shape FitStage::movedTo(QPointF at, Qt::KeyboardModifiers modifiers) const {
+  const double step = kindOf(*moving_) == ShapeKind::Mask ? 1 : stepFor(modifiers);
+  const QPointF by = at - pressedAt_;
+  return moved(*moving_, std::round(by.x() / step) * step, std::round(by.y() / step) * step);
+}
+
 void FitStage::artMove(QPointF at, Qt::KeyboardModifiers modifiers) {
+  if (moving_) {
+    emit shapeDragged(movedTo(at, modifiers));
+    return;
+  }
   if (tool_.dragging()) {
     emit shapeDragged(tool_.move({at.x(), at.y()}, stepFor(modifiers)));
     return;
   }
   const FrameShape* own = shape();
+  if (own != nullptr && kindOf(own->geometry) != ShapeKind::Box) {
+    setCursor(rectOf(bounds(own->geometry)).contains(at) ? Qt::SizeAllCursor : Qt::ArrowCursor);
+    return;
+  }
   const auto grip = own == nullptr ? std::nullopt
                                    : BoxTool::gripAt(std::get<Box>(own->geometry), {at.x(), at.y()},
                                                      metrics::kHandle / view().scale);
@@ -150,6 +171,13 @@ void FitStage::artMove(QPointF at, Qt::KeyboardModifiers modifiers) {
 }
 
 void FitStage::artRelease(QPointF at, Qt::KeyboardModifiers modifiers) {
+  if (moving_) {
+    const Shape there = movedTo(at, modifiers);
+    const bool same = there == *moving_;
+    moving_.reset();
+    same ? emit dragCancelled() : emit shapeDropped(there);
+    return;
+  }
   if (!tool_.dragging()) return;
   if (const auto box = tool_.release({at.x(), at.y()}, stepFor(modifiers))) {
     emit shapeDropped(*box);
@@ -159,14 +187,20 @@ void FitStage::artRelease(QPointF at, Qt::KeyboardModifiers modifiers) {
 }
 
 void FitStage::artCancel() {
-  if (!tool_.dragging()) return;
+  if (!tool_.dragging() && !moving_) return;
   tool_.cancel();
+  moving_.reset();
   emit dragCancelled();
 }
 
 void FitStage::artNudge(double dx, double dy) {
   const FrameShape* own = shape();
-  if (own != nullptr && !tool_.dragging()) emit shapeDropped(moved(own->geometry, dx, dy));
+  if (own == nullptr || tool_.dragging() || moving_) return;
+  if (kindOf(own->geometry) == ShapeKind::Mask) {
+    dx = std::trunc(dx);
+    dy = std::trunc(dy);
+  }
+  if (dx != 0 || dy != 0) emit shapeDropped(moved(own->geometry, dx, dy));
 }
 
 }  // namespace amber

@@ -13,7 +13,8 @@
 namespace amber {
 
 /// The current frame with its shape: air and bare ink painted pixel by pixel, the farthest phantom
-/// marked, handles to move and resize by. A frame without a shape takes one by drawing it.
+/// marked; a box has handles to move and resize by, other kinds are moved. A frame without a shape
+/// takes one by drawing it.
 class FitStage : public StageView {
   Q_OBJECT
 
@@ -45,7 +46,11 @@ class FitStage : public StageView {
   const FrameShape* shape() const;
   void paintPhantom(QPainter& painter, const Shape& shape, const PixelMask& ink);
 
+  Shape movedTo(QPointF at, Qt::KeyboardModifiers modifiers) const;
+
   BoxTool tool_;
+  std::optional<Shape> moving_;  // a shape that is no box, as it was when it was pressed
+  QPointF pressedAt_;
   QRectF contentBeforeDrag_;
   std::optional<Shape> trial_;
   bool air_ = true;

@@ -1,0 +1,115 @@
+#include "cli/recipe_options.h"
+
+#include <CLI/CLI.hpp>
+#include <algorithm>
+#include <charconv>
+#include <optional>
+
+#include "core/fit/recipe_fit.h"
+#include "core/fit/region.h"
+#include "files/words.h"
+
+namespace amber {
+namespace {
+
+constexpr double kFarthestInset = 1024;
+
+template <std::size_t N>
+std::vector<std::string> wordsWith(const std::array<std::string_view, N>& words, const char* more) {
+  std::vector<std::string> all(words.begin(), words.end());
+  if (*more != 0) all.emplace_back(more);
+  return all;
+}
+
+template <class Enum, std::size_t N>
+Enum enumOf(const std::array<std::string_view, N>& words, const std::string& word) {
+  return static_cast<Enum>(std::find(words.begin(), words.end(), word) - words.begin());
+}
+
+std::optional<double> numberIn(std::string_view text) {
+  double value = 0;
+  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
+  const bool good = error == std::errc{} && end == text.data() + text.size() &&
+                    value >= -kFarthestInset && value <= kFarthestInset;
+  return good ? std::optional(value) : std::nullopt;
+}
+
+// "2", "5%", "1,2,3,0" or "1,2,3,0%".
+std::optional<Inset> insetIn(std::string_view text) {
+  Inset inset;
+  inset.percent = text.ends_with('%');
+  if (inset.percent) text.remove_suffix(1);
+  std::vector<double> numbers;
+  while (true) {
+    const std::size_t comma = text.find(',');
+    const auto number = numberIn(text.substr(0, comma));
+    if (!number) return std::nullopt;
+    numbers.push_back(*number);
+    if (comma == std::string_view::npos) break;
+    text.remove_prefix(comma + 1);
+  }
+  if (numbers.size() == 1) numbers.resize(4, numbers.front());
+  if (numbers.size() != 4) return std::nullopt;
+  inset.left = numbers[0];
+  inset.top = numbers[1];
+  inset.right = numbers[2];
+  inset.bottom = numbers[3];
+  return inset;
+}
+
+constexpr std::array<std::string_view, kShapeKinds> kKindWords = {"box", "circle", "capsule",
+                                                                  "mask"};
+
+}  // namespace
+
+void addRecipe(CLI::App& command, RecipeText& text) {
+  command.add_option("--kind", text.kind, "The shape kind")
+      ->check(CLI::IsMember(wordsWith(kKindWords, "all")));
+  command.add_option("--style", text.style, "The style of fit")
+      ->check(CLI::IsMember(wordsWith(kStyleWords, "all")));
+  command
+      .add_option("--region", text.region, "all, bottom:25%, top:6px, left:, right:, rect:x,y,w,h")
+      ->check(CLI::Validator(
+          [](const std::string& region) {
+            const auto read = regionFrom(region);
+            return read ? std::string() : read.error().sentence;
+          },
+          "REGION"));
+  command.add_option("--inset", text.inset, "Move the sides inward: N, P% or L,T,R,B, px or %")
+      ->check(CLI::Validator(
+          [](const std::string& inset) {
+            return insetIn(inset) ? std::string()
+                                  : "\"" + inset + "\" is no inset; write N, P% or L,T,R,B";
+          },
+          "INSET"));
+  command.add_option("--loss", text.numbers.loss, "Share of the ink that trimmed may leave bare")
+      ->check(CLI::Range(0.0, 0.99));
+  command.add_option("--lie", text.lie, "Which way a capsule may lie")
+      ->check(CLI::IsMember(wordsWith(kLieWords, "")));
+  command.add_option("--grow", text.numbers.mask.grow, "px a mask grows; negative: shrinks")
+      ->check(CLI::Range(-64, 64));
+  command.add_option("--holes", text.holes, "Of a mask")
+      ->check(CLI::IsMember(wordsWith(kHolesWords, "")));
+  command
+      .add_option("--least-speck", text.numbers.mask.leastSpeck,
+                  "A mask drops islands of fewer pixels")
+      ->check(CLI::Range(1, 1000000));
+}
+
+std::vector<Recipe> recipesFrom(const RecipeText& text) {
+  Recipe recipe = text.numbers;
+  recipe.region = *regionFrom(text.region);
+  if (!text.inset.empty()) recipe.inset = *insetIn(text.inset);
+  recipe.lie = enumOf<CapsuleLie>(kLieWords, text.lie);
+  recipe.mask.holes = enumOf<Holes>(kHolesWords, text.holes);
+  std::vector<Recipe> recipes = everyRecipe(recipe);
+  std::erase_if(recipes, [&](const Recipe& one) {
+    const bool kind = text.kind == "all" || kindName(one.kind) == text.kind;
+    const bool style =
+        text.style == "all" || one.kind == ShapeKind::Mask || styleName(one.style) == text.style;
+    return !kind || !style;
+  });
+  return recipes;
+}
+
+}  // namespace amber

@@ -1,0 +1,37 @@
+#pragma once
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/image/pixel_mask.h"
+#include "core/project/recipe.h"
+
+namespace amber {
+
+/// The shape that a recipe makes of a frame's firm ink, frame px; nothing where the region holds
+/// none, or nothing is left of it.
+std::optional<Shape> fitted(const PixelMask& firmInk, const Recipe& recipe);
+
+/// The shape with its sides moved. It is never inverted: where two sides would meet it stops at the
+/// smallest shape that is sound, about where they would. A circle stays one: its radius gives by
+/// the mean of the four sides, and its centre by half the difference of opposite ones; a capsule's
+/// ends move by the same, and its radius gives by the least of the four. A mask grows or shrinks by
+/// the mean, rounded, at most 64 px. Per cent are of the shape's width and height.
+struct InsetShape {
+  Shape shape;
+  bool stopped = false;  ///< Whether it had to stop.
+};
+InsetShape insetBy(const Shape& shape, const Inset& inset);
+
+/// Every kind and style there is, with the rest as in `common`: what a person chooses among.
+std::vector<Recipe> everyRecipe(const Recipe& common);
+
+/// "snug", "trimmed", "balanced", "inner".
+std::string_view styleName(FitStyle style);
+
+/// "box, snug", "mask": what is fitted, in words.
+std::string inWords(const Recipe& recipe);
+
+}  // namespace amber

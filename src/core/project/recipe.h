@@ -1,0 +1,82 @@
+#pragma once
+
+#include <array>
+#include <optional>
+#include <string_view>
+
+#include "core/geometry/pixel_rect.h"
+#include "core/geometry/shape.h"
+
+namespace amber {
+
+/// What a fit is to be good at; each fitter's header says what it promises.
+enum class FitStyle {
+  Snug,      ///< No ink is bare, least area.
+  Trimmed,   ///< Least area with little bare ink.
+  Balanced,  ///< Highest agreement.
+  Inner,     ///< No air, most area.
+};
+inline constexpr std::array<FitStyle, 4> kFitStyles = {FitStyle::Snug, FitStyle::Trimmed,
+                                                       FitStyle::Balanced, FitStyle::Inner};
+
+/// Which part of a frame's ink counts.
+struct Region {
+  enum class Part {
+    All,
+    Bottom,  ///< A band at that side of the ink's bounds.
+    Top,
+    Left,
+    Right,
+    Rect,  ///< A rectangle of the frame.
+  };
+
+  Part part = Part::All;
+  double size = 0;       ///< Of a band: px, or per cent of the bounds.
+  bool percent = false;  ///< Whether `size` is per cent; then above 0, up to 100.
+  PixelRect rect;        ///< Of Part::Rect.
+
+  bool operator==(const Region&) const = default;
+};
+
+/// How far each side of a fitted shape is moved inward; negative moves it outward.
+struct Inset {
+  double left = 0;
+  double top = 0;
+  double right = 0;
+  double bottom = 0;
+  bool percent = false;  ///< Of the shape's width and height, else px.
+
+  bool operator==(const Inset&) const = default;
+};
+
+/// Which way a capsule may lie.
+enum class CapsuleLie { Any, Upright, Lying };
+
+/// What becomes of holes in the ink.
+enum class Holes { Kept, Filled };
+
+/// How a mask is made of ink.
+struct MaskWish {
+  int grow = 0;  ///< px; every pixel within so far of ink is set. Negative: only pixels farther
+                 ///< than so far from what is no ink are. -64 to 64.
+  Holes holes = Holes::Kept;
+  int leastSpeck = 1;  ///< Islands of ink (8-connected) of fewer pixels are dropped first; 1 keeps
+                       ///< all. 1 to 1,000,000.
+
+  bool operator==(const MaskWish&) const = default;
+};
+
+/// How a shape was fitted, so that it can be fitted again when the art changes.
+struct Recipe {
+  ShapeKind kind = ShapeKind::Box;
+  FitStyle style = FitStyle::Snug;  ///< Without meaning for a mask.
+  Region region = {};
+  Inset inset = {};
+  double loss = 0.05;  ///< Share of the ink that Trimmed may leave bare: 0 to 0.99.
+  CapsuleLie lie = CapsuleLie::Any;
+  MaskWish mask = {};
+
+  bool operator==(const Recipe&) const = default;
+};
+
+}  // namespace amber

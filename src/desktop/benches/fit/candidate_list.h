@@ -1,0 +1,62 @@
+#pragma once
+
+#include <QWidget>
+#include <optional>
+#include <set>
+#include <vector>
+
+#include "core/fit/candidates.h"
+#include "desktop/parts/latest.h"
+#include "desktop/stage/pictures.h"
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QVBoxLayout;
+
+namespace amber {
+
+class CandidateCard;
+class NumberField;
+
+/// The ways to fit the current frame, one card each, the best for the role first; above them, which
+/// kinds are shown and what all of them are to keep to. They are found beside the interface.
+class CandidateList : public QWidget {
+  Q_OBJECT
+
+ public:
+  CandidateList(ProjectSession& session, Pictures& pictures, QWidget* parent);
+
+  /// Finds them anew, when the frame, its art or its shape has changed.
+  void refresh(Duty duty);
+  const std::vector<Candidate>& candidates() const { return candidates_; }
+  /// What all candidates keep to.
+  Recipe common() const;
+
+ signals:
+  /// A candidate is pointed at, or none any more.
+  void pointedAt(std::optional<amber::Candidate> candidate);
+  void taken(const amber::Candidate& candidate);
+
+ private:
+  void show(std::vector<Candidate> candidates);
+  void showCards();
+  void wishChanged();
+
+  ProjectSession& session_;
+  Pictures& pictures_;
+  std::vector<QPushButton*> kinds_;
+  QLineEdit* region_ = nullptr;
+  NumberField* inset_ = nullptr;
+  NumberField* loss_ = nullptr;
+  QComboBox* lie_ = nullptr;
+  QLabel* state_ = nullptr;
+  QVBoxLayout* cards_ = nullptr;
+  std::vector<CandidateCard*> made_;
+  std::vector<Candidate> candidates_;
+  Duty duty_ = Duty::Stops;
+  Latest<std::vector<Candidate>> latest_;
+};
+
+}  // namespace amber

@@ -1,0 +1,90 @@
+#include "files/recipe_json.h"
+
+#include <array>
+
+#include "core/base/exact_number.h"
+#include "core/fit/region.h"
+#include "core/geometry/tolerances.h"
+#include "files/words.h"
+
+namespace amber {
+namespace {
+
+constexpr std::array<std::string_view, kShapeKinds> kKindWords = {"box", "circle", "capsule",
+                                                                  "mask"};
+constexpr int kMostGrowth = 64;
+constexpr int kLargestSpeck = 1000000;
+
+double readWithin(const JsonReader& from, double least, double most) {
+  const double value = from.number();
+  if (value >= least && value <= most) return value;
+  from.fail(ErrorCode::BadValue, "must be " + exactNumber(least) + " to " + exactNumber(most));
+  return least;
+}
+
+Inset readInset(const JsonReader& from) {
+  Inset inset;
+  const auto sides = from.member("sides").exactly(4, "[left, top, right, bottom]");
+  if (sides.empty()) return inset;
+  double* const numbers[] = {&inset.left, &inset.top, &inset.right, &inset.bottom};
+  for (std::size_t i = 0; i < 4; ++i) {
+    *numbers[i] = readWithin(sides[i], -kFarthestReach, kLongestImageSide);
+  }
+  inset.percent = from.member("percent").truth();
+  return inset;
+}
+
+Region readRegion(const JsonReader& from) {
+  const std::string text = from.text(100);
+  if (from.failed()) return {};
+  auto region = regionFrom(text);
+  if (region) return *region;
+  from.fail(region.error().code, region.error().sentence);
+  return {};
+}
+
+}  // namespace
+
+Json jsonOf(const Recipe& recipe) {
+  const Recipe plain;
+  Json json{{"kind", kindName(recipe.kind)}};
+  if (recipe.kind != ShapeKind::Mask) json["style"] = wordOf(kStyleWords, recipe.style);
+  if (recipe.region != plain.region) json["region"] = textOf(recipe.region);
+  if (recipe.inset != plain.inset) {
+    json["inset"] = Json{{"sides", Json::array({recipe.inset.left, recipe.inset.top,
+                                                recipe.inset.right, recipe.inset.bottom})},
+                         {"percent", recipe.inset.percent}};
+  }
+  if (recipe.loss != plain.loss) json["loss"] = recipe.loss;
+  if (recipe.lie != plain.lie) json["lie"] = wordOf(kLieWords, recipe.lie);
+  if (recipe.mask.grow != 0) json["grow"] = recipe.mask.grow;
+  if (recipe.mask.holes != Holes::Kept) json["holes"] = wordOf(kHolesWords, recipe.mask.holes);
+  if (recipe.mask.leastSpeck != 1) json["leastSpeck"] = recipe.mask.leastSpeck;
+  return json;
+}
+
+Recipe readRecipe(const JsonReader& from) {
+  Recipe recipe;
+  recipe.kind = static_cast<ShapeKind>(from.member("kind").choice(kKindWords));
+  if (recipe.kind != ShapeKind::Mask) {
+    recipe.style = static_cast<FitStyle>(from.member("style").choice(kStyleWords));
+  }
+  if (const auto region = from.optionalMember("region")) recipe.region = readRegion(*region);
+  if (const auto inset = from.optionalMember("inset")) recipe.inset = readInset(*inset);
+  if (const auto loss = from.optionalMember("loss")) recipe.loss = readWithin(*loss, 0, 0.99);
+  if (const auto lie = from.optionalMember("lie")) {
+    recipe.lie = static_cast<CapsuleLie>(lie->choice(kLieWords));
+  }
+  if (const auto grow = from.optionalMember("grow")) {
+    recipe.mask.grow = grow->whole(-kMostGrowth, kMostGrowth);
+  }
+  if (const auto holes = from.optionalMember("holes")) {
+    recipe.mask.holes = static_cast<Holes>(holes->choice(kHolesWords));
+  }
+  if (const auto speck = from.optionalMember("leastSpeck")) {
+    recipe.mask.leastSpeck = speck->whole(1, kLargestSpeck);
+  }
+  return recipe;
+}
+
+}  // namespace amber
