@@ -66,7 +66,7 @@ class FitBenchTest : public QObject {
       QVERIFY(kindOf(frame.shapes.front().geometry) == ShapeKind::Capsule);
       QVERIFY(frame.shapes.front().recipe->style == FitStyle::Balanced);
     }
-    QVERIFY(open.find<QLabel>("figures")->text().contains("capsule, balanced"));
+    QCOMPARE(open.find<QLabel>("shapeKind")->text(), QString("capsule, balanced"));
     open.history().undo();
     QVERIFY(kindOf(open.shape().geometry) == ShapeKind::Box);
   }

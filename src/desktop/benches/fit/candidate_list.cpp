@@ -65,6 +65,7 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
          "rect:x,y,w,h"));
   inset_ = new NumberField(-kMostInset, kMostInset, 2, this);
   inset_->setObjectName("fitInset");
+  inset_->setValue(0);
   inset_->setToolTip(tr("Moves every side of the fitted shape inward; negative: outward"));
   loss_ = new NumberField(0, kMostLossPercent, 1, this);
   loss_->setObjectName("fitLoss");

@@ -5,8 +5,8 @@
 #include <QPushButton>
 #include <QString>
 #include <QVBoxLayout>
+#include <cmath>
 
-#include "core/base/exact_number.h"
 #include "core/fit/fit_edits.h"
 #include "core/fit/recipe_fit.h"
 #include "core/geometry/tolerances.h"
@@ -73,7 +73,9 @@ QWidget* FitBench::makeStrip() {
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   row->addWidget(makeLabel(tr("body"), "title", strip));
-  row->addWidget(makeLabel(tr("stops what it meets"), "quiet", strip));
+  kind_ = makeLabel({}, "quiet", strip);
+  kind_->setObjectName("shapeKind");
+  row->addWidget(kind_);
   row->addStretch();
   row->addWidget(makeLabel(tr("Show"), "", strip));
   const auto toggle = [&](const QString& name, void (FitStage::*set)(bool)) {
@@ -233,26 +235,29 @@ void FitBench::refresh() {
   if (!shaped) {
     figures_->setText(frame == nullptr ? QString() : tr("no shape yet: fit one, or draw it"));
     game_->clear();
+    kind_->setText(tr("stops what it meets"));
     return;
   }
   const Box box = bounds(frame->shapes.front().geometry);
   const double numbers[] = {box.x, box.y, box.w, box.h};
   for (std::size_t i = 0; i < 4; ++i) box_[i]->setValue(numbers[i]);
-  game_->setText(tr("in game %1 x %2 px")
-                     .arg(QString::fromStdString(exactNumber(box.w * asset->scale)),
-                          QString::fromStdString(exactNumber(box.h * asset->scale))));
-  if (art == nullptr) return;
+  const auto inGame = [&](double length) {
+    return QString::number(std::round(length * asset->scale * 100) / 100);
+  };
+  game_->setText(tr("in game %1 x %2 px").arg(inGame(box.w), inGame(box.h)));
   const FrameShape& shape = frame->shapes.front();
-  const Measures m = measured(shape.geometry, cropped(art->firm, frame->rect),
-                              shape.recipe ? shape.recipe->region : Region{});
   const std::string kind =
       shape.recipe ? inWords(*shape.recipe) : std::string(kindName(shape.geometry)) + ", by hand";
-  figures_->setText(tr("<b>%6</b> &nbsp; air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement "
+  kind_->setText(QString::fromStdString(kind));
+  if (art == nullptr) return;
+  const Measures m = measured(shape.geometry, cropped(art->firm, frame->rect),
+                              shape.recipe ? shape.recipe->region : Region{});
+  figures_->setText(tr("air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement "
                        "<b>%3</b> &nbsp; "
                        "reach-out <b>%4 px</b> &nbsp; shortfall <b>%5 px</b>")
                         .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
                              QString::number(m.reachOut, 'f', 1),
-                             QString::number(m.shortfall, 'f', 1), QString::fromStdString(kind)));
+                             QString::number(m.shortfall, 'f', 1)));
 }
 
 }  // namespace amber

@@ -48,6 +48,7 @@ class FitBench : public BenchView {
   QPushButton* sameForScope_ = nullptr;
   QLabel* figures_ = nullptr;
   QLabel* game_ = nullptr;
+  QLabel* kind_ = nullptr;
   std::array<NumberField*, 4> box_{};
 };
 
