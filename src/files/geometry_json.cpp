@@ -16,8 +16,10 @@ constexpr double kFarthestPoint = 2.0 * kLongestImageSide;
 // A coordinate of a mask's run, as seen from its corner; whole.
 int readRunPlace(const JsonReader& from, double corner) {
   const double place = from.number() - corner;
-  if (place == std::round(place) && std::abs(place) <= kLongestImageSide) {
-    return static_cast<int>(place);
+  // A corner at a third of a px, say, leaves a trace of rounding.
+  const double whole = std::round(place);
+  if (std::abs(place - whole) < kOnGrid && std::abs(whole) <= kLongestImageSide) {
+    return static_cast<int>(whole);
   }
   from.fail(ErrorCode::BadValue, "must lie a whole number of px from the mask's corner");
   return 0;

@@ -3,6 +3,7 @@
 
 #include <QTest>
 
+#include "core/fit/fit_edits.h"
 #include "files/file_bytes.h"
 #include "files/image_file.h"
 #include "files/json_reader.h"
@@ -381,6 +382,25 @@ class ParcelFileTest : public QObject {
     QVERIFY(inconsistenciesOf(parcel).empty());
     QCOMPARE(QString::fromStdString(schemaComplaint("amber-parcel-1.schema.json", text)),
              QString());
+  }
+
+  void aMaskOnAnUnevenOriginComesBackTheSame() {
+    const Asset& asset = *project_.assets.front();
+    const FrameRef frame{asset.id, asset.frames[0].id};
+    Recipe mask;
+    mask.kind = ShapeKind::Mask;
+    const Project before = project_;
+    project_ =
+        withEdits(project_, {SetOrigin{frame.asset, frame.frame, {31.0 / 3, 47.0 / 7}, kByHand}})
+            ->project;
+    project_ = withEdits(project_, fittedShapes(project_, {frame}, "body", mask,
+                                                ArtStore::loading(store_, project_)))
+                   ->project;
+    QVERIFY(pack());
+    const auto differences = verifyParcel(scratch_.path("parcel"), project_, store_);
+    QVERIFY(differences && differences->empty());
+    project_ = before;
+    QVERIFY(pack());
   }
 
   void aParcelThatWasTamperedWithIsFound() {

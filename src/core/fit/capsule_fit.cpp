@@ -55,6 +55,7 @@ std::vector<double> directions(CapsuleLie lie) {
   if (lie == CapsuleLie::Upright) return {kPi / 2};
   if (lie == CapsuleLie::Lying) return {0};
   std::vector<double> angles;
+  angles.reserve(kDirections);
   for (int i = 0; i < kDirections; ++i) angles.push_back(kPi * i / kDirections);
   return angles;
 }
@@ -261,6 +262,7 @@ std::optional<Capsule> snugCapsule(const InkCounts& ink, CapsuleLie lie) {
   if (ink.total() == 0) return std::nullopt;
   const std::vector<FramePoint> hull = convexHull(ink.corners());
   std::vector<Covering> starts;
+  starts.reserve(kDirections);
   for (const double angle : directions(lie)) starts.push_back(bestCovering(hull, angle));
   std::stable_sort(starts.begin(), starts.end(),
                    [](const Covering& a, const Covering& b) { return a.area < b.area; });

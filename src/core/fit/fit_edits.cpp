@@ -1,5 +1,7 @@
 #include "core/fit/fit_edits.h"
 
+#include <cmath>
+
 #include "core/fit/recipe_fit.h"
 
 namespace amber {
@@ -38,8 +40,13 @@ std::vector<Edit> shapeByHand(const Project& project, const std::vector<FrameRef
   for (const FrameRef& ref : frames) {
     const Frame* frame = frameOf(project, ref);
     if (frame == nullptr) continue;
-    const Shape carried =
-        moved(geometry, frame->origin.x - source->origin.x, frame->origin.y - source->origin.y);
+    double dx = frame->origin.x - source->origin.x;
+    double dy = frame->origin.y - source->origin.y;
+    if (kindOf(geometry) == ShapeKind::Mask) {
+      dx = std::round(dx);
+      dy = std::round(dy);
+    }
+    const Shape carried = moved(geometry, dx, dy);
     if (!validated(carried, frame->rect.size())) continue;
     edits.emplace_back(SetShape{ref.asset, ref.frame, {role, carried, std::nullopt}});
   }

@@ -18,8 +18,8 @@ std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRe
                                const Progress& progress = {});
 
 /// The edits that give each of these frames this geometry, set by hand, at the same place relative
-/// to its origin as it has on the frame `from` refers to. Frames on which it would not be sound
-/// get none.
+/// to its origin as it has on the frame `from` refers to; a mask, to the nearest whole px. Frames
+/// on which it would not be sound get none.
 std::vector<Edit> shapeByHand(const Project& project, const std::vector<FrameRef>& frames,
                               const std::string& role, const Shape& geometry, FrameRef from);
 

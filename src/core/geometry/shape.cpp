@@ -120,6 +120,10 @@ Result<void> sound(const MaskShape& mask) {
   const auto wrong = [](const char* what) {
     return failure(ErrorCode::BadValue, std::string("the mask ") + what);
   };
+  if (std::abs(mask.x - std::round(mask.x)) > kOnGrid ||
+      std::abs(mask.y - std::round(mask.y)) > kOnGrid) {
+    return wrong("does not lie on the pixels of its frame");
+  }
   if (mask.runs.empty()) return wrong("holds no pixel");
   int left = mask.w;
   int right = 0;

@@ -113,7 +113,8 @@ int pointCount(const Shape& shape);
 
 /// Nothing when the shape is sound on a frame of `frame` px, or what is wrong with it: a number
 /// that is not finite, a side under kLeastBoxSide, a radius under kLeastRadius, a reach of more
-/// than kFarthestReach beyond the frame, runs of a mask that are not as its definition says.
+/// than kFarthestReach beyond the frame, a mask between pixels, or with runs that are not as its
+/// definition says.
 Result<void> validated(const Shape& shape, PixelSize frame);
 
 }  // namespace amber

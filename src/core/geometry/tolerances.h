@@ -10,6 +10,10 @@ inline constexpr double kFarthestReach = 1024;
 /// an artist would want. Governs: Shape validation, box handles.
 inline constexpr double kLeastBoxSide = 0.5;
 
+/// How far a mask's corner may lie from a whole px of its frame, px: what is left of taking an
+/// origin away and adding it again. Governs: Shape validation, reading masks.
+inline constexpr double kOnGrid = 1e-6;
+
 /// Least radius of a circle or capsule, px: half a box's least side. Governs: Shape validation,
 /// fitting.
 inline constexpr double kLeastRadius = 0.25;

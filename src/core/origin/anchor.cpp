@@ -76,8 +76,9 @@ std::optional<OriginRule> unsnappedRule(std::string_view text) {
 }  // namespace
 
 FramePoint anchorPoint(const PixelRect& area, Anchor anchor) {
-  const int place = static_cast<int>(anchor);
-  return {area.x + area.w * (place % 3) / 2.0, area.y + area.h * (place / 3) / 2.0};
+  const int column = static_cast<int>(anchor) % 3;
+  const int row = static_cast<int>(anchor) / 3;
+  return {area.x + area.w * column / 2.0, area.y + area.h * row / 2.0};
 }
 
 std::optional<FramePoint> originBy(const OriginRule& rule, PixelSize cell,

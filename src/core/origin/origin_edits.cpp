@@ -136,7 +136,7 @@ std::vector<Edit> originsByRule(const Project& project, const std::vector<FrameR
     const auto here = ruling.ruleHere(rule);
     if (!here || (here->hasFrame() && here->frame == ref.frame)) continue;
     if (handSet == HandSet::Kept && frame->originRule.basis == OriginBasis::Hand) continue;
-    if (auto edit = ruling.set(ref, *frame, *here)) edits.emplace_back(std::move(*edit));
+    if (auto edit = ruling.set(ref, *frame, *here)) edits.emplace_back(*edit);
   }
   return edits;
 }
@@ -172,7 +172,7 @@ std::vector<Edit> originsAgain(const Project& project, const std::vector<FrameRe
     const Frame* frame = ruling.frame(ref);
     if (frame == nullptr || frame->originRule.basis == OriginBasis::Hand) continue;
     if (auto edit = ruling.set(ref, *frame, frame->originRule)) {
-      edits.emplace_back(std::move(*edit));
+      edits.emplace_back(*edit);
     }
   }
   return edits;
