@@ -93,7 +93,8 @@ void checkSlips(const Project& project, const Asset& asset, const Animation& ani
 void checkDrift(const Project& project, const Asset& asset, const Animation& animation,
                 const ArtSource& art, std::vector<Finding>& findings) {
   const DriftTable table = driftOf(asset, animation, art);
-  if (asset.motion == Motion::Static || !table.worst || table.feet.most() <= project.origins.drift) return;
+  if (asset.motion == Motion::Static || !table.worst || table.feet.most() <= project.origins.drift)
+    return;
   Finding finding = originFinding("origin.drift", Severity::Warning, asset, animation.id,
                                   frameAt(asset, animation, *table.worst));
   finding.text = "feet drift " + px(table.feet.most()) + " through " + animation.name +
