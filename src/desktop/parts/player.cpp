@@ -55,10 +55,17 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
 }
 
 void Player::setPlaying(bool playing) {
-  if (playing) {
+  if (playing && !timer_.isActive()) {
+    // It goes on from the step that shows, with all of that step's time.
+    const Animation* animation = session_.currentAnimation();
+    const std::size_t from = step();
+    startedAtMs_ = 0;
+    for (std::size_t i = 0; animation != nullptr && i < from; ++i) {
+      startedAtMs_ += animation->steps[i].durationMs;
+    }
     clock_.start();
     timer_.start();
-  } else {
+  } else if (!playing) {
     startedAtMs_ = elapsedMs();
     timer_.stop();
   }
