@@ -32,6 +32,11 @@ QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent
   return button;
 }
 
+QPushButton* tight(QPushButton* button, const char* size) {
+  button->setProperty(size, true);
+  return button;
+}
+
 void markNext(QPushButton* button, bool next) {
   if (button->property("next").toBool() == next) return;
   button->setProperty("next", next);

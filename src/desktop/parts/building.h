@@ -25,6 +25,8 @@ QLabel* makeLabel(const QString& text, const char* rank, QWidget* parent);
 QPushButton* makeChip(const QString& text, QWidget* parent);
 /// A plain button with a tooltip.
 QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent);
+/// The button with less room around its text: "tight", or "small" with small text as well.
+QPushButton* tight(QPushButton* button, const char* size = "tight");
 /// Marks the button that leads to the next step of the work.
 void markNext(QPushButton* button, bool next);
 /// A line "label  field field" of a form, added to `form`.
