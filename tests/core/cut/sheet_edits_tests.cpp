@@ -251,6 +251,26 @@ class SheetEditsTest : public QObject {
     QCOMPARE(cutting.project.sheets.front()->hash, std::string("after"));
   }
 
+  void originsFollowARepaintByTheirRulesAndMountsStayOverTheArt() {
+    Cutting cutting(sheetArtOf({"##...#..", "##...#..", "#....#.."}), cells({8, 3}, 4, 3));
+    const AssetId asset = cutting.asset().id;
+    const FrameId first = cutting.frame(0).id;
+    const FrameId second = cutting.frame(1).id;
+    cutting.apply(
+        {SetOrigin{asset, first, {0.5, 3}, {OriginBasis::Feet}},
+         SetOrigin{asset, second, {1.5, 3}, {OriginBasis::FeetOf, {}, PointSnap::Free, first}},
+         PutMount{asset, second, {"spout", {1, 1}}}});
+    // The feet of the first moved a pixel to the right, those of the second two.
+    cutting.repaint(sheetArtOf({"##...#..", "##...#..", ".#.....#"}));
+    QCOMPARE(cutting.frame(0).origin, (FramePoint{1.5, 3}));
+    QCOMPARE(cutting.frame(1).id, second);
+    QCOMPARE(cutting.frame(1).origin, (FramePoint{3.5, 3}));
+    QCOMPARE(cutting.frame(1).mounts, (std::vector<Mount>{{"spout", {1, 1}}}));
+    // Turned with its sheet, a mount stays over the same art.
+    cutting.apply(*turnEdits(cutting.project, {1}, SheetTurn::MirrorX));
+    QCOMPARE(findFrame(cutting.asset(), second)->mounts.front().at, (FramePoint{3, 1}));
+  }
+
   void whatIsNotFoundIsAFindingAndNoLoss() {
     Cutting cutting(sheetArtOf({"#...##..###."}), cells({12, 1}, 4, 1));
     const FrameId last = cutting.frame(2).id;
