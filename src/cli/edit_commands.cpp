@@ -4,6 +4,7 @@
 #include <iostream>
 
 #include "cli/commands.h"
+#include "cli/frame_choice.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/sheet_edits.h"
 #include "core/project/animation_edits.h"
@@ -28,27 +29,13 @@ Result<const Sheet*> sheetOf(const Project& project, const std::string& path) {
   return failure(ErrorCode::UnknownTarget, "the project has no sheet \"" + path + "\"");
 }
 
-// The project after the edits, written.
-Result<Project> saved(const std::string& path, const Project& project,
-                      const std::vector<Edit>& edits) {
-  auto applied = withEdits(project, edits);
-  if (!applied) return tl::unexpected(applied.error());
-  if (auto written = writeProject(path, applied->project); !written) {
-    return tl::unexpected(written.error());
-  }
-  return std::move(applied->project);
-}
-
 // The asset's frames that these numbers, from 1, stand for.
 Result<std::vector<FrameId>> framesBy(const Asset& asset, const std::vector<int>& numbers) {
   std::vector<FrameId> frames;
   for (const int number : numbers) {
-    if (number < 1 || number > static_cast<int>(asset.frames.size())) {
-      return failure(ErrorCode::BadValue, asset.name + " has frames 1 to " +
-                                              std::to_string(asset.frames.size()) + ", not " +
-                                              std::to_string(number));
-    }
-    frames.push_back(asset.frames[static_cast<std::size_t>(number) - 1].id);
+    const auto frame = frameOf(asset, number);
+    if (!frame) return tl::unexpected(frame.error());
+    frames.push_back((*frame)->id);
   }
   return frames;
 }
@@ -177,7 +164,7 @@ Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
   if (!cut) return tl::unexpected(cut.error());
   auto edits = recutEdits(*project, (*sheet)->id, *cut, **art);
   if (!edits) return tl::unexpected(edits.error());
-  auto after = saved(arguments.project, *project, *edits);
+  auto after = savedWith(arguments.project, *project, *edits);
   if (!after) return tl::unexpected(after.error());
   const Asset& asset = *assetCutFrom(*after, (*sheet)->id);
   const auto frames =
@@ -202,7 +189,7 @@ Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json) {
   }
   auto after = changed(*asset, arguments, project->nextId);
   if (!after) return tl::unexpected(after.error());
-  const auto done = saved(arguments.project, *project, {PutAsset{*after}});
+  const auto done = savedWith(arguments.project, *project, {PutAsset{*after}});
   if (!done) return tl::unexpected(done.error());
   Json list = Json::array();
   for (const Animation& animation : after->animations) {

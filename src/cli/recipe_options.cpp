@@ -57,9 +57,6 @@ std::optional<Inset> insetIn(std::string_view text) {
   return inset;
 }
 
-constexpr std::array<std::string_view, kShapeKinds> kKindWords = {"box", "circle", "capsule",
-                                                                  "mask"};
-
 }  // namespace
 
 void addRecipe(CLI::App& command, RecipeText& text) {

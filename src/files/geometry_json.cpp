@@ -5,6 +5,7 @@
 
 #include "core/geometry/tolerances.h"
 #include "core/origin/mounts.h"
+#include "files/words.h"
 
 namespace amber {
 namespace {
@@ -50,8 +51,7 @@ MaskShape readMask(const JsonReader& from) {
 
 Shape readAnyShape(const JsonReader& from) {
   const auto number = [&](const char* name) { return readCoordinate(from.member(name)); };
-  constexpr std::array<std::string_view, kShapeKinds> kNames = {"box", "circle", "capsule", "mask"};
-  switch (static_cast<ShapeKind>(from.member("kind").choice(kNames))) {
+  switch (static_cast<ShapeKind>(from.member("kind").choice(kKindWords))) {
     case ShapeKind::Box:
       return Box{number("x"), number("y"), number("w"), number("h")};
     case ShapeKind::Circle:

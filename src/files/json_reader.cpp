@@ -120,6 +120,13 @@ std::string JsonReader::text(std::size_t longest) const {
   return {};
 }
 
+double JsonReader::within(double least, double most) const {
+  const double value = number();
+  if (value >= least && value <= most) return value;
+  fail(ErrorCode::BadValue, "must be " + exactNumber(least) + " to " + exactNumber(most));
+  return least;
+}
+
 double JsonReader::number() const {
   if (!value_->is_number()) {
     wrongType("a number");

@@ -33,9 +33,10 @@ class JsonReader {
   std::vector<JsonReader> exactly(std::size_t count, std::string_view what) const;
 
   std::string text(std::size_t longest = 4096) const;
-  int whole(int least, int most) const;  ///< A whole number in the range.
-  std::uint32_t bits() const;            ///< A whole number 0 to 2^32 - 1.
-  double number() const;                 ///< A finite number.
+  int whole(int least, int most) const;            ///< A whole number in the range.
+  std::uint32_t bits() const;                      ///< A whole number 0 to 2^32 - 1.
+  double number() const;                           ///< A finite number.
+  double within(double least, double most) const;  ///< A number in the range.
   bool truth() const;
 
   /// One of the given texts, as its index.

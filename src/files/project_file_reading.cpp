@@ -3,7 +3,6 @@
 #include <limits>
 #include <set>
 
-#include "core/base/exact_number.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "core/geometry/tolerances.h"
@@ -44,7 +43,7 @@ class ProjectReading {
                         pack.member("trim").truth(), pack.member("padding").whole(0, 64),
                         pack.member("extrusion").whole(0, 16)};
     if (const auto origins = root.optionalMember("origins")) {
-      project_.origins = {readWithin(origins->member("drift"), 0, 1024),
+      project_.origins = {origins->member("drift").within(0, 1024),
                           origins->member("whole").truth()};
     }
     for (const JsonReader& from : root.member("layers").elements(32)) {
@@ -67,13 +66,6 @@ class ProjectReading {
 
   static Motion readMotion(const JsonReader& from) {
     return static_cast<Motion>(from.choice(kMotionWords));
-  }
-
-  static double readWithin(const JsonReader& from, double least, double most) {
-    const double value = from.number();
-    if (value >= least && value <= most) return value;
-    from.fail(ErrorCode::BadValue, "must be " + exactNumber(least) + " to " + exactNumber(most));
-    return least;
   }
 
   static OriginRule readRule(const JsonReader& from) {

@@ -2,7 +2,6 @@
 
 #include <array>
 
-#include "core/base/exact_number.h"
 #include "core/fit/region.h"
 #include "core/geometry/tolerances.h"
 #include "files/words.h"
@@ -10,17 +9,8 @@
 namespace amber {
 namespace {
 
-constexpr std::array<std::string_view, kShapeKinds> kKindWords = {"box", "circle", "capsule",
-                                                                  "mask"};
 constexpr int kMostGrowth = 64;
 constexpr int kLargestSpeck = 1000000;
-
-double readWithin(const JsonReader& from, double least, double most) {
-  const double value = from.number();
-  if (value >= least && value <= most) return value;
-  from.fail(ErrorCode::BadValue, "must be " + exactNumber(least) + " to " + exactNumber(most));
-  return least;
-}
 
 Inset readInset(const JsonReader& from) {
   Inset inset;
@@ -28,7 +18,7 @@ Inset readInset(const JsonReader& from) {
   if (sides.empty()) return inset;
   double* const numbers[] = {&inset.left, &inset.top, &inset.right, &inset.bottom};
   for (std::size_t i = 0; i < 4; ++i) {
-    *numbers[i] = readWithin(sides[i], -kFarthestReach, kLongestImageSide);
+    *numbers[i] = sides[i].within(-kFarthestReach, kLongestImageSide);
   }
   inset.percent = from.member("percent").truth();
   return inset;
@@ -71,7 +61,7 @@ Recipe readRecipe(const JsonReader& from) {
   }
   if (const auto region = from.optionalMember("region")) recipe.region = readRegion(*region);
   if (const auto inset = from.optionalMember("inset")) recipe.inset = readInset(*inset);
-  if (const auto loss = from.optionalMember("loss")) recipe.loss = readWithin(*loss, 0, 0.99);
+  if (const auto loss = from.optionalMember("loss")) recipe.loss = loss->within(0, 0.99);
   if (const auto lie = from.optionalMember("lie")) {
     recipe.lie = static_cast<CapsuleLie>(lie->choice(kLieWords));
   }

@@ -12,6 +12,8 @@ namespace amber {
 inline constexpr std::array<std::string_view, 3> kMotionWords = {"static", "kinematic", "dynamic"};
 inline constexpr std::array<std::string_view, 2> kDutyWords = {"stops", "notices"};
 inline constexpr std::array<std::string_view, 3> kLoopWords = {"once", "repeat", "backAndForth"};
+inline constexpr std::array<std::string_view, kShapeKinds> kKindWords = {"box", "circle", "capsule",
+                                                                         "mask"};
 inline constexpr std::array<std::string_view, 4> kStyleWords = {"snug", "trimmed", "balanced",
                                                                 "inner"};
 inline constexpr std::array<std::string_view, 3> kLieWords = {"any", "upright", "lying"};

@@ -6,14 +6,10 @@
 #include <cmath>
 
 #include "core/geometry/tolerances.h"
+#include "core/project/frame_ref.h"
 
 namespace amber {
 namespace {
-
-const Frame* frameOf(const Project& project, const FrameRef& ref) {
-  const Asset* asset = findAsset(project, ref.asset);
-  return asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
-}
 
 // The frame's ink alone, as painting wants it.
 QImage inkOf(const SheetArt& art, const Frame& frame) {
@@ -35,7 +31,7 @@ QImage inkOf(const SheetArt& art, const Frame& frame) {
 QRectF extentOf(const Project& project, const std::vector<StagedFrame>& frames) {
   QRectF extent;
   for (const StagedFrame& one : frames) {
-    const Frame* frame = frameOf(project, one.ref);
+    const Frame* frame = findFrame(project, one.ref);
     if (frame == nullptr) continue;
     extent |= transformOf(one, frame->origin).mapRect(QRectF(0, 0, frame->rect.w, frame->rect.h));
   }
@@ -83,7 +79,7 @@ Result<StagePicture> stagePicture(const Project& project, const std::vector<Stag
   const QTransform view =
       QTransform::fromScale(zoom, zoom) * QTransform::fromTranslate(-whole.x(), -whole.y());
   for (const StagedFrame& one : frames) {
-    const Frame* frame = frameOf(project, one.ref);
+    const Frame* frame = findFrame(project, one.ref);
     const auto sheet = frame == nullptr ? nullptr : art(frame->sheet);
     if (sheet == nullptr) continue;
     painter.setTransform(transformOf(one, frame->origin) * view);

@@ -3,17 +3,9 @@
 #include <cmath>
 
 #include "core/fit/recipe_fit.h"
+#include "core/project/frame_ref.h"
 
 namespace amber {
-namespace {
-
-const Frame* frameOf(const Project& project, const FrameRef& ref) {
-  const Asset* asset = findAsset(project, ref.asset);
-  return asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
-}
-
-}  // namespace
-
 std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRef>& frames,
                                const std::string& role, const Recipe& recipe, const ArtSource& art,
                                const Progress& progress) {
@@ -22,7 +14,7 @@ std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRe
   for (const FrameRef& ref : frames) {
     if (progress.cancelled()) break;
     progress.at(done++, static_cast<int>(frames.size()));
-    const Frame* frame = frameOf(project, ref);
+    const Frame* frame = findFrame(project, ref);
     const auto sheet = frame == nullptr ? nullptr : art(frame->sheet);
     if (sheet == nullptr) continue;
     const auto shape = fitted(cropped(sheet->firm, frame->rect), recipe);
@@ -35,10 +27,10 @@ std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRe
 std::vector<Edit> shapeByHand(const Project& project, const std::vector<FrameRef>& frames,
                               const std::string& role, const Shape& geometry, FrameRef from) {
   std::vector<Edit> edits;
-  const Frame* source = frameOf(project, from);
+  const Frame* source = findFrame(project, from);
   if (source == nullptr) return edits;
   for (const FrameRef& ref : frames) {
-    const Frame* frame = frameOf(project, ref);
+    const Frame* frame = findFrame(project, ref);
     if (frame == nullptr) continue;
     double dx = frame->origin.x - source->origin.x;
     double dy = frame->origin.y - source->origin.y;

@@ -4,6 +4,7 @@
 
 #include "core/origin/mounts.h"
 #include "core/origin/turning.h"
+#include "core/project/frame_ref.h"
 
 namespace amber {
 namespace {
@@ -14,11 +15,6 @@ Result<void> goodName(const std::string& name) {
                  "\"" + name +
                      "\" is no name for a mount; use small letters, digits and underscores, at "
                      "most 64, such as spout or hand_left");
-}
-
-const Frame* frameOf(const Project& project, const FrameRef& ref) {
-  const Asset* asset = findAsset(project, ref.asset);
-  return asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
 }
 
 PutMount keyAt(AssetId asset, const Frame& frame, const std::string& name, OriginPoint offset) {
@@ -32,7 +28,7 @@ Result<std::vector<Edit>> mountKeys(const Project& project, const std::vector<Fr
   if (auto good = goodName(name); !good) return tl::unexpected(good.error());
   std::vector<Edit> edits;
   for (const FrameRef& ref : frames) {
-    if (const Frame* frame = frameOf(project, ref)) {
+    if (const Frame* frame = findFrame(project, ref)) {
       edits.emplace_back(keyAt(ref.asset, *frame, name, offset));
     }
   }
@@ -43,7 +39,7 @@ std::vector<Edit> mountKeysDropped(const Project& project, const std::vector<Fra
                                    const std::string& name) {
   std::vector<Edit> edits;
   for (const FrameRef& ref : frames) {
-    const Frame* frame = frameOf(project, ref);
+    const Frame* frame = findFrame(project, ref);
     if (frame != nullptr && findMount(*frame, name) != nullptr) {
       edits.emplace_back(DropMount{ref.asset, ref.frame, name});
     }

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/project/frame_ref.h"
 #include "work/stage_picture.h"
 
 namespace amber {
@@ -10,11 +11,6 @@ namespace {
 
 // Larger than this, px a side, ghosts are composed coarser than the art.
 constexpr double kLargestLayer = 4096;
-
-const Frame* frameOf(const Project& project, const FrameRef& ref) {
-  const Asset* asset = findAsset(project, ref.asset);
-  return asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
-}
 
 bool isWhole(double value) {
   return std::abs(value - std::round(value)) < 1e-9;
@@ -26,7 +22,7 @@ void GhostLayer::paint(QPainter& painter, const Project& project,
                        const std::vector<StagedFrame>& ghosts, QPointF origin, double scale) {
   std::vector<Part> parts;
   for (const StagedFrame& ghost : ghosts) {
-    const Frame* frame = frameOf(project, ghost.ref);
+    const Frame* frame = findFrame(project, ghost.ref);
     if (frame == nullptr) continue;
     parts.push_back({ghost, frame->rect, frame->origin, pictures_.versionOf(frame->sheet)});
   }
@@ -64,7 +60,7 @@ void GhostLayer::compose(const Project& project, const std::vector<Part>& parts)
     QRectF target((place.topLeft() - extent_.topLeft()) * fine, place.size() * fine);
     target.moveTopLeft({std::round(target.x()), std::round(target.y())});
     painter.setOpacity(part.staged.opacity);
-    if (const Frame* frame = frameOf(project, part.staged.ref)) {
+    if (const Frame* frame = findFrame(project, part.staged.ref)) {
       pictures_.drawFrame(painter, *frame, target);
     }
   }

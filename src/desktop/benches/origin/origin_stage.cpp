@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "core/geometry/tolerances.h"
+#include "core/project/frame_ref.h"
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 #include "work/stage_picture.h"
@@ -14,11 +15,6 @@ namespace amber {
 namespace {
 
 constexpr int kSpinGhosts = 12;
-
-const Frame* frameOf(const Project& project, const FrameRef& ref) {
-  const Asset* asset = findAsset(project, ref.asset);
-  return asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
-}
 
 QString rounded(double value) {
   return QString::number(std::round(value * 100) / 100 + 0.0);
@@ -126,7 +122,7 @@ std::vector<StagedFrame> OriginStage::staged() const {
 QRectF OriginStage::extentOf(const std::vector<StagedFrame>& frames) const {
   QRectF extent;
   for (const StagedFrame& one : frames) {
-    if (const Frame* frame = frameOf(session_.project(), one.ref)) {
+    if (const Frame* frame = findFrame(session_.project(), one.ref)) {
       extent |= transformOf(one, frame->origin).mapRect(QRectF(0, 0, frame->rect.w, frame->rect.h));
     }
   }
@@ -155,7 +151,7 @@ QString OriginStage::emptyText() const {
 }
 
 void OriginStage::drawStaged(QPainter& painter, const StagedFrame& one) {
-  const Frame* frame = frameOf(session_.project(), one.ref);
+  const Frame* frame = findFrame(session_.project(), one.ref);
   if (frame == nullptr) return;
   const QPointF origin = view().toStage(QPointF(shown()->origin.x, shown()->origin.y));
   painter.save();
@@ -282,7 +278,7 @@ QString OriginStage::caption() const {
 }
 
 bool OriginStage::holdsInk(const StagedFrame& one, QPointF fromOrigin) const {
-  const Frame* frame = frameOf(session_.project(), one.ref);
+  const Frame* frame = findFrame(session_.project(), one.ref);
   const auto art = frame == nullptr ? nullptr : session_.artOf(frame->sheet);
   if (art == nullptr) return false;
   const QPointF at = transformOf(one, frame->origin).inverted().map(fromOrigin);
