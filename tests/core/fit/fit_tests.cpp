@@ -7,6 +7,7 @@
 #include "support/random_mask.h"
 #include "support/registry.h"
 #include "support/text_picture.h"
+#include "support/two_frames.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -178,17 +179,7 @@ class FitEditsTest : public QObject {
   }
 
  private slots:
-  void init() {
-    project_ = newProject("test");
-    Sheet sheet;
-    sheet.id = {1};
-    sheet.size = {8, 3};
-    Asset asset;
-    asset.id = {2};
-    asset.frames = {Frame{{3}, "a", {1}, {0, 0, 4, 3}, {}, {}, {}},
-                    Frame{{4}, "b", {1}, {4, 0, 4, 3}, {}, {}, {}}};
-    project_ = withEdits(project_, {PutSheet{sheet}, PutAsset{asset}})->project;
-  }
+  void init() { project_ = twoFrames(); }
 
   void aBoxGivenToOtherFramesKeepsItsPlaceToTheOrigin() {
     project_ =

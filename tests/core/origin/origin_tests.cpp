@@ -12,6 +12,7 @@
 #include "support/random_mask.h"
 #include "support/registry.h"
 #include "support/text_picture.h"
+#include "support/two_frames.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -28,17 +29,7 @@ class OriginTest : public QObject {
   }
 
  private slots:
-  void init() {
-    project_ = newProject("test");
-    Sheet sheet;
-    sheet.id = {1};
-    sheet.size = {8, 3};
-    Asset asset;
-    asset.id = {2};
-    asset.frames = {Frame{{3}, "a", {1}, {0, 0, 4, 3}, {}, {}, {}},
-                    Frame{{4}, "b", {1}, {4, 0, 4, 3}, {}, {}, {}}};
-    project_ = withEdits(project_, {PutSheet{sheet}, PutAsset{asset}})->project;
-  }
+  void init() { project_ = twoFrames(); }
 
   void nineAnchorsOfARectangle() {
     const PixelRect area{2, 4, 5, 6};
