@@ -5,6 +5,7 @@
 #include <cmath>
 #include <cstdint>
 #include <cstdio>
+#include <numbers>
 #include <string>
 
 #include "core/fit/measures.h"
@@ -69,15 +70,15 @@ void allCandidatesWithMeasures(benchmark::State& state) {
 BENCHMARK(allCandidatesWithMeasures)->Unit(benchmark::kMillisecond);
 
 // Pairs that meet and pairs that do not, by turns, as a game would ask.
-template <class T>
-void overlapTests(benchmark::State& state, const T& shape) {
+template <class T, class Test>
+void overlapTests(benchmark::State& state, const T& shape, const Test& meet) {
   std::vector<T> others;
   for (int i = 0; i < 64; ++i) {
     others.push_back(std::get<T>(moved(Shape(shape), (i % 8) * 16 - 56, (i / 8) * 16 - 56)));
   }
   std::size_t next = 0;
   for (auto _ : state) {
-    benchmark::DoNotOptimize(overlap(shape, others[next]));
+    benchmark::DoNotOptimize(meet(shape, others[next]));
     next = (next + 1) % others.size();
   }
 }
@@ -91,8 +92,8 @@ int main(int argc, char** argv) {
                                  recipe.style)
         ->Unit(benchmark::kMicrosecond);
   }
-  for (const ShapeKind kind :
-       {ShapeKind::Box, ShapeKind::Circle, ShapeKind::Capsule, ShapeKind::Mask}) {
+  for (const ShapeKind kind : {ShapeKind::Box, ShapeKind::Circle, ShapeKind::Capsule,
+                               ShapeKind::Polygon, ShapeKind::Mask}) {
     benchmark::RegisterBenchmark(("measure " + std::string(kindName(kind))).c_str(), measureOne,
                                  kind)
         ->Unit(benchmark::kMicrosecond);
@@ -105,13 +106,22 @@ int main(int argc, char** argv) {
       if (std::hypot(x - 31.5, y - 31.5) < 32) round.set(x, y);
     }
   }
-  const auto test = [](const char* name, const auto& shape) {
-    benchmark::RegisterBenchmark(name,
-                                 [shape](benchmark::State& state) { overlapTests(state, shape); });
+  const auto test = [](const std::string& name, const auto& shape, const auto& meet) {
+    benchmark::RegisterBenchmark(
+        name.c_str(), [shape, meet](benchmark::State& state) { overlapTests(state, shape, meet); });
   };
-  test("overlap of boxes", Box{0, 0, 64, 64});
-  test("overlap of circles", Circle{32, 32, 32});
-  test("overlap of capsules", Capsule{32, 16, 32, 48, 16});
-  test("overlap of masks", std::get<MaskShape>(*fitted(round, mask)));
+  const auto meet = [](const auto& a, const auto& b) { return overlap(a, b); };
+  test("overlap of boxes", Box{0, 0, 64, 64}, meet);
+  test("overlap of circles", Circle{32, 32, 32}, meet);
+  test("overlap of capsules", Capsule{32, 16, 32, 48, 16}, meet);
+  test("overlap of masks", std::get<MaskShape>(*fitted(round, mask)), meet);
+  for (const int points : {4, 8, 16}) {
+    Polygon polygon;
+    for (int i = 0; i < points; ++i) {
+      const double angle = 2 * std::numbers::pi * i / points;
+      polygon.points.push_back({32 + 32 * std::cos(angle), 32 + 32 * std::sin(angle)});
+    }
+    test("overlap of convex polygons of " + std::to_string(points), polygon, overlapConvex);
+  }
   benchmark::RunSpecifiedBenchmarks();
 }

@@ -7,6 +7,9 @@
 #include "cli/cutting_options.h"
 #include "cli/origin_options.h"
 #include "cli/recipe_options.h"
+#include "cli/shape_options.h"
+#include "core/geometry/convex_parts.h"
+#include "core/geometry/tolerances.h"
 #include "core/origin/anchor.h"
 #include "files/words.h"
 
@@ -105,6 +108,7 @@ class Grammar {
     addCutRegions(*recut_, cutting_);
     addAnimation();
     origin_.add(program_);
+    shape_.add(program_);
     formats_ = program_.add_subcommand("formats", "Say which images can be read");
   }
 
@@ -181,6 +185,11 @@ class Grammar {
     fit_->add_option("--rect", rects_, "A frame's rectangle; may be given again")
         ->check(numbersForm(4, ',', "x,y,w,h"));
     addRecipe(*fit_, recipe_);
+    fit_->add_flag("--together", together_, "One shape for all frames, laid over at their feet");
+    CLI::Option* parts = fit_->add_flag("--parts", parts_, "Also a polygon's convex parts");
+    fit_->add_option("--part-points", partPoints_, "At most so many in a part")
+        ->needs(parts)
+        ->check(CLI::Range(kLeastPartPoints, kMostPolygonPoints));
     addCutting(*fit_, cutting_);
   }
 
@@ -198,8 +207,13 @@ class Grammar {
       return std::visit(
           [](auto& arguments) { return decltype(Invocation::command)(std::move(arguments)); },
           *given);
+    if (auto given = shape_.command())
+      return std::visit(
+          [](auto& arguments) { return decltype(Invocation::command)(std::move(arguments)); },
+          *given);
     if (formats_->parsed()) return FormatsArguments{};
-    FitArguments fit{image_, cuttingFrom(cutting_), {}, recipesFrom(recipe_)};
+    FitArguments fit{image_,    cuttingFrom(cutting_),   {}, recipesFrom(recipe_),
+                     together_, parts_ ? partPoints_ : 0};
     for (const std::string& text : rects_) {
       const std::vector<int> n = numbersIn(text, 4, ',');
       fit.rects.push_back({n[0], n[1], n[2], n[3]});
@@ -222,6 +236,7 @@ class Grammar {
   CLI::App* recut_ = nullptr;
   CLI::App* animation_ = nullptr;
   OriginOptions origin_;
+  ShapeOptions shape_;
   AnimationArguments animating_;
   double rate_ = 0;
   std::string loop_;
@@ -231,6 +246,9 @@ class Grammar {
   CuttingText cutting_;
   std::vector<std::string> rects_;
   RecipeText recipe_;
+  bool together_ = false;
+  bool parts_ = false;
+  int partPoints_ = 8;
   SheetText sheet_;
   std::string project_;
   std::string folder_;

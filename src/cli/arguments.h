@@ -28,6 +28,8 @@ struct FitArguments {
   CuttingArguments cutting;
   std::vector<PixelRect> rects;
   std::vector<Recipe> recipes;  ///< A candidate of each.
+  bool together = false;        ///< One geometry for all frames, at their origins.
+  int partPoints = 0;  ///< Most points of a polygon's convex part; 0: parts are not asked for.
 };
 
 struct SheetArguments {
@@ -127,6 +129,43 @@ struct LookArguments {
   std::string file;
 };
 
+/// Gives frames their shapes, or tells what they have.
+struct ShapeArguments {
+  enum class Act { Tell, Fit, Key, Unkey, Hold, Mirror, Copy, KindRules };
+  enum class Way { Each, Held, Together };
+  std::string project;
+  FrameChoice frames;
+  std::string role;  ///< Empty: the first.
+  Act act = Act::Tell;
+  std::optional<Recipe> recipe;  ///< Nothing: the role's.
+  Way way = Way::Each;
+  std::string copyTo;
+  bool handToo = false;
+};
+
+/// Fits shapes again.
+struct RefitArguments {
+  std::string project;
+  FrameChoice frames;
+  bool all = false;      ///< Not only what is stale.
+  bool handToo = false;  ///< Those set by hand as well, by their role's recipe.
+  bool tryOnly = false;
+};
+
+/// Makes or changes a role, or tells of all.
+struct RoleArguments {
+  std::string project;
+  std::string name;
+  std::optional<Duty> duty;
+  std::optional<Recipe> recipe;
+  std::optional<double> mostAir;
+  std::optional<double> mostBareInk;
+  std::string newName;
+  bool remove = false;
+  std::string forKind;  ///< New frames of this kind get the role's shape.
+  std::string notForKind;
+};
+
 /// What the installed readers of images can do.
 struct FormatsArguments {};
 
@@ -149,7 +188,7 @@ struct Invocation {
   std::variant<std::monostate, CutArguments, FitArguments, SheetArguments, CheckArguments,
                PackArguments, VerifyArguments, RefreshArguments, TurnArguments, FormatsArguments,
                RecutArguments, AnimationArguments, OriginArguments, DriftArguments, MountArguments,
-               LookArguments>
+               LookArguments, ShapeArguments, RefitArguments, RoleArguments>
       command;  ///< Nothing: help was asked for and printed.
   bool json = false;
 };

@@ -25,6 +25,9 @@ Result<Outcome> runOrigin(const OriginArguments& arguments, bool json);
 Result<Outcome> runDrift(const DriftArguments& arguments, bool json);
 Result<Outcome> runMount(const MountArguments& arguments, bool json);
 Result<Outcome> runLook(const LookArguments& arguments, bool json);
+Result<Outcome> runShape(const ShapeArguments& arguments, bool json);
+Result<Outcome> runRefit(const RefitArguments& arguments, bool json);
+Result<Outcome> runRole(const RoleArguments& arguments, bool json);
 Result<Outcome> runFormats(const FormatsArguments& arguments, bool json);
 
 }  // namespace amber

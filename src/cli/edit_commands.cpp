@@ -7,6 +7,7 @@
 #include "cli/frame_choice.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/sheet_edits.h"
+#include "core/fit/refit.h"
 #include "core/project/animation_edits.h"
 #include "files/json_text.h"
 #include "files/project_file.h"
@@ -164,7 +165,9 @@ Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
   if (!cut) return tl::unexpected(cut.error());
   auto edits = recutEdits(*project, (*sheet)->id, *cut, **art);
   if (!edits) return tl::unexpected(edits.error());
-  auto after = savedWith(arguments.project, *project, *edits);
+  const auto fitted =
+      withNewFramesFitted(*project, std::move(*edits), [&](SheetId) { return *art; });
+  auto after = savedWith(arguments.project, *project, fitted);
   if (!after) return tl::unexpected(after.error());
   const Asset& asset = *assetCutFrom(*after, (*sheet)->id);
   const auto frames =

@@ -41,6 +41,9 @@ struct Runner {
   Result<Outcome> operator()(const DriftArguments& a) const { return runDrift(a, json); }
   Result<Outcome> operator()(const MountArguments& a) const { return runMount(a, json); }
   Result<Outcome> operator()(const LookArguments& a) const { return runLook(a, json); }
+  Result<Outcome> operator()(const ShapeArguments& a) const { return runShape(a, json); }
+  Result<Outcome> operator()(const RefitArguments& a) const { return runRefit(a, json); }
+  Result<Outcome> operator()(const RoleArguments& a) const { return runRole(a, json); }
   Result<Outcome> operator()(const FormatsArguments& a) const { return runFormats(a, json); }
 };
 

@@ -7,6 +7,7 @@
 
 #include "core/fit/recipe_fit.h"
 #include "core/fit/region.h"
+#include "core/geometry/tolerances.h"
 #include "files/words.h"
 
 namespace amber {
@@ -91,6 +92,15 @@ void addRecipe(CLI::App& command, RecipeText& text) {
       .add_option("--least-speck", text.numbers.mask.leastSpeck,
                   "A mask drops islands of fewer pixels")
       ->check(CLI::Range(1, 1000000));
+  command.add_option("--points", text.numbers.polygon.points, "At most so many in a polygon")
+      ->check(CLI::Range(3, kMostPolygonPoints));
+  command
+      .add_option("--tolerance", text.numbers.polygon.tolerance,
+                  "How far a snug polygon may go from the ink, px")
+      ->check(CLI::Range(0.0, kFarthestReach));
+  command.add_flag("--convex", text.numbers.polygon.convex, "No corner of a polygon turns inward");
+  command.add_option("--around", text.around, "Which islands of ink a polygon goes around")
+      ->check(CLI::IsMember(wordsWith(kAroundWords, "")));
 }
 
 std::vector<Recipe> recipesFrom(const RecipeText& text) {
@@ -99,6 +109,7 @@ std::vector<Recipe> recipesFrom(const RecipeText& text) {
   if (!text.inset.empty()) recipe.inset = *insetIn(text.inset);
   recipe.lie = enumOf<CapsuleLie>(kLieWords, text.lie);
   recipe.mask.holes = enumOf<Holes>(kHolesWords, text.holes);
+  recipe.polygon.around = enumOf<Around>(kAroundWords, text.around);
   std::vector<Recipe> recipes = everyRecipe(recipe);
   std::erase_if(recipes, [&](const Recipe& one) {
     const bool kind = text.kind == "all" || kindName(one.kind) == text.kind;

@@ -16,7 +16,8 @@ struct RecipeText {
   std::string inset;
   std::string lie = "any";
   std::string holes = "kept";
-  Recipe numbers;  ///< Loss, growth and specks.
+  std::string around = "largest";
+  Recipe numbers;  ///< Loss, growth and specks, points and tolerance.
 };
 
 /// Adds those options to a command.

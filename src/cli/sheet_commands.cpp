@@ -1,4 +1,5 @@
 // The commands that look at one image: cut and fit.
+#include <algorithm>
 #include <array>
 #include <cstdio>
 #include <iostream>
@@ -11,6 +12,9 @@
 #include "core/cut/proposals.h"
 #include "core/fit/measures.h"
 #include "core/fit/recipe_fit.h"
+#include "core/fit/together_fit.h"
+#include "core/geometry/convex_parts.h"
+#include "core/origin/landmarks.h"
 #include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/image_file.h"
@@ -169,6 +173,84 @@ Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const 
   return allRects(rectsOf(*cut, art, orientation), *cut, orientation);
 }
 
+// A frame with what fits it.
+struct FittedFrame {
+  PixelRect rect;
+  OriginInk at;
+  Json candidates = Json::array();
+};
+
+struct FittedFrames {
+  std::vector<FittedFrame> frames;
+  Json together = Json::array();
+};
+
+Json candidateJson(const Recipe& recipe, const Shape& shape, int partPoints) {
+  Json candidate{{"kind", kindName(recipe.kind)}};
+  if (recipe.kind != ShapeKind::Mask) candidate["style"] = styleName(recipe.style);
+  candidate["geometry"] = jsonOf(shape);
+  const auto* polygon = std::get_if<Polygon>(&shape);
+  if (polygon != nullptr && partPoints > 0) {
+    Json parts = Json::array();
+    for (const Polygon& part : convexParts(*polygon, partPoints)) {
+      parts.push_back(jsonOf(part.points));
+    }
+    candidate["geometry"]["parts"] = std::move(parts);
+  }
+  return candidate;
+}
+
+// Where a frame stands: at its feet, or at the middle of its lower edge where it holds no ink.
+FramePoint feetOrMiddle(const PixelMask& firm, const PixelRect& rect) {
+  const auto landmarks = landmarksOf(firm, rect);
+  return landmarks ? landmarks->feet : FramePoint{rect.w / 2.0, 1.0 * rect.h};
+}
+
+// One shape a recipe for all frames, with the measures on each, and on all of them.
+void fitTogether(const FitArguments& arguments, FittedFrames& fitted) {
+  std::vector<OriginInk> inks;
+  for (const FittedFrame& frame : fitted.frames) inks.push_back(frame.at);
+  if (inks.empty()) return;
+  for (const Recipe& recipe : arguments.recipes) {
+    const auto shape = fittedTogether(inks, recipe);
+    if (!shape) continue;
+    for (std::size_t i = 0; i < inks.size(); ++i) {
+      const Shape here = laidOn(inks[i], *shape, inks.front());
+      Json candidate = candidateJson(recipe, here, arguments.partPoints);
+      candidate["measures"] = measuresJson(measured(here, inks[i].ink, recipe.region));
+      fitted.frames[i].candidates.push_back(std::move(candidate));
+    }
+    const FramePoint origin = inks.front().origin;
+    Json whole = candidateJson(recipe, moved(*shape, -origin.x, -origin.y), arguments.partPoints);
+    whole["measures"] = measuresJson(measuredTogether(inks, *shape, recipe.region));
+    fitted.together.push_back(std::move(whole));
+  }
+}
+
+FittedFrames fittedFrames(const FitArguments& arguments, const std::vector<PixelRect>& rects,
+                          const PixelMask& firm) {
+  FittedFrames fitted;
+  for (const PixelRect& rect : rects) {
+    PixelMask ink = cropped(firm, rect);
+    const FramePoint origin = feetOrMiddle(firm, rect);
+    fitted.frames.push_back({rect, {std::move(ink), origin}});
+  }
+  if (arguments.together) {
+    fitTogether(arguments, fitted);
+    return fitted;
+  }
+  for (FittedFrame& frame : fitted.frames) {
+    for (const Recipe& recipe : arguments.recipes) {
+      const auto shape = amber::fitted(frame.at.ink, recipe);
+      if (!shape) continue;
+      Json candidate = candidateJson(recipe, *shape, arguments.partPoints);
+      candidate["measures"] = measuresJson(measured(*shape, frame.at.ink, recipe.region));
+      frame.candidates.push_back(std::move(candidate));
+    }
+  }
+  return fitted;
+}
+
 }  // namespace
 
 Result<Outcome> runCut(const CutArguments& arguments, bool json) {
@@ -209,29 +291,22 @@ Result<Outcome> runFit(const FitArguments& arguments, bool json) {
   const SheetArt art = artOf(std::move(image), rule);
   auto rects = framesToFit(arguments, art);
   if (!rects) return tl::unexpected(rects.error());
-  Json frames = Json::array();
-  int withInk = 0;
-  for (const PixelRect& rect : *rects) {
-    const PixelMask ink = cropped(art.firm, rect);
-    Json candidates = Json::array();
-    for (const Recipe& recipe : arguments.recipes) {
-      const auto shape = fitted(ink, recipe);
-      if (!shape) continue;
-      Json candidate{{"kind", kindName(recipe.kind)}};
-      if (recipe.kind != ShapeKind::Mask) candidate["style"] = styleName(recipe.style);
-      candidate["geometry"] = jsonOf(*shape);
-      candidate["measures"] = measuresJson(measured(*shape, ink, recipe.region));
-      candidates.push_back(std::move(candidate));
-    }
-    withInk += candidates.empty() ? 0 : 1;
-    frames.push_back(Json{{"rect", jsonOf(rect)},
-                          {"inkPixels", countOf(ink)},
-                          {"candidates", std::move(candidates)}});
-  }
+  const FittedFrames fitted = fittedFrames(arguments, *rects, art.firm);
   if (json) {
-    std::cout << jsonText(Json{{"image", arguments.image}, {"frames", std::move(frames)}});
+    Json frames = Json::array();
+    for (const FittedFrame& frame : fitted.frames) {
+      frames.push_back(Json{{"rect", jsonOf(frame.rect)},
+                            {"inkPixels", countOf(frame.at.ink)},
+                            {"origin", jsonOf(frame.at.origin)},
+                            {"candidates", frame.candidates}});
+    }
+    Json report{{"image", arguments.image}, {"frames", std::move(frames)}};
+    if (arguments.together) report["together"] = fitted.together;
+    std::cout << jsonText(report);
   }
-  std::cerr << arguments.image << ": fitted on " << withInk << " of " << rects->size()
+  const auto with = std::count_if(fitted.frames.begin(), fitted.frames.end(),
+                                  [](const FittedFrame& f) { return !f.candidates.empty(); });
+  std::cerr << arguments.image << ": fitted on " << with << " of " << rects->size()
             << " frames; the others hold no firm ink there\n";
   return Outcome::Done;
 }

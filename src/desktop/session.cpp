@@ -70,6 +70,7 @@ ProjectSession::~ProjectSession() {
   history_.disconnect(this);
   stopping_.request_stop();
   importStop_.request_stop();
+  workStop_.request_stop();
   readers_.waitForDone();
   writer_.waitForDone();
 }
@@ -95,6 +96,29 @@ const Animation* ProjectSession::currentAnimation() const {
 const Frame* ProjectSession::currentFrame() const {
   const Asset* asset = currentAsset();
   return asset == nullptr ? nullptr : findFrame(*asset, selection_.frame);
+}
+
+const Role* ProjectSession::currentRole() const {
+  return findRole(project_, selection_.role);
+}
+
+const HeldShapes& ProjectSession::shapes() const {
+  static const Asset none;
+  for (const auto& asset : project_.assets) {
+    if (asset->id != selection_.asset) continue;
+    if (shapesOf_ != asset.pointer()) {
+      shapesOf_ = asset.pointer();
+      shapes_.emplace(*shapesOf_);
+    }
+    return *shapes_;
+  }
+  shapesOf_ = nullptr;
+  shapes_.emplace(none);
+  return *shapes_;
+}
+
+const ShapePlace* ProjectSession::shapeOn(FrameId frame) const {
+  return shapes().find(frame, selection_.role);
 }
 
 void ProjectSession::adopt(const QString& path, Project project) {
@@ -289,6 +313,12 @@ void ProjectSession::select(const Selection& selection) {
   if (sound == selection_) return;
   selection_ = sound;
   emit selectionChanged();
+}
+
+void ProjectSession::selectRole(const std::string& role) {
+  Selection next = selection_;
+  next.role = role;
+  select(next);
 }
 
 void ProjectSession::selectFrame(AssetId asset, AnimationId animation, FrameId frame) {

@@ -15,7 +15,9 @@
 #include <stop_token>
 #include <vector>
 
+#include "core/base/progress.h"
 #include "core/checks/finding.h"
+#include "core/fit/held_shapes.h"
 #include "core/project/edit.h"
 #include "core/project/selection.h"
 #include "work/art_store.h"
@@ -51,6 +53,12 @@ class ProjectSession : public QObject {
   const Asset* currentAsset() const;
   const Animation* currentAnimation() const;
   const Frame* currentFrame() const;
+  /// The role whose shapes are worked on; null without any.
+  const Role* currentRole() const;
+  /// All shapes of the current asset, held ones too; found again only when it is another value.
+  const HeldShapes& shapes() const;
+  /// The shape of the current role on a frame of the current asset; null for none.
+  const ShapePlace* shapeOn(FrameId frame) const;
 
   /// Opens a project, with what was kept of unsaved work as one step that can be undone.
   Result<void> open(const QString& path);
@@ -75,10 +83,14 @@ class ProjectSession : public QObject {
 
   /// Finds edits beside the interface, from the project as it is now, and applies them as one step;
   /// finds them anew where the project has changed meanwhile. `done` hears whether they were.
-  using FindEdits =
-      std::function<Result<std::vector<Edit>>(const Project& project, ArtStore& store)>;
+  /// What it tells of its progress is told by `working`; stopped by stopWorking, nothing is done.
+  using FindEdits = std::function<Result<std::vector<Edit>>(const Project& project, ArtStore& store,
+                                                            const Progress& progress)>;
   void performBeside(const QString& label, FindEdits find,
                      std::function<void(bool performed)> done = {});
+
+  /// Ends what runs by performBeside.
+  void stopWorking();
 
   /// Mends what a finding found.
   void mend(const Finding& finding, const QString& label);
@@ -91,6 +103,7 @@ class ProjectSession : public QObject {
   void select(const Selection& selection);
   void selectFrame(AssetId asset, AnimationId animation, FrameId frame);
   void selectSheet(SheetId sheet);
+  void selectRole(const std::string& role);
 
   /// Whether there is work that the project's file does not hold.
   bool unsaved() const;
@@ -113,6 +126,9 @@ class ProjectSession : public QObject {
   void told(const QString& sentence);
   /// Images are being taken in: so many of so many are read. 0 of 0 when it has ended.
   void importing(int done, int total);
+  /// Edits are being found beside the interface: so many of so many frames. 0 of 0 when it has
+  /// ended.
+  void working(const QString& label, int done, int total);
 
  private:
   friend class ProjectStep;
@@ -145,6 +161,9 @@ class ProjectSession : public QObject {
   QElapsedTimer sinceKept_;
   std::stop_source stopping_;
   std::stop_source importStop_;
+  std::stop_source workStop_;
+  mutable std::shared_ptr<const Asset> shapesOf_;
+  mutable std::optional<HeldShapes> shapes_;
   QFileSystemWatcher watcher_;
   QSet<QString> repaintedFiles_;
   QTimer repaintTimer_;

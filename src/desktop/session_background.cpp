@@ -15,6 +15,9 @@
 namespace amber {
 namespace {
 
+// How often work beside the interface says how far it is.
+constexpr int kTellEveryMs = 100;
+
 std::string folderOf(const QString& path) {
   return QFileInfo(path).absolutePath().toStdString();
 }
@@ -93,14 +96,33 @@ void ProjectSession::runChecks() {
 void ProjectSession::performBeside(const QString& label, FindEdits find,
                                    std::function<void(bool)> done) {
   endPreview();
+  if (workStop_.stop_requested()) workStop_ = std::stop_source();
   runBeside(readers_, [this, label, find = std::move(find), done = std::move(done), store = store_,
-                       project = committed_]() mutable {
-    auto edits = std::make_shared<Result<std::vector<Edit>>>(find(project, *store));
+                       project = committed_, stop = workStop_.get_token()]() mutable {
+    QElapsedTimer since;
+    since.start();
+    const Progress progress{[this, label, &since](int at, int total) {
+                              // Work that ends soon says nothing.
+                              if (since.elapsed() < kTellEveryMs) return;
+                              since.restart();
+                              QMetaObject::invokeMethod(this, [this, label, at, total] {
+                                emit working(label, at, total);
+                              });
+                            },
+                            stop};
+    auto edits = std::make_shared<Result<std::vector<Edit>>>(find(project, *store, progress));
+    const bool stopped = stop.stop_requested();
     return std::function<void()>([this, label, find = std::move(find), done = std::move(done),
-                                  store, project = std::move(project), edits] {
+                                  store, project = std::move(project), edits, stopped] {
+      emit working(label, 0, 0);
       if (store != store_) return;
-      const Touched since = difference(project, committed_);
-      if (!since.assets.empty() || !since.sheets.empty() || since.settings) {
+      if (stopped) {
+        emit told(tr("Stopped: %1. Nothing has changed.").arg(label));
+        if (done) done(false);
+        return;
+      }
+      const Touched meanwhile = difference(project, committed_);
+      if (!meanwhile.assets.empty() || !meanwhile.sheets.empty() || meanwhile.settings) {
         performBeside(label, find, done);
         return;
       }
@@ -115,8 +137,12 @@ void ProjectSession::performBeside(const QString& label, FindEdits find,
   });
 }
 
+void ProjectSession::stopWorking() {
+  workStop_.request_stop();
+}
+
 void ProjectSession::mend(const Finding& finding, const QString& label) {
-  performBeside(label, [finding](const Project& project, ArtStore& store) {
+  performBeside(label, [finding](const Project& project, ArtStore& store, const Progress&) {
     return mendingEdits(project, finding, [&](SheetId id) -> std::shared_ptr<const SheetArt> {
       const Sheet* sheet = findSheet(project, id);
       return sheet == nullptr ? nullptr : store.load(*sheet).value_or(nullptr);
@@ -156,8 +182,8 @@ void ProjectSession::takeRepainted() {
     if (!files.contains(file)) continue;
     const SheetId id = sheet->id;
     auto what = std::make_shared<Refreshed>();
-    const auto find = [id, what](const Project& project,
-                                 ArtStore& store) -> Result<std::vector<Edit>> {
+    const auto find = [id, what](const Project& project, ArtStore& store,
+                                 const Progress&) -> Result<std::vector<Edit>> {
       const Sheet* now = findSheet(project, id);
       if (now == nullptr) return std::vector<Edit>{};
       if (const auto art = store.reload(*now); !art) return tl::unexpected(art.error());

@@ -49,6 +49,16 @@ MaskShape readMask(const JsonReader& from) {
   return mask;
 }
 
+Polygon readPolygon(const JsonReader& from) {
+  Polygon polygon;
+  for (const JsonReader& part : from.member("points").elements(kMostPolygonPoints)) {
+    const FramePoint point = readPoint(part);
+    if (from.failed()) break;
+    polygon.points.push_back({point.x, point.y});
+  }
+  return polygon;
+}
+
 Shape readAnyShape(const JsonReader& from) {
   const auto number = [&](const char* name) { return readCoordinate(from.member(name)); };
   switch (static_cast<ShapeKind>(from.member("kind").choice(kKindWords))) {
@@ -58,6 +68,8 @@ Shape readAnyShape(const JsonReader& from) {
       return Circle{number("cx"), number("cy"), number("r")};
     case ShapeKind::Capsule:
       return Capsule{number("ax"), number("ay"), number("bx"), number("by"), number("r")};
+    case ShapeKind::Polygon:
+      return readPolygon(from);
     case ShapeKind::Mask:
       break;
   }
@@ -86,6 +98,9 @@ Json jsonOf(const Shape& shape) {
       return {{"kind", "capsule"}, {"ax", c.ax}, {"ay", c.ay},
               {"bx", c.bx},        {"by", c.by}, {"r", c.r}};
     }
+    Json operator()(const Polygon& p) const {
+      return {{"kind", "polygon"}, {"points", jsonOf(p.points)}};
+    }
     // Runs are written where they lie, not as seen from the mask's corner.
     Json operator()(const MaskShape& m) const {
       Json runs = Json::array();
@@ -97,6 +112,12 @@ Json jsonOf(const Shape& shape) {
     }
   };
   return std::visit(Writer{}, shape);
+}
+
+Json jsonOf(const std::vector<Vertex>& points) {
+  Json json = Json::array();
+  for (const Vertex& point : points) json.push_back(Json::array({point.x, point.y}));
+  return json;
 }
 
 Json jsonOf(const std::vector<Mount>& mounts) {

@@ -17,6 +17,9 @@ Json jsonOf(const PointIn<Space>& point) {
   return Json::array({point.x, point.y});
 }
 
+/// A polygon's corners, each as [x,y].
+Json jsonOf(const std::vector<Vertex>& points);
+
 /// Mounts as an object of points by name.
 Json jsonOf(const std::vector<Mount>& mounts);
 

@@ -65,9 +65,11 @@ std::string lookText(std::uint64_t look) {
 Json frameJson(const Frame& frame) {
   Json shapes = Json::array();
   for (const FrameShape& shape : frame.shapes) {
-    shapes.push_back(Json{{"role", shape.role},
-                          {"recipe", shape.recipe ? jsonOf(*shape.recipe) : Json(nullptr)},
-                          {"geometry", jsonOf(shape.geometry)}});
+    Json& json =
+        shapes.emplace_back(Json{{"role", shape.role},
+                                 {"recipe", shape.recipe ? jsonOf(*shape.recipe) : Json(nullptr)},
+                                 {"geometry", jsonOf(shape.geometry)}});
+    if (shape.ink != 0) json["ink"] = lookText(shape.ink);
   }
   Json json{{"id", frame.id.value},           {"name", frame.name},
             {"sheet", frame.sheet.value},     {"rect", jsonOf(frame.rect)},
@@ -111,17 +113,25 @@ Json assetJson(const Asset& asset) {
 Json settingsJson(const Project& project) {
   Json kinds = Json::array();
   for (const Kind& kind : project.kinds) {
+    Json shapes = Json::array();
+    for (const RoleRecipe& shape : kind.shapes) {
+      shapes.push_back(Json{{"role", shape.role}, {"recipe", jsonOf(shape.recipe)}});
+    }
     kinds.push_back(Json{{"name", kind.name},
                          {"prefix", kind.prefix},
                          {"motion", wordOf(kMotionWords, kind.motion)},
-                         {"origin", textOf(kind.origin)}});
+                         {"origin", textOf(kind.origin)},
+                         {"shapes", std::move(shapes)}});
   }
   Json roles = Json::array();
   for (const Role& role : project.roles) {
     roles.push_back(Json{{"name", role.name},
                          {"duty", wordOf(kDutyWords, role.duty)},
                          {"on", role.on},
-                         {"seeks", role.seeks}});
+                         {"seeks", role.seeks},
+                         {"recipe", jsonOf(role.recipe)},
+                         {"mostAir", role.mostAir},
+                         {"mostBareInk", role.mostBareInk}});
   }
   const PackProfile& profile = project.profile;
   return Json{
@@ -130,7 +140,8 @@ Json settingsJson(const Project& project) {
        {{"pageSide", profile.pageSide},
         {"trim", profile.trim},
         {"padding", profile.padding},
-        {"extrusion", profile.extrusion}}},
+        {"extrusion", profile.extrusion},
+        {"polygonPoints", profile.polygonPoints}}},
       {"origins", {{"drift", project.origins.drift}, {"whole", project.origins.wholePixels}}},
       {"layers", project.layers},
       {"kinds", std::move(kinds)},

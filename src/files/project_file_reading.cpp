@@ -17,6 +17,8 @@
 namespace amber {
 namespace {
 
+constexpr std::size_t kMostRoles = 1000;
+
 // Reads what the file holds and refuses ids that are used twice or lead nowhere.
 class ProjectReading {
  public:
@@ -42,6 +44,9 @@ class ProjectReading {
     project_.profile = {pack.member("pageSide").whole(64, kLongestImageSide),
                         pack.member("trim").truth(), pack.member("padding").whole(0, 64),
                         pack.member("extrusion").whole(0, 16)};
+    if (const auto points = pack.optionalMember("polygonPoints")) {
+      project_.profile.polygonPoints = points->whole(3, kMostPolygonPoints);
+    }
     if (const auto origins = root.optionalMember("origins")) {
       project_.origins = {origins->member("drift").within(0, 1024),
                           origins->member("whole").truth()};
@@ -49,19 +54,42 @@ class ProjectReading {
     for (const JsonReader& from : root.member("layers").elements(32)) {
       project_.layers.push_back(from.text());
     }
-    for (const JsonReader& from : root.member("kinds").elements(1000)) {
-      project_.kinds.push_back({from.member("name").text(), from.member("prefix").text(),
-                                readMotion(from.member("motion")),
-                                readRule(from.member("origin"))});
-      if (!from.failed() && project_.kinds.back().origin.hasFrame()) {
-        from.member("origin").fail(ErrorCode::BadValue, "a kind's rule looks at no frame");
+    for (const JsonReader& from : root.member("roles").elements(kMostRoles)) readRole(from);
+    for (const JsonReader& from : root.member("kinds").elements(1000)) readKind(from);
+  }
+
+  void readRole(const JsonReader& from) {
+    if (from.failed()) return;
+    Role role{from.member("name").text(), static_cast<Duty>(from.member("duty").choice(kDutyWords)),
+              from.member("on").bits(), from.member("seeks").bits()};
+    if (const auto recipe = from.optionalMember("recipe")) role.recipe = readRecipe(*recipe);
+    if (const auto air = from.optionalMember("mostAir")) role.mostAir = air->within(0, 1);
+    if (const auto bare = from.optionalMember("mostBareInk")) {
+      role.mostBareInk = bare->within(0, 1);
+    }
+    if (!from.failed() && findRole(project_, role.name) != nullptr) {
+      from.member("name").fail(ErrorCode::BadValue, "two roles are called " + role.name);
+    }
+    project_.roles.push_back(std::move(role));
+  }
+
+  void readKind(const JsonReader& from) {
+    if (from.failed()) return;
+    Kind kind{from.member("name").text(), from.member("prefix").text(),
+              readMotion(from.member("motion")), readRule(from.member("origin"))};
+    if (!from.failed() && kind.origin.hasFrame()) {
+      from.member("origin").fail(ErrorCode::BadValue, "a kind's rule looks at no frame");
+    }
+    if (const auto shapes = from.optionalMember("shapes")) {
+      for (const JsonReader& part : shapes->elements(kMostRoles)) {
+        kind.shapes.push_back({part.member("role").text(), readRecipe(part.member("recipe"))});
+        if (!part.failed() && findRole(project_, kind.shapes.back().role) == nullptr) {
+          part.member("role").fail(ErrorCode::BadValue, "the project has no role of this name");
+        }
+        if (part.failed()) return;
       }
     }
-    for (const JsonReader& from : root.member("roles").elements(1000)) {
-      project_.roles.push_back({from.member("name").text(),
-                                static_cast<Duty>(from.member("duty").choice(kDutyWords)),
-                                from.member("on").bits(), from.member("seeks").bits()});
-    }
+    project_.kinds.push_back(std::move(kind));
   }
 
   static Motion readMotion(const JsonReader& from) {
@@ -235,6 +263,7 @@ class ProjectReading {
       const std::array<std::string_view, 2> words = {"snug", "hand"};
       if (source->choice(words) == 0) shape.recipe = Recipe{};
     }
+    if (const auto ink = from.optionalMember("ink")) shape.ink = readLook(*ink);
     if (!from.failed() && findRole(project_, shape.role) == nullptr) {
       from.member("role").fail(ErrorCode::BadValue, "the project has no role of this name");
     }

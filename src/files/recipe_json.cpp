@@ -50,6 +50,12 @@ Json jsonOf(const Recipe& recipe) {
   if (recipe.mask.grow != 0) json["grow"] = recipe.mask.grow;
   if (recipe.mask.holes != Holes::Kept) json["holes"] = wordOf(kHolesWords, recipe.mask.holes);
   if (recipe.mask.leastSpeck != 1) json["leastSpeck"] = recipe.mask.leastSpeck;
+  const PolygonWish& polygon = recipe.polygon;
+  if (polygon.points != plain.polygon.points) json["points"] = polygon.points;
+  if (polygon.tolerance != 0) json["tolerance"] = polygon.tolerance;
+  if (polygon.convex) json["convex"] = true;
+  if (polygon.around != Around::Largest) json["around"] = wordOf(kAroundWords, polygon.around);
+  if (recipe.together) json["together"] = true;
   return json;
 }
 
@@ -73,6 +79,19 @@ Recipe readRecipe(const JsonReader& from) {
   }
   if (const auto speck = from.optionalMember("leastSpeck")) {
     recipe.mask.leastSpeck = speck->whole(1, kLargestSpeck);
+  }
+  if (const auto points = from.optionalMember("points")) {
+    recipe.polygon.points = points->whole(3, kMostPolygonPoints);
+  }
+  if (const auto tolerance = from.optionalMember("tolerance")) {
+    recipe.polygon.tolerance = tolerance->within(0, kFarthestReach);
+  }
+  if (const auto convex = from.optionalMember("convex")) recipe.polygon.convex = convex->truth();
+  if (const auto around = from.optionalMember("around")) {
+    recipe.polygon.around = static_cast<Around>(around->choice(kAroundWords));
+  }
+  if (const auto together = from.optionalMember("together")) {
+    recipe.together = together->truth();
   }
   return recipe;
 }

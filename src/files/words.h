@@ -13,10 +13,11 @@ inline constexpr std::array<std::string_view, 3> kMotionWords = {"static", "kine
 inline constexpr std::array<std::string_view, 2> kDutyWords = {"stops", "notices"};
 inline constexpr std::array<std::string_view, 3> kLoopWords = {"once", "repeat", "backAndForth"};
 inline constexpr std::array<std::string_view, kShapeKinds> kKindWords = {"box", "circle", "capsule",
-                                                                         "mask"};
+                                                                         "polygon", "mask"};
 inline constexpr std::array<std::string_view, 4> kStyleWords = {"snug", "trimmed", "balanced",
                                                                 "inner"};
 inline constexpr std::array<std::string_view, 3> kLieWords = {"any", "upright", "lying"};
+inline constexpr std::array<std::string_view, 2> kAroundWords = {"largest", "all"};
 inline constexpr std::array<std::string_view, 2> kHolesWords = {"kept", "filled"};
 inline constexpr std::array<std::string_view, 2> kReachWords = {"everywhere", "edge"};
 inline constexpr std::array<std::string_view, 3> kWayWords = {"cells", "islands", "hand"};

@@ -1,6 +1,8 @@
 #include "work/mend.h"
 
 #include "core/cut/sheet_edits.h"
+#include "core/fit/fit_edits.h"
+#include "core/fit/refit.h"
 
 namespace amber {
 namespace {
@@ -26,12 +28,24 @@ bool holdsFrame(const Project& project, const Frame& frame) {
 
 Result<std::vector<Edit>> mendingEdits(const Project& project, const Finding& finding,
                                        const ArtSource& art) {
+  if (!finding.fits.empty()) {
+    std::vector<Edit> edits;
+    for (const FitOrder& fit : finding.fits) {
+      for (Edit& edit : fittedShapes(project, fit.frames, fit.role, fit.recipe, art)) {
+        edits.push_back(std::move(edit));
+      }
+    }
+    if (!edits.empty()) return edits;
+    return failure(ErrorCode::BadValue, "the recipe makes no shape of this ink; choose another");
+  }
   if (!finding.recut) return finding.remedy;
   const auto pixels = art(finding.where.sheet);
   if (pixels == nullptr) {
     return failure(ErrorCode::FileUnreadable, "the sheet cannot be read, so it cannot be cut");
   }
-  return recutEdits(project, finding.where.sheet, *finding.recut, *pixels);
+  auto edits = recutEdits(project, finding.where.sheet, *finding.recut, *pixels);
+  if (!edits) return edits;
+  return withNewFramesFitted(project, std::move(*edits), art);
 }
 
 std::string refreshText(const Refreshed& refreshed) {
@@ -52,7 +66,7 @@ Result<Refresh> refreshOf(const Project& project, const Sheet& sheet, ArtStore& 
   if (!edits) return tl::unexpected(edits.error());
   auto after = withEdits(project, *edits);
   if (!after) return tl::unexpected(after.error());
-  refresh.edits = std::move(*edits);
+  refresh.edits = withNewFramesFitted(project, std::move(*edits), [&](SheetId) { return *art; });
   refresh.what.lost = framesOf(after->project, sheet.id, true);
   for (const auto& asset : after->project.assets) {
     for (const Frame& frame : asset->frames) {

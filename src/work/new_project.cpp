@@ -7,6 +7,7 @@
 #include "core/cut/numbered_files.h"
 #include "core/cut/proposals.h"
 #include "core/fit/fit_edits.h"
+#include "core/fit/refit.h"
 #include "core/origin/origin_edits.h"
 
 namespace amber {
@@ -90,7 +91,12 @@ Result<Project> withRun(const Project& project, const NumberedRun& run,
   if (!next) return next;
   auto edits = sequenceEdits(*next, requestFor(choices, titleFrom(run.title + ".png")), ids, arts);
   if (!edits) return tl::unexpected(edits.error());
-  return dressed(applied(*next, *edits), sheets, choices.asset);
+  const auto artOf = [&](SheetId id) {
+    const auto at = std::find(ids.begin(), ids.end(), id) - ids.begin();
+    return arts[static_cast<std::size_t>(at)];
+  };
+  const auto all = withNewFramesFitted(*next, std::move(*edits), artOf);
+  return dressed(applied(*next, all), sheets, choices.asset);
 }
 
 }  // namespace
@@ -150,7 +156,8 @@ Result<Project> withSheet(const Project& project, ImportedSheet imported,
   }
   auto edits = cutEdits(*next, request, *one.art);
   if (!edits) return tl::unexpected(edits.error());
-  return dressed(applied(*next, *edits), sheets, choices.asset);
+  const auto all = withNewFramesFitted(*next, std::move(*edits), [&](SheetId) { return one.art; });
+  return dressed(applied(*next, all), sheets, choices.asset);
 }
 
 Result<Project> withSheets(const Project& project, std::vector<ImportedSheet> imported,

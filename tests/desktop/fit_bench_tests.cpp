@@ -12,6 +12,9 @@ using namespace amber::test;
 
 namespace {
 
+// Four kinds in four styles, and a mask.
+constexpr std::size_t kCandidates = 17;
+
 /// The demo at the fit bench, with candidates found for the shown frame.
 class Fitting : public OpenWindow {
  public:
@@ -21,7 +24,7 @@ class Fitting : public OpenWindow {
   }
   CandidateList* list() { return window.findChild<CandidateList*>(); }
   void wait() {
-    QVERIFY(QTest::qWaitFor([&] { return list()->candidates().size() == 13; }, 20000));
+    QVERIFY(QTest::qWaitFor([&] { return list()->candidates().size() == kCandidates; }, 20000));
   }
   CandidateCard* card(const char* name) {
     return find<CandidateCard>(qPrintable(QString("candidate:") + name));
@@ -42,7 +45,7 @@ class FitBenchTest : public QObject {
     }
     QVERIFY(kindOf(candidates.front().shape) == ShapeKind::Mask);
     click(open.window, "kind:mask");
-    QCOMPARE(open.window.findChildren<CandidateCard*>().size(), 13);
+    QCOMPARE(open.window.findChildren<CandidateCard*>().size(), static_cast<int>(kCandidates));
     for (CandidateCard* card : open.window.findChildren<CandidateCard*>()) {
       QCOMPARE(card->isVisibleTo(open.list()), card->objectName() != "candidate:mask");
     }
@@ -110,6 +113,181 @@ class FitBenchTest : public QObject {
     QCOMPARE(std::get<Box>(open.shape().geometry).h, 2.0);
     type(open.window, "fitRegion", "nonsense");
     QVERIFY(open.find<QLineEdit>("fitRegion")->property("wrong").toBool());
+  }
+
+  void aPolygonsCornersAreMovedAddedTypedAndTakenOut() {
+    Fitting open;
+    click(open.window, "scopeFrame");
+    QTest::mouseClick(open.card("polygon, balanced"), Qt::LeftButton, {}, {8, 8});
+    open.settle();
+    auto* stage = open.find<FitStage>("fitStage");
+    const auto points = [&] { return std::get<Polygon>(open.shape().geometry).points; };
+    const std::vector<Vertex> before = points();
+    QCOMPARE(before.size(), std::size_t{8});
+    const Vertex& first = before[0];
+    drag(stage, {first.x, first.y}, {std::round(first.x) - 3, std::round(first.y) - 2});
+    QCOMPARE(points()[0], (Vertex{std::round(first.x) - 3, std::round(first.y) - 2}));
+    QVERIFY(!open.shape().recipe);
+    // The corner stays chosen: nudged, typed, taken out.
+    QTest::keyClick(stage, Qt::Key_Up);
+    QCOMPARE(points()[0].y, std::round(first.y) - 3);
+    QCoreApplication::processEvents();
+    type(open.window, "number_0", "5.5");
+    QCOMPARE(points()[0].x, 5.5);
+    stage->setFocus();
+    QTest::keyClick(stage, Qt::Key_Delete);
+    QCOMPARE(points().size(), std::size_t{7});
+    const Vertex a = points()[2];
+    const Vertex b = points()[3];
+    drag(stage, {(a.x + b.x) / 2, (a.y + b.y) / 2}, {(a.x + b.x) / 2 + 2, (a.y + b.y) / 2 + 2});
+    QCOMPARE(points().size(), std::size_t{8});
+  }
+
+  void symmetricEditingMovesBothSides() {
+    Fitting open;
+    click(open.window, "scopeFrame");
+    auto* stage = open.find<FitStage>("fitStage");
+    click(open.window, "symmetric");
+    const double axis = open.window.session().currentFrame()->origin.x;
+    const Box box = std::get<Box>(open.shape().geometry);
+    drag(stage, {box.x + box.w, box.y + box.h / 2}, {axis + 9, box.y + box.h / 2});
+    const Box now = std::get<Box>(open.shape().geometry);
+    QVERIFY(std::abs(now.x + now.w / 2 - axis) < 1e-9);
+    QVERIFY(std::abs(now.w / 2 - 9) <= 1);
+  }
+
+  void aMaskIsPaintedErasedAndFilled() {
+    Fitting open;
+    click(open.window, "scopeFrame");
+    QTest::mouseClick(open.card("mask"), Qt::LeftButton, {}, {8, 8});
+    open.settle();
+    auto* stage = open.find<FitStage>("fitStage");
+    const auto pixels = [&] { return pixelCount(open.shape().geometry); };
+    const long long before = pixels();
+    drag(stage, {1.5, 1.5}, {6.5, 1.5});
+    const long long painted = pixels();
+    QVERIFY(painted >= before + 6);
+    QVERIFY(holdsPixel(open.shape().geometry, 4, 1));
+    click(open.window, "mask:erase");
+    drag(stage, {1.5, 1.5}, {6.5, 1.5});
+    QCOMPARE(pixels(), before);
+    click(open.window, "mask:erase");
+    click(open.window, "mask:line");
+    drag(stage, {1.5, 0.5}, {5.5, 0.5});
+    QVERIFY(holdsPixel(open.shape().geometry, 3, 0));
+    click(open.window, "maskFromInk");
+    open.settle();
+    QCOMPARE(pixels(), before);
+    QVERIFY(open.shape().recipe.has_value());
+    open.history().undo();
+    QVERIFY(!open.shape().recipe);
+  }
+
+  void shapesAreKeyedHeldCopiedAndMirrored() {
+    Fitting open;
+    auto* stage = open.find<FitStage>("fitStage");
+    const AnimationId walk = open.animation().id;
+    click(open.window, "scopeAnimation");
+    click(open.window, "holdShape");
+    int keys = 0;
+    for (const Step& step : open.animation().steps) {
+      keys += findShape(*findFrame(open.asset(), step.frame), "body") != nullptr ? 1 : 0;
+    }
+    QCOMPARE(keys, 1);
+    const FrameId second = open.animation().steps[1].frame;
+    open.window.session().selectFrame(open.asset().id, walk, second);
+    QCoreApplication::processEvents();
+    QVERIFY(open.find<QLabel>("shapeKind")->text().contains("held from"));
+    stage->setFocus();
+    click(open.window, "scopeFrame");
+    click(open.window, "keyShape");
+    QVERIFY(findShape(*findFrame(open.asset(), second), "body") != nullptr);
+    click(open.window, "unkeyShape");
+    QVERIFY(findShape(*findFrame(open.asset(), second), "body") == nullptr);
+    stage->setFocus();
+    QTest::keyClick(stage, Qt::Key_C, Qt::ControlModifier);
+    QTest::keyClick(stage, Qt::Key_V, Qt::ControlModifier);
+    const FrameShape pasted = *findShape(*findFrame(open.asset(), second), "body");
+    QVERIFY(!pasted.recipe);
+    QTest::keyClick(stage, Qt::Key_M);
+    const Frame& frame = *findFrame(open.asset(), second);
+    const Box was = bounds(pasted.geometry);
+    const Box now = bounds(findShape(frame, "body")->geometry);
+    QVERIFY(std::abs(now.x - (2 * frame.origin.x - was.x - was.w)) < 1e-9);
+  }
+
+  void rolesAreAddedAndEachHasItsShape() {
+    Fitting open;
+    QTimer::singleShot(0, &open.window, [&] {
+      auto* dialog = open.window.findChild<QDialog*>("rolesDialog");
+      QVERIFY(dialog != nullptr);
+      QTest::mouseClick(dialog->findChild<QPushButton*>("addRole"), Qt::LeftButton);
+      auto* name = dialog->findChild<QLineEdit*>("roleName1");
+      QVERIFY(name != nullptr);
+      name->setText("stomp strip");
+      QTest::keyClick(name, Qt::Key_Return);
+      QVERIFY(!dialog->findChild<QLabel*>("rolesRefusal")->text().isEmpty());
+      name->setText("stomp");
+      QTest::keyClick(name, Qt::Key_Return);
+      dialog->findChild<QCheckBox*>("roleStanding1")->click();
+      dialog->close();
+    });
+    click(open.window, "rolesButton");
+    const Project& project = open.project();
+    QVERIFY(findRole(project, "stomp") != nullptr);
+    QVERIFY(findRole(project, "stomp")->duty == Duty::Notices);
+    QCOMPARE(findKind(project, open.asset().kind)->shapes.size(), std::size_t{1});
+    QCoreApplication::processEvents();
+    QCOMPARE(open.find<QComboBox>("roleChoice")->currentText(), QString("stomp"));
+    QVERIFY(open.find<QLabel>("figures")->text().contains("no shape yet"));
+    type(open.window, "fitRegion", "top:3px");
+    click(open.window, "fitButton");
+    open.settle();
+    for (const Frame& frame : open.asset().frames) {
+      QCOMPARE(frame.shapes.size(), std::size_t{2});
+      QCOMPARE(std::get<Box>(findShape(frame, "stomp")->geometry).h, 3.0);
+    }
+  }
+
+  // The whole job: compare, take for all, edit one by hand, repaint, fit again, undo all.
+  void aRepaintedSheetIsFittedAgain() {
+    Fitting open;
+    const Project before = open.project();
+    QTest::mouseClick(open.card("polygon, snug"), Qt::LeftButton, {}, {8, 8});
+    open.settle();
+    const FrameShape fittedFirst = open.shape();
+    auto* stage = open.find<FitStage>("fitStage");
+    const Box box = bounds(fittedFirst.geometry);
+    drag(stage, {box.x + box.w / 2, box.y + box.h / 2}, {box.x + box.w / 2 + 2, box.y + box.h / 2});
+    QVERIFY(!open.shape().recipe);
+    // The sheet is painted over: a beak on the second frame.
+    const Frame& second = open.asset().frames[1];
+    const Sheet* sheet = findSheet(open.project(), second.sheet);
+    const QString path = open.scratch.qpath("demo/" + QString::fromStdString(sheet->path));
+    QImage image = QImage(path).convertToFormat(QImage::Format_RGBA8888);
+    QPainter painter(&image);
+    painter.fillRect(second.rect.x + 1, second.rect.y + second.rect.h / 2, 6, 3,
+                     QColor(90, 60, 30));
+    painter.end();
+    QVERIFY(image.save(path));
+    const int steps = open.history().count();
+    QVERIFY(QTest::qWaitFor([&] { return open.history().count() > steps; }, 10000));
+    open.settle();
+    const FrameShape stale = open.asset().frames[1].shapes.front();
+    click(open.window, "fitAgain");
+    open.settle();
+    auto* report = open.window.findChild<QDialog*>("refitReport");
+    QVERIFY(report != nullptr);
+    auto* table = report->findChild<QTableWidget*>();
+    QCOMPARE(table->rowCount(), 1);
+    QCOMPARE(table->item(0, 0)->text(), QString::fromStdString(open.asset().frames[1].name));
+    report->close();
+    QVERIFY(!(open.asset().frames[1].shapes.front().geometry == stale.geometry));
+    while (open.history().canUndo()) open.history().undo();
+    for (std::size_t i = 0; i < open.asset().frames.size(); ++i) {
+      const Asset* was = findAsset(before, open.asset().id);
+      QVERIFY(open.asset().frames[i].shapes == was->frames[i].shapes);
+    }
   }
 };
 AMBER_TEST(FitBenchTest);

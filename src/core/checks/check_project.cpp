@@ -8,6 +8,7 @@
 #include "core/checks/mount_checks.h"
 #include "core/checks/name_checks.h"
 #include "core/checks/origin_checks.h"
+#include "core/checks/shape_checks.h"
 #include "core/cut/cut_rects.h"
 
 namespace amber {
@@ -32,8 +33,10 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
     append(findings, checkFrames(*asset, project, art));
     append(findings, checkOrigins(*asset, project, art));
     append(findings, checkMounts(*asset, art));
+    append(findings, checkShapes(*asset, project, art));
   }
   append(findings, checkOriginsTogether(project, art));
+  append(findings, checkShapesTogether(project, art));
   append(findings, checkNames(project));
   sortFindings(findings);
   return findings;

@@ -1,6 +1,8 @@
 #include "core/checks/frame_checks.h"
 
 #include "core/fit/box_fit.h"
+#include "core/fit/held_shapes.h"
+#include "core/image/ink_sign.h"
 
 namespace amber {
 namespace {
@@ -35,8 +37,10 @@ Finding framesWithoutShape(const Asset& asset, const std::vector<const Frame*>& 
   finding.fix = count == 1 ? "Fit a snug box." : "Fit a snug box to each.";
   for (const Frame* frame : bare) {
     const auto sheet = art(frame->sheet);
-    if (const auto box = snugBox(cropped(sheet->firm, frame->rect))) {
-      finding.remedy.emplace_back(SetShape{asset.id, frame->id, {role, *box, Recipe{}}});
+    const PixelMask ink = cropped(sheet->firm, frame->rect);
+    if (const auto box = snugBox(ink)) {
+      finding.remedy.emplace_back(
+          SetShape{asset.id, frame->id, {role, *box, Recipe{}, inkSign(ink)}});
     }
   }
   return finding;
@@ -48,12 +52,13 @@ std::vector<Finding> checkFrames(const Asset& asset, const Project& project, con
   std::vector<Finding> findings;
   std::vector<const Frame*> bare;
   std::vector<const Frame*> empty;
+  const HeldShapes held(asset);
   for (const Frame& frame : asset.frames) {
     const auto sheet = art(frame.sheet);
     if (sheet == nullptr || frame.lost) continue;
     if (countWithin(sheet->faint, frame.rect) == 0) {
       empty.push_back(&frame);
-    } else if (frame.shapes.empty()) {
+    } else if (held.on(frame.id).empty()) {
       bare.push_back(&frame);
     }
   }

@@ -1,6 +1,7 @@
 #include "core/fit/box_fit.h"
 
 #include <cmath>
+#include <numeric>
 #include <vector>
 
 namespace amber {
@@ -11,13 +12,38 @@ Box boxOf(const PixelRect& rect) {
           static_cast<double>(rect.h)};
 }
 
-// Adds row y's ink to the sums of columns.
-void addRow(const InkCounts& ink, int y, std::vector<int>& columns) {
-  const PixelRect& bounds = ink.bounds();
-  for (int x = 0; x < bounds.w; ++x) {
-    columns[static_cast<std::size_t>(x)] += ink.inRow(y, bounds.x + x, bounds.x + x + 1);
+// The ink of every column above each row of the bounds, row by row: what lies between two rows is
+// a difference.
+class ColumnSums {
+ public:
+  explicit ColumnSums(const InkCounts& ink)
+      : width_(static_cast<std::size_t>(ink.bounds().w)),
+        sums_((static_cast<std::size_t>(ink.bounds().h) + 1) * width_),
+        rows_(static_cast<std::size_t>(ink.bounds().h) + 1) {
+    for (int y = 0; y < ink.bounds().h; ++y) {
+      const int* row = ink.rowSums(ink.bounds().y + y);
+      const int* above = &sums_[static_cast<std::size_t>(y) * width_];
+      int* here = &sums_[(static_cast<std::size_t>(y) + 1) * width_];
+      for (std::size_t x = 0; x < width_; ++x) here[x] = above[x] + row[x + 1] - row[x];
+      rows_[static_cast<std::size_t>(y) + 1] = rows_[static_cast<std::size_t>(y)] + row[width_];
+    }
   }
-}
+
+  /// Of rows [top, bottom), counted from the bounds.
+  long long all(int top, int bottom) const {
+    return rows_[static_cast<std::size_t>(bottom)] - rows_[static_cast<std::size_t>(top)];
+  }
+  void between(int top, int bottom, std::vector<int>& columns) const {
+    const int* low = &sums_[static_cast<std::size_t>(top) * width_];
+    const int* high = &sums_[static_cast<std::size_t>(bottom) * width_];
+    for (std::size_t x = 0; x < width_; ++x) columns[x] = high[x] - low[x];
+  }
+
+ private:
+  std::size_t width_;
+  std::vector<int> sums_;
+  std::vector<long long> rows_;
+};
 
 // The narrowest run of columns that holds at least `wanted`; nothing when all hold less.
 std::optional<PixelSpan> narrowest(const std::vector<int>& columns, long long wanted) {
@@ -39,34 +65,55 @@ struct Weights {
   long long air = -1;
 };
 
-// The rectangle of largest sum and that sum.
-std::pair<PixelRect, long long> heaviest(const InkCounts& ink, const Weights& weights) {
+// The largest sum of a run of one row, for every row; 0 where all are less. No rectangle's sum
+// passes that of its rows.
+std::vector<long long> rowBounds(const InkCounts& ink, const Weights& weights) {
+  std::vector<long long> bounds;
+  for (int y = ink.bounds().y; y < ink.bounds().bottom(); ++y) {
+    const int* row = ink.rowSums(y);
+    long long sum = 0;
+    long long most = 0;
+    for (int x = 0; x < ink.bounds().w; ++x) {
+      const int inked = row[x + 1] - row[x];
+      sum = std::max(0LL, sum) + weights.ink * inked + weights.air * (ink.depth() - inked);
+      most = std::max(most, sum);
+    }
+    bounds.push_back(most);
+  }
+  return bounds;
+}
+
+// The rectangle of largest sum, where that passes `least`.
+std::optional<PixelRect> heavier(const InkCounts& ink, const ColumnSums& sums,
+                                 const Weights& weights, long long least) {
   const PixelRect& bounds = ink.bounds();
-  PixelRect best{bounds.x, bounds.y, 1, 1};
-  long long most = std::numeric_limits<long long>::min();
+  const std::vector<long long> rows = rowBounds(ink, weights);
+  std::optional<PixelRect> best;
   std::vector<int> columns(static_cast<std::size_t>(bounds.w));
   for (int top = 0; top < bounds.h; ++top) {
-    std::fill(columns.begin(), columns.end(), 0);
-    for (int bottom = top; bottom < bounds.h; ++bottom) {
-      addRow(ink, bounds.y + bottom, columns);
-      const int height = bottom - top + 1;
+    long long possible = std::accumulate(rows.begin() + top, rows.end(), 0LL);
+    for (int bottom = bounds.h; bottom > top; --bottom) {
+      if (possible <= least) break;
+      possible -= rows[static_cast<std::size_t>(bottom) - 1];
+      sums.between(top, bottom, columns);
+      const long long air = weights.air * ink.depth() * (bottom - top);
+      const long long more = weights.ink - weights.air;
       long long sum = 0;
       int from = 0;
       for (int x = 0; x < bounds.w; ++x) {
-        const int inked = columns[static_cast<std::size_t>(x)];
         if (sum <= 0) {
           sum = 0;
           from = x;
         }
-        sum += weights.ink * inked + weights.air * (height - inked);
-        if (sum > most) {
-          most = sum;
-          best = {bounds.x + from, bounds.y + top, x - from + 1, height};
+        sum += more * columns[static_cast<std::size_t>(x)] + air;
+        if (sum > least) {
+          least = sum;
+          best = {bounds.x + from, bounds.y + top, x - from + 1, bottom - top};
         }
       }
     }
   }
-  return {best, most};
+  return best;
 }
 
 long long inkIn(const InkCounts& ink, const PixelRect& rect) {
@@ -77,6 +124,34 @@ long long inkIn(const InkCounts& ink, const PixelRect& rect) {
 
 long long areaOf(const PixelRect& rect) {
   return static_cast<long long>(rect.w) * rect.h;
+}
+
+// A box whose agreement no side moved by a pixel makes higher: where the search starts.
+PixelRect climbedBox(const InkCounts& ink) {
+  PixelRect best = ink.bounds();
+  const auto agreement = [&](const PixelRect& rect) {
+    const long long held = inkIn(ink, rect);
+    return static_cast<double>(held) /
+           static_cast<double>(areaOf(rect) * ink.depth() + ink.total() - held);
+  };
+  double most = agreement(best);
+  for (bool moved = true; moved;) {
+    moved = false;
+    for (const PixelRect& by : {PixelRect{1, 0, -1, 0}, PixelRect{0, 1, 0, -1},
+                                PixelRect{0, 0, -1, 0}, PixelRect{0, 0, 0, -1}}) {
+      for (const int way : {1, -1}) {
+        const PixelRect rect{best.x + way * by.x, best.y + way * by.y, best.w + way * by.w,
+                             best.h + way * by.h};
+        if (rect.w < 1 || rect.h < 1 || !within(rect, ink.bounds())) continue;
+        const double there = agreement(rect);
+        if (there <= most) continue;
+        most = there;
+        best = rect;
+        moved = true;
+      }
+    }
+  }
+  return best;
 }
 
 // The largest rectangle under a row of heights, by its columns and height.
@@ -124,15 +199,17 @@ std::optional<Box> trimmedBox(const InkCounts& ink, double loss) {
   const long long wanted = std::max(1LL, ink.total() - spare);
   const PixelRect& bounds = ink.bounds();
   PixelRect best = bounds;
+  const ColumnSums sums(ink);
   std::vector<int> columns(static_cast<std::size_t>(bounds.w));
   for (int top = 0; top < bounds.h; ++top) {
-    std::fill(columns.begin(), columns.end(), 0);
-    for (int bottom = top; bottom < bounds.h; ++bottom) {
-      addRow(ink, bounds.y + bottom, columns);
-      const int height = bottom - top + 1;
+    // With fewer rows than these there is too little ink, whatever the columns.
+    for (int bottom = bounds.h; bottom > top && sums.all(top, bottom) >= wanted; --bottom) {
+      const int height = bottom - top;
       // So many pixels do not fit into less.
-      const long long leastWidth = (wanted + height - 1) / height;
+      const long long of = static_cast<long long>(height) * ink.depth();
+      const long long leastWidth = (wanted + of - 1) / of;
       if (leastWidth * height >= areaOf(best)) continue;
+      sums.between(top, bottom, columns);
       const auto span = narrowest(columns, wanted);
       if (!span || static_cast<long long>(span->size()) * height >= areaOf(best)) continue;
       best = {bounds.x + span->x0, bounds.y + top, span->size(), height};
@@ -143,15 +220,16 @@ std::optional<Box> trimmedBox(const InkCounts& ink, double loss) {
 
 std::optional<Box> balancedBox(const InkCounts& ink) {
   if (ink.total() == 0) return std::nullopt;
-  PixelRect best = ink.bounds();
+  const ColumnSums sums(ink);
+  PixelRect best = climbedBox(ink);
   // The agreement of the best so far is held / either. A box agrees better exactly when the sum of
   // its weights passes held * total: ink counts `either`, air costs `held`.
   while (true) {
     const long long held = inkIn(ink, best);
-    const long long either = areaOf(best) + ink.total() - held;
-    const auto [rect, sum] = heaviest(ink, {either, -held});
-    if (sum <= held * ink.total()) return boxOf(best);
-    best = rect;
+    const long long either = areaOf(best) * ink.depth() + ink.total() - held;
+    const auto better = heavier(ink, sums, {either, -held}, held * ink.total());
+    if (!better) return boxOf(best);
+    best = *better;
   }
 }
 

@@ -17,7 +17,7 @@ std::optional<CoarseInk> coarse(const InkCounts& ink) {
       for (int row = 0; row < side; ++row) {
         held += ink.inRow(bounds.y + y * side + row, left, left + side);
       }
-      if (2 * held >= side * side) squares.set(x, y);
+      if (2 * held >= side * side * ink.depth()) squares.set(x, y);
     }
   }
   CoarseInk result{InkCounts(squares), side, static_cast<double>(bounds.x),

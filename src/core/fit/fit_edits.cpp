@@ -1,25 +1,115 @@
 #include "core/fit/fit_edits.h"
 
-#include <cmath>
+#include <algorithm>
+#include <optional>
+#include <set>
+#include <utility>
 
+#include "core/fit/held_shapes.h"
 #include "core/fit/recipe_fit.h"
+#include "core/fit/together_fit.h"
+#include "core/image/ink_sign.h"
 #include "core/project/frame_ref.h"
 
 namespace amber {
+namespace {
+
+// A frame with the ink that a shape is fitted to.
+struct Open {
+  FrameRef ref;
+  const Frame* frame;
+  PixelMask ink;
+};
+
+std::optional<Open> opened(const Project& project, const FrameRef& ref, const ArtSource& art) {
+  const Frame* frame = findFrame(project, ref);
+  const auto sheet = frame == nullptr ? nullptr : art(frame->sheet);
+  if (sheet == nullptr) return std::nullopt;
+  return Open{ref, frame, cropped(sheet->firm, frame->rect)};
+}
+
+void addShape(const Open& open, const std::string& role, const Shape& shape, const Recipe& recipe,
+              std::vector<Edit>& edits) {
+  if (!validated(shape, open.frame->rect.size())) return;
+  edits.emplace_back(
+      SetShape{open.ref.asset, open.ref.frame, {role, shape, recipe, inkSign(open.ink)}});
+}
+
+// One shape for all that are of one asset.
+void fitTogether(const std::vector<Open>& open, const std::string& role, const Recipe& recipe,
+                 std::vector<Edit>& edits) {
+  std::vector<OriginInk> inks;
+  for (const Open& one : open) inks.push_back({one.ink, one.frame->origin});
+  if (inks.empty()) return;
+  const auto shape = fittedTogether(inks, recipe);
+  if (!shape) return;
+  for (std::size_t i = 0; i < open.size(); ++i) {
+    addShape(open[i], role, laidOn(inks[i], *shape, inks.front()), recipe, edits);
+  }
+}
+
+}  // namespace
+
 std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRef>& frames,
                                const std::string& role, const Recipe& recipe, const ArtSource& art,
                                const Progress& progress) {
   std::vector<Edit> edits;
+  std::vector<Open> together;
   int done = 0;
   for (const FrameRef& ref : frames) {
-    if (progress.cancelled()) break;
+    if (progress.cancelled()) return edits;
     progress.at(done++, static_cast<int>(frames.size()));
+    auto open = opened(project, ref, art);
+    if (!open) continue;
+    if (!recipe.together) {
+      if (const auto shape = fitted(open->ink, recipe)) {
+        addShape(*open, role, *shape, recipe, edits);
+      }
+      continue;
+    }
+    if (!together.empty() && together.back().ref.asset != ref.asset) {
+      fitTogether(together, role, recipe, edits);
+      together.clear();
+    }
+    together.push_back(std::move(*open));
+  }
+  fitTogether(together, role, recipe, edits);
+  return edits;
+}
+
+std::vector<Edit> fittedAndHeld(const Project& project, const std::vector<FrameRef>& frames,
+                                const std::string& role, const Recipe& recipe, const ArtSource& art,
+                                const Progress& progress) {
+  const std::set<std::pair<AssetId, FrameId>> meant = [&] {
+    std::set<std::pair<AssetId, FrameId>> all;
+    for (const FrameRef& ref : frames) all.emplace(ref.asset, ref.frame);
+    return all;
+  }();
+  std::set<std::pair<AssetId, FrameId>> firsts;
+  std::set<std::pair<AssetId, FrameId>> held;
+  for (const auto& asset : project.assets) {
+    const auto among = [&](const Step& step) { return meant.count({asset->id, step.frame}) > 0; };
+    for (const Animation& animation : asset->animations) {
+      if (!std::all_of(animation.steps.begin(), animation.steps.end(), among)) continue;
+      firsts.emplace(asset->id, animation.steps.front().frame);
+      for (const Step& step : animation.steps) held.emplace(asset->id, step.frame);
+    }
+  }
+  std::vector<FrameRef> fits;
+  std::vector<Edit> edits;
+  for (const FrameRef& ref : frames) {
+    const std::pair key(ref.asset, ref.frame);
+    if (held.count(key) == 0 || firsts.count(key) > 0) {
+      fits.push_back(ref);
+      continue;
+    }
     const Frame* frame = findFrame(project, ref);
-    const auto sheet = frame == nullptr ? nullptr : art(frame->sheet);
-    if (sheet == nullptr) continue;
-    const auto shape = fitted(cropped(sheet->firm, frame->rect), recipe);
-    if (!shape || !validated(*shape, frame->rect.size())) continue;
-    edits.emplace_back(SetShape{ref.asset, ref.frame, {role, *shape, recipe}});
+    if (frame != nullptr && findShape(*frame, role) != nullptr) {
+      edits.emplace_back(DropShape{ref.asset, ref.frame, role});
+    }
+  }
+  for (Edit& edit : fittedShapes(project, fits, role, recipe, art, progress)) {
+    edits.push_back(std::move(edit));
   }
   return edits;
 }
@@ -32,13 +122,8 @@ std::vector<Edit> shapeByHand(const Project& project, const std::vector<FrameRef
   for (const FrameRef& ref : frames) {
     const Frame* frame = findFrame(project, ref);
     if (frame == nullptr) continue;
-    double dx = frame->origin.x - source->origin.x;
-    double dy = frame->origin.y - source->origin.y;
-    if (kindOf(geometry) == ShapeKind::Mask) {
-      dx = std::round(dx);
-      dy = std::round(dy);
-    }
-    const Shape carried = moved(geometry, dx, dy);
+    const Carry carry = carryBetween(geometry, source->origin, frame->origin);
+    const Shape carried = moved(geometry, carry.dx, carry.dy);
     if (!validated(carried, frame->rect.size())) continue;
     edits.emplace_back(SetShape{ref.asset, ref.frame, {role, carried, std::nullopt}});
   }

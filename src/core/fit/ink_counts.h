@@ -4,17 +4,22 @@
 #include <vector>
 
 #include "core/geometry/pixel_rect.h"
-#include "core/geometry/point.h"
+#include "core/geometry/polygon.h"
 #include "core/image/pixel_mask.h"
 
 namespace amber {
 
 /// A frame's ink, ready to be counted by parts of rows in constant time: what every fit asks for
-/// again and again. Only the bounds of the ink are kept.
+/// again and again. Only the bounds of the ink are kept. The ink of several frames, laid over each
+/// other, counts as often as it comes; every pixel of a shape then counts `depth` times.
 class InkCounts {
  public:
   explicit InkCounts(const PixelMask& ink);
+  /// Requires: at least one, all of one size.
+  explicit InkCounts(const std::vector<PixelMask>& inks);
 
+  /// How many frames there are.
+  int depth() const { return depth_; }
   long long total() const { return total_; }
   /// Of the ink, frame px; empty when there is none.
   const PixelRect& bounds() const { return bounds_; }
@@ -27,13 +32,29 @@ class InkCounts {
     const int* row = prefix_.data() + static_cast<std::ptrdiff_t>(y - bounds_.y) * (bounds_.w + 1);
     return row[to] - row[from];
   }
-  bool test(int x, int y) const { return inRow(y, x, x + 1) == 1; }
+  /// Ink pixels of row y left of column x, frame px; any numbers.
+  int leftOf(int y, int x) const {
+    if (y < bounds_.y || y >= bounds_.bottom()) return 0;
+    return prefix_[static_cast<std::size_t>(y - bounds_.y) *
+                       static_cast<std::size_t>(bounds_.w + 1) +
+                   static_cast<std::size_t>(std::clamp(x - bounds_.x, 0, bounds_.w))];
+  }
+  /// Whether the pixel is ink, of one frame at least.
+  bool test(int x, int y) const { return inRow(y, x, x + 1) > 0; }
+
+  /// What row y of the bounds holds left of each column of them: bounds().w + 1 numbers.
+  const int* rowSums(int y) const {
+    return prefix_.data() + static_cast<std::ptrdiff_t>(y - bounds_.y) * (bounds_.w + 1);
+  }
 
   /// The corners of the ink's outermost pixels in every row: what encloses them encloses all ink.
-  std::vector<FramePoint> corners() const;
+  std::vector<Vertex> corners() const;
 
  private:
+  void add(const PixelMask& ink);
+
   PixelRect bounds_;
+  int depth_ = 1;
   long long total_ = 0;
   std::vector<int> prefix_;
 };

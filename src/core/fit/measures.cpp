@@ -1,7 +1,9 @@
 #include "core/fit/measures.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
+#include <limits>
 
 #include "core/fit/test_cost.h"
 #include "core/image/bit_count.h"
@@ -15,10 +17,67 @@ double share(long long part, long long whole) {
   return whole == 0 ? 0 : static_cast<double>(part) / static_cast<double>(whole);
 }
 
+// The least distance, in columns, from column x to a set pixel of the row; -1 for none.
+int toNearestInRow(const std::uint64_t* row, int words, int x) {
+  const int at = x >> 6;
+  int nearest = -1;
+  for (int i = at; i < words; ++i) {
+    const std::uint64_t bits = i == at ? row[i] >> (x & 63) << (x & 63) : row[i];
+    if (bits == 0) continue;
+    nearest = i * 64 + std::countr_zero(bits) - x;
+    break;
+  }
+  for (int i = at; i >= 0; --i) {
+    const std::uint64_t bits = i == at ? row[i] << (63 - (x & 63)) >> (63 - (x & 63)) : row[i];
+    if (bits == 0) continue;
+    const int left = x - (i * 64 + 63 - std::countl_zero(bits));
+    return nearest < 0 ? left : std::min(nearest, left);
+  }
+  return nearest;
+}
+
+// The squared distance from (x, y) to the nearest set pixel, or some distance no larger than
+// `enough` as soon as one is found: row by row, the nearer ones first.
+long long squaredToNearest(const PixelMask& to, int x, int y, long long enough) {
+  long long nearest = std::numeric_limits<long long>::max();
+  const int most = std::max(y, to.height() - 1 - y);
+  for (long long away = 0; away <= most && away * away < nearest; ++away) {
+    for (const int row : {y - static_cast<int>(away), y + static_cast<int>(away)}) {
+      if (row < 0 || row >= to.height()) continue;
+      const long long across = toNearestInRow(to.row(row), to.wordsPerRow(), x);
+      if (across < 0) continue;
+      nearest = std::min(nearest, across * across + away * away);
+    }
+    if (nearest <= enough) return nearest;
+  }
+  return nearest;
+}
+
+// On small windows most pixels are told from few rows, for they are nearer than the farthest so
+// far; on large ones a field of all distances has the better worst case.
+constexpr long long kLargeWindow = 256LL * 256;
+
 // The farthest pixel of `from` from the nearest one of `to`, of the same window.
 std::optional<Phantom> farthest(const PixelMask& from, const PixelMask& to) {
   const auto bounds = boundsOf(from);
   if (!bounds || !boundsOf(to)) return std::nullopt;
+  if (static_cast<long long>(to.width()) * to.height() <= kLargeWindow) {
+    Phantom most{bounds->x, bounds->y, -1};
+    long long squared = -1;
+    for (int y = bounds->y; y < bounds->bottom(); ++y) {
+      for (int i = 0; i < from.wordsPerRow(); ++i) {
+        for (std::uint64_t bits = from.row(y)[i]; bits != 0; bits &= bits - 1) {
+          const int x = i * 64 + std::countr_zero(bits);
+          const long long there = squaredToNearest(to, x, y, squared);
+          if (there <= squared) continue;
+          squared = there;
+          most = {x, y, 0};
+        }
+      }
+    }
+    most.distance = std::sqrt(static_cast<double>(squared));
+    return most;
+  }
   const DistanceField field(to, to.rect());
   Phantom most{bounds->x, bounds->y, -1};
   for (int y = bounds->y; y < bounds->bottom(); ++y) {
@@ -76,6 +135,26 @@ PixelMask without(const PixelMask& a, const PixelMask& b) {
   return left;
 }
 
+// Of a shape and ink that hold nothing.
+Measures emptyMeasures(const Shape& shape) {
+  Measures measures;
+  measures.agreement = 1;
+  measures.points = pointCount(shape);
+  measures.cost = testCost(shape);
+  return measures;
+}
+
+Measures sharesOf(const Shape& shape, const Laid& both) {
+  Measures result = emptyMeasures(shape);
+  const Counts all = countsOf(both.shape, both.ink);
+  const Counts wanted = countsOf(both.shape, both.wanted);
+  const long long either = wanted.a + wanted.b - wanted.both;
+  result.air = share(all.a - all.both, all.a);
+  result.bareInk = share(wanted.b - wanted.both, wanted.b);
+  result.agreement = either == 0 ? 1 : share(wanted.both, either);
+  return result;
+}
+
 }  // namespace
 
 std::optional<Phantom> farthestPhantom(const Shape& shape, const PixelMask& ink) {
@@ -88,21 +167,15 @@ std::optional<Phantom> farthestPhantom(const Shape& shape, const PixelMask& ink)
   return found;
 }
 
-Measures measured(const Shape& shape, const PixelMask& ink, const Region& region) {
-  Measures result;
-  result.points = pointCount(shape);
-  result.cost = testCost(kindOf(shape));
+Measures sharesOf(const Shape& shape, const PixelMask& ink, const Region& region) {
   const auto both = laid(shape, ink, region);
-  if (!both) {
-    result.agreement = 1;
-    return result;
-  }
-  const Counts all = countsOf(both->shape, both->ink);
-  const Counts wanted = countsOf(both->shape, both->wanted);
-  const long long either = wanted.a + wanted.b - wanted.both;
-  result.air = share(all.a - all.both, all.a);
-  result.bareInk = share(wanted.b - wanted.both, wanted.b);
-  result.agreement = either == 0 ? 1 : share(wanted.both, either);
+  return both ? sharesOf(shape, *both) : emptyMeasures(shape);
+}
+
+Measures measured(const Shape& shape, const PixelMask& ink, const Region& region) {
+  const auto both = laid(shape, ink, region);
+  if (!both) return emptyMeasures(shape);
+  Measures result = sharesOf(shape, *both);
   if (const auto phantom = farthest(without(both->shape, both->ink), both->ink)) {
     result.reachOut = phantom->distance;
   }

@@ -30,6 +30,9 @@ struct Measures {
 /// window around shape and ink.
 Measures measured(const Shape& shape, const PixelMask& ink, const Region& region = {});
 
+/// The same without the distances, which then are 0: a fraction of the time.
+Measures sharesOf(const Shape& shape, const PixelMask& ink, const Region& region = {});
+
 /// The shape pixel whose distance to ink is reachOut: the topmost, then leftmost, of the farthest.
 /// Nothing where shape or ink is empty.
 struct Phantom {

@@ -7,6 +7,7 @@
 #include "core/fit/capsule_fit.h"
 #include "core/fit/circle_fit.h"
 #include "core/fit/mask_fit.h"
+#include "core/fit/polygon_fit.h"
 #include "core/fit/region.h"
 #include "core/geometry/tolerances.h"
 
@@ -60,13 +61,19 @@ std::optional<Shape> fittedCapsule(const InkCounts& ink, const Recipe& recipe) {
   return asShape(innerCapsule(ink, recipe.lie));
 }
 
+std::optional<Shape> fittedTo(const InkCounts& ink, const Recipe& recipe) {
+  if (ink.total() == 0) return std::nullopt;
+  if (recipe.kind == ShapeKind::Box) return fittedBox(ink, recipe);
+  if (recipe.kind == ShapeKind::Circle) return fittedCircle(ink, recipe);
+  return fittedCapsule(ink, recipe);
+}
+
 std::optional<Shape> fittedTo(const PixelMask& ink, const Recipe& recipe) {
   if (recipe.kind == ShapeKind::Mask) return asShape(maskOf(ink, recipe.mask));
-  const InkCounts counts(ink);
-  if (counts.total() == 0) return std::nullopt;
-  if (recipe.kind == ShapeKind::Box) return fittedBox(counts, recipe);
-  if (recipe.kind == ShapeKind::Circle) return fittedCircle(counts, recipe);
-  return fittedCapsule(counts, recipe);
+  if (recipe.kind == ShapeKind::Polygon) {
+    return asShape(polygonOf(ink, recipe.polygon, recipe.style, recipe.loss));
+  }
+  return fittedTo(InkCounts(ink), recipe);
 }
 
 // A side shortened from both ends; where they would meet, the least is left about where.
@@ -87,6 +94,43 @@ double shrunkRadius(double r, double by, bool& stopped) {
   if (r - by >= kLeastRadius) return r - by;
   stopped = true;
   return kLeastRadius;
+}
+
+// Where the two edges at a corner meet once each is moved inward by its shift; for edges nearly on
+// one line, the corner moved by their mean.
+template <class ShiftOf>
+Vertex movedCorner(const std::vector<Vertex>& points, std::size_t i, const ShiftOf& shiftOf) {
+  const std::size_t n = points.size();
+  const std::size_t last = (i + n - 1) % n;
+  const Vertex& a = points[last];
+  const Vertex& b = points[i];
+  const Vertex& c = points[(i + 1) % n];
+  const double ab = std::hypot(b.x - a.x, b.y - a.y);
+  const double bc = std::hypot(c.x - b.x, c.y - b.y);
+  // Inward normals.
+  const Vertex u{(a.y - b.y) / ab, (b.x - a.x) / ab};
+  const Vertex v{(b.y - c.y) / bc, (c.x - b.x) / bc};
+  const double su = shiftOf(last);
+  const double sv = shiftOf(i);
+  const double across = u.x * v.y - u.y * v.x;
+  if (std::abs(across) < 1e-3) {
+    const double mean = (su + sv) / 2;
+    return {b.x + u.x * mean, b.y + u.y * mean};
+  }
+  return {b.x + (su * v.y - sv * u.y) / across, b.y + (u.x * sv - v.x * su) / across};
+}
+
+// Whether every edge still goes the way it went: one that was moved past its neighbours' meeting
+// goes back.
+bool sameWays(const std::vector<Vertex>& before, const std::vector<Vertex>& after) {
+  const std::size_t n = before.size();
+  for (std::size_t i = 0; i < n; ++i) {
+    const std::size_t j = (i + 1) % n;
+    const double along = (before[j].x - before[i].x) * (after[j].x - after[i].x) +
+                         (before[j].y - before[i].y) * (after[j].y - after[i].y);
+    if (along <= 0) return false;
+  }
+  return true;
 }
 
 struct Insetting {
@@ -116,6 +160,31 @@ struct Insetting {
     const double least = std::min({by.left, by.top, by.right, by.bottom});
     capsule.r = shrunkRadius(capsule.r, least, stopped);
     return capsule;
+  }
+  // Every edge is moved inward by what its outward direction says of the four sides. Where that
+  // gives a fault, half of it is tried, and so on.
+  Shape operator()(const Polygon& polygon) const {
+    const std::vector<Vertex>& p = polygon.points;
+    const std::size_t n = p.size();
+    const auto shiftOf = [&](std::size_t i) {
+      const Vertex& a = p[i];
+      const Vertex& b = p[(i + 1) % n];
+      const double length = std::max(std::hypot(b.x - a.x, b.y - a.y), 1e-9);
+      const double outX = (b.y - a.y) / length;
+      const double outY = (a.x - b.x) / length;
+      return outX * outX * (outX < 0 ? by.left : by.right) +
+             outY * outY * (outY < 0 ? by.top : by.bottom);
+    };
+    for (double part = 1; part > 1e-3; part /= 2) {
+      Polygon inset;
+      for (std::size_t i = 0; i < n; ++i) {
+        inset.points.push_back(
+            movedCorner(p, i, [&](std::size_t edge) { return part * shiftOf(edge); }));
+      }
+      if (faultOf(inset) == PolygonFault::None && sameWays(p, inset.points)) return inset;
+      stopped = true;
+    }
+    return polygon;
   }
   Shape operator()(const MaskShape& mask) const {
     const int grow = std::clamp(-static_cast<int>(std::lround(mean())), -64, 64);
@@ -167,9 +236,25 @@ std::optional<Shape> fitted(const PixelMask& firmInk, const Recipe& recipe) {
   return shape ? std::optional(insetBy(*shape, recipe.inset).shape) : std::nullopt;
 }
 
+std::optional<Shape> fittedToAll(const std::vector<PixelMask>& inks, const Recipe& recipe) {
+  if (inks.size() == 1) return fittedTo(inks.front(), recipe);
+  const bool styled = recipe.kind != ShapeKind::Mask;
+  if (styled && recipe.style == FitStyle::Inner) {
+    PixelMask full = inks.front();
+    for (const PixelMask& ink : inks) full = intersection(full, ink);
+    return fittedTo(full, recipe);
+  }
+  if (!styled || recipe.style == FitStyle::Snug) return fittedTo(unitedMask(inks), recipe);
+  if (recipe.kind == ShapeKind::Polygon) {
+    return asShape(polygonOf(inks, recipe.polygon, recipe.style, recipe.loss));
+  }
+  return fittedTo(InkCounts(inks), recipe);
+}
+
 std::vector<Recipe> everyRecipe(const Recipe& common) {
   std::vector<Recipe> recipes;
-  for (const ShapeKind kind : {ShapeKind::Box, ShapeKind::Circle, ShapeKind::Capsule}) {
+  for (const ShapeKind kind :
+       {ShapeKind::Box, ShapeKind::Circle, ShapeKind::Capsule, ShapeKind::Polygon}) {
     for (const FitStyle style : kFitStyles) {
       Recipe one = common;
       one.kind = kind;

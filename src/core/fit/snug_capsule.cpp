@@ -47,11 +47,11 @@ struct Turned {
   double most = 0;
 };
 
-Turned turnedTo(const std::vector<FramePoint>& points, double angle) {
+Turned turnedTo(const std::vector<Vertex>& points, double angle) {
   const double dx = std::cos(angle);
   const double dy = std::sin(angle);
   Turned turned;
-  for (const FramePoint& p : points) {
+  for (const Vertex& p : points) {
     turned.along.push_back(p.x * dx + p.y * dy);
     turned.across.push_back(p.y * dx - p.x * dy);
   }
@@ -99,13 +99,13 @@ Capsule capsuleAt(const Turned& points, double angle, double across, double radi
 }
 
 // A hair is added so that rounding leaves no corner outside.
-Capsule covering(const std::vector<FramePoint>& points, double angle, double across, double extra) {
+Capsule covering(const std::vector<Vertex>& points, double angle, double across, double extra) {
   const Turned turned = turnedTo(points, angle);
   return capsuleAt(turned, angle, across, (leastRadius(turned, across) + extra) * (1 + 1e-9));
 }
 
 // The ends must reach every point; the pure score is the area.
-double snugScore(const std::vector<FramePoint>& points, double angle, double across, double extra) {
+double snugScore(const std::vector<Vertex>& points, double angle, double across, double extra) {
   if (extra < 0) return -1e18;
   const Turned turned = turnedTo(points, angle);
   const double radius = leastRadius(turned, across) + extra;
@@ -120,7 +120,7 @@ struct Covering {
 };
 
 // The best of a few offsets and radii.
-Covering bestCovering(const std::vector<FramePoint>& hull, double angle) {
+Covering bestCovering(const std::vector<Vertex>& hull, double angle) {
   const Turned turned = turnedTo(hull, angle);
   const double middle = (turned.least + turned.most) / 2;
   const double half = (turned.most - turned.least) / 2;
@@ -146,7 +146,7 @@ double areaOf(const Capsule& capsule) {
 
 std::optional<Capsule> snugCapsule(const InkCounts& ink, CapsuleLie lie) {
   if (ink.total() == 0) return std::nullopt;
-  const std::vector<FramePoint> hull = convexHull(ink.corners());
+  const std::vector<Vertex> hull = convexHull(ink.corners());
   std::vector<Covering> starts;
   starts.reserve(kDirections);
   for (const double angle : directions(lie)) starts.push_back(bestCovering(hull, angle));

@@ -8,7 +8,7 @@
 
 namespace amber {
 
-/// How many pixels a shape holds, and how many of them are ink.
+/// How many pixels a shape holds, and how many of them are ink, over all frames of the ink.
 struct Tally {
   long long shape = 0;
   long long ink = 0;
@@ -29,7 +29,7 @@ Tally tallyOf(const Convex& shape, const InkCounts& ink) {
   for (int y = static_cast<int>(std::floor(box.y)); y <= static_cast<int>(box.y + box.h); ++y) {
     const PixelSpan row = rowOf(shape, y);
     if (row.empty()) continue;
-    tally.shape += row.size();
+    tally.shape += static_cast<long long>(row.size()) * ink.depth();
     tally.ink += ink.inRow(y, row.x0, row.x1);
   }
   return tally;

@@ -4,9 +4,11 @@
 
 namespace amber {
 
-double testCost(ShapeKind kind) {
-  constexpr std::array<double, kShapeKinds> kCosts = {1, 1, 1.8, 4.9};
-  return kCosts[static_cast<std::size_t>(kind)];
+double testCost(const Shape& shape) {
+  // A point of a polygon, in place of the polygon.
+  constexpr std::array<double, kShapeKinds> kCosts = {1, 1, 1.8, 1.5, 4.9};
+  const double cost = kCosts[shape.index()];
+  return kindOf(shape) == ShapeKind::Polygon ? cost * pointCount(shape) : cost;
 }
 
 }  // namespace amber

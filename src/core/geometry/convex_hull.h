@@ -2,7 +2,7 @@
 
 #include <vector>
 
-#include "core/geometry/point.h"
+#include "core/geometry/polygon.h"
 
 namespace amber {
 
@@ -10,6 +10,6 @@ namespace amber {
 /// a line between its neighbours, the leftmost (then topmost) first. One point gives itself, points
 /// on a line give its two ends, none gives none. Cost: n log n. Reference: A. M. Andrew, "Another
 /// Efficient Algorithm for Convex Hulls in Two Dimensions", Information Processing Letters 9, 1979.
-std::vector<FramePoint> convexHull(std::vector<FramePoint> points);
+std::vector<Vertex> convexHull(std::vector<Vertex> points);
 
 }  // namespace amber

@@ -9,20 +9,20 @@ namespace {
 // What rounding may leave outside, relative to the radius.
 constexpr double kSlack = 1e-12;
 
-double distance(const Circle& circle, FramePoint point) {
+double distance(const Circle& circle, Vertex point) {
   return std::hypot(point.x - circle.cx, point.y - circle.cy);
 }
 
-bool holds(const Circle& circle, FramePoint point) {
+bool holds(const Circle& circle, Vertex point) {
   return distance(circle, point) <= circle.r * (1 + kSlack) + kSlack;
 }
 
-Circle through(FramePoint a, FramePoint b) {
+Circle through(Vertex a, Vertex b) {
   return {(a.x + b.x) / 2, (a.y + b.y) / 2, std::hypot(a.x - b.x, a.y - b.y) / 2};
 }
 
 // Of points on a line, the circle around the two that are farthest apart.
-Circle through(FramePoint a, FramePoint b, FramePoint c) {
+Circle through(Vertex a, Vertex b, Vertex c) {
   const double bx = b.x - a.x;
   const double by = b.y - a.y;
   const double cx = c.x - a.x;
@@ -40,7 +40,7 @@ Circle through(FramePoint a, FramePoint b, FramePoint c) {
 
 }  // namespace
 
-Circle leastCircleAround(const std::vector<FramePoint>& points) {
+Circle leastCircleAround(const std::vector<Vertex>& points) {
   Circle circle{points.front().x, points.front().y, 0};
   for (std::size_t i = 1; i < points.size(); ++i) {
     if (holds(circle, points[i])) continue;
@@ -53,7 +53,7 @@ Circle leastCircleAround(const std::vector<FramePoint>& points) {
       }
     }
   }
-  for (const FramePoint& point : points) circle.r = std::max(circle.r, distance(circle, point));
+  for (const Vertex& point : points) circle.r = std::max(circle.r, distance(circle, point));
   return circle;
 }
 

@@ -11,6 +11,6 @@ namespace amber {
 /// Cost: expected linear for points in no special order; for hulls of pixels, about 10 a point.
 /// Reference: E. Welzl, "Smallest Enclosing Disks (Balls and Ellipsoids)", New Results and New
 /// Trends in Computer Science, 1991; written as three nested passes.
-Circle leastCircleAround(const std::vector<FramePoint>& points);
+Circle leastCircleAround(const std::vector<Vertex>& points);
 
 }  // namespace amber

@@ -36,6 +36,21 @@ double squaredDistance(const Capsule& p, const Capsule& q) {
   return dx * dx + dy * dy;
 }
 
+// Whether the projections on the normal of some edge of `a` lie apart, or only touch.
+bool edgeParts(const Polygon& a, const Polygon& b) {
+  const std::size_t n = a.points.size();
+  for (std::size_t i = 0; i < n; ++i) {
+    const Vertex& p = a.points[i];
+    const Vertex& q = a.points[i + 1 == n ? 0 : i + 1];
+    // All of a lies to the right of its edges.
+    if (std::none_of(b.points.begin(), b.points.end(),
+                     [&](const Vertex& other) { return turn(p, q, other) > 0; })) {
+      return true;
+    }
+  }
+  return false;
+}
+
 }  // namespace
 
 bool overlap(const Box& a, const Box& b) {
@@ -52,6 +67,10 @@ bool overlap(const Circle& a, const Circle& b) {
 bool overlap(const Capsule& a, const Capsule& b) {
   const double reach = a.r + b.r;
   return squaredDistance(a, b) < reach * reach;
+}
+
+bool overlapConvex(const Polygon& a, const Polygon& b) {
+  return !edgeParts(a, b) && !edgeParts(b, a);
 }
 
 bool overlap(const MaskShape& a, const MaskShape& b) {

@@ -14,4 +14,9 @@ bool overlap(const Circle& a, const Circle& b);
 bool overlap(const Capsule& a, const Capsule& b);
 bool overlap(const MaskShape& a, const MaskShape& b);
 
+/// The same of convex polygons (see convexParts). Requires: no fault, no inward corner.
+/// Cost: the product of the points, less where an edge parts them. Reference: the separating axis
+/// theorem, H. Minkowski, "Geometrie der Zahlen", 1896.
+bool overlapConvex(const Polygon& a, const Polygon& b);
+
 }  // namespace amber

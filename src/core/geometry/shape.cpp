@@ -75,6 +75,23 @@ void addRow(const MaskShape& mask, int y, std::vector<PixelSpan>& spans) {
   }
 }
 
+// Even-odd: between an odd crossing and the next.
+void addRow(const Polygon& polygon, int y, std::vector<PixelSpan>& spans) {
+  const double at = y + 0.5;
+  std::vector<int> columns;
+  const std::size_t n = polygon.points.size();
+  for (std::size_t i = 0; i < n; ++i) {
+    const Vertex& p = polygon.points[i];
+    const Vertex& q = polygon.points[i + 1 == n ? 0 : i + 1];
+    if ((p.y <= at) == (q.y <= at)) continue;
+    columns.push_back(firstPixelFrom(crossingAt(p, q, at)));
+  }
+  std::sort(columns.begin(), columns.end());
+  for (std::size_t i = 0; i + 1 < columns.size(); i += 2) {
+    if (columns[i] < columns[i + 1]) spans.push_back({columns[i], columns[i + 1]});
+  }
+}
+
 template <class Convex>
 void addRow(const Convex& shape, int y, std::vector<PixelSpan>& spans) {
   const PixelSpan span = rowOf(shape, y);
@@ -115,6 +132,21 @@ Result<void> sound(const Capsule& capsule) {
   return soundRadius(capsule.r);
 }
 
+Result<void> sound(const Polygon& polygon) {
+  const std::size_t count = polygon.points.size();
+  if (count < 3 || count > kMostPolygonPoints) {
+    return failure(ErrorCode::BadValue, "the polygon has " + std::to_string(count) +
+                                            " points; it needs 3 to " +
+                                            std::to_string(kMostPolygonPoints));
+  }
+  for (const Vertex& point : polygon.points) {
+    if (auto good = finite({point.x, point.y}); !good) return good;
+  }
+  if (twiceArea(polygon.points) >= 0) return {};
+  return failure(ErrorCode::BadValue,
+                 "the polygon's points are in counter-clockwise order; list them clockwise");
+}
+
 Result<void> sound(const MaskShape& mask) {
   if (auto good = finite({mask.x, mask.y}); !good) return good;
   const auto wrong = [](const char* what) {
@@ -146,7 +178,7 @@ Result<void> sound(const MaskShape& mask) {
 }
 
 constexpr std::array<std::string_view, kShapeKinds> kKindNames = {"box", "circle", "capsule",
-                                                                  "mask"};
+                                                                  "polygon", "mask"};
 
 }  // namespace
 
@@ -170,6 +202,10 @@ Shape moved(const Shape& shape, double dx, double dy) {
     Shape operator()(Circle c) const { return Circle{c.cx + dx, c.cy + dy, c.r}; }
     Shape operator()(Capsule c) const {
       return Capsule{c.ax + dx, c.ay + dy, c.bx + dx, c.by + dy, c.r};
+    }
+    Shape operator()(Polygon polygon) const {
+      for (Vertex& point : polygon.points) point = {point.x + dx, point.y + dy};
+      return polygon;
     }
     Shape operator()(MaskShape mask) const {
       mask.x += dx;
@@ -210,6 +246,19 @@ Box bounds(const Shape& shape) {
       return {std::min(c.ax, c.bx) - c.r, std::min(c.ay, c.by) - c.r,
               std::abs(c.ax - c.bx) + 2 * c.r, std::abs(c.ay - c.by) + 2 * c.r};
     }
+    Box operator()(const Polygon& polygon) const {
+      double left = polygon.points[0].x;
+      double right = left;
+      double top = polygon.points[0].y;
+      double bottom = top;
+      for (const Vertex& point : polygon.points) {
+        left = std::min(left, point.x);
+        right = std::max(right, point.x);
+        top = std::min(top, point.y);
+        bottom = std::max(bottom, point.y);
+      }
+      return {left, top, right - left, bottom - top};
+    }
     Box operator()(const MaskShape& mask) const {
       return {mask.x, mask.y, static_cast<double>(mask.w), static_cast<double>(mask.h)};
     }
@@ -233,6 +282,18 @@ PixelRect pixelBounds(const Shape& shape) {
   return all;
 }
 
+long long pixelCount(const Shape& shape) {
+  const PixelRect area = pixelBounds(shape);
+  long long count = 0;
+  std::vector<PixelSpan> spans;
+  for (int y = area.y; y < area.bottom(); ++y) {
+    spans.clear();
+    appendRow(shape, y, spans);
+    for (const PixelSpan& span : spans) count += span.size();
+  }
+  return count;
+}
+
 bool holdsPixel(const Shape& shape, int x, int y) {
   std::vector<PixelSpan> spans;
   appendRow(shape, y, spans);
@@ -241,7 +302,10 @@ bool holdsPixel(const Shape& shape, int x, int y) {
 }
 
 int pointCount(const Shape& shape) {
-  constexpr std::array<int, kShapeKinds> kCounts = {4, 1, 2, 0};
+  if (const auto* polygon = std::get_if<Polygon>(&shape)) {
+    return static_cast<int>(polygon->points.size());
+  }
+  constexpr std::array<int, kShapeKinds> kCounts = {4, 1, 2, 0, 0};
   return kCounts[shape.index()];
 }
 

@@ -6,7 +6,7 @@
 
 #include "core/base/result.h"
 #include "core/geometry/pixel_rect.h"
-#include "core/geometry/point.h"
+#include "core/geometry/polygon.h"
 
 namespace amber {
 
@@ -66,15 +66,15 @@ struct MaskShape {
 };
 
 /// Some shape. Behaviour is in free functions.
-using Shape = std::variant<Box, Circle, Capsule, MaskShape>;
+using Shape = std::variant<Box, Circle, Capsule, Polygon, MaskShape>;
 
 /// The kinds, in the order of the variant.
-enum class ShapeKind { Box, Circle, Capsule, Mask };
+enum class ShapeKind { Box, Circle, Capsule, Polygon, Mask };
 inline constexpr std::size_t kShapeKinds = std::variant_size_v<Shape>;
 
 ShapeKind kindOf(const Shape& shape);
 
-/// The kind's name in JSON and on screen: box, circle, capsule, mask.
+/// The kind's name in JSON and on screen: box, circle, capsule, polygon, mask.
 std::string_view kindName(ShapeKind kind);
 std::string_view kindName(const Shape& shape);
 
@@ -102,19 +102,25 @@ void appendRow(const Shape& shape, int y, std::vector<PixelSpan>& spans);
 /// Requires: a valid shape.
 PixelRect pixelBounds(const Shape& shape);
 
+/// How many pixels are in the shape. Requires: a valid shape.
+long long pixelCount(const Shape& shape);
+
 /// The shape's own bounds in px, not rounded.
 Box bounds(const Shape& shape);
 
 /// Whether the centre of pixel (x, y) is in the shape. To ask for many, ask by rows.
 bool holdsPixel(const Shape& shape, int x, int y);
 
-/// How many points describe the shape: 4 for a box, 1 for a circle, 2 for a capsule, 0 for a mask.
+/// How many points describe the shape: 4 for a box, 1 for a circle, 2 for a capsule, a polygon's
+/// corners, 0 for a mask.
 int pointCount(const Shape& shape);
 
 /// Nothing when the shape is sound on a frame of `frame` px, or what is wrong with it: a number
 /// that is not finite, a side under kLeastBoxSide, a radius under kLeastRadius, a reach of more
-/// than kFarthestReach beyond the frame, a mask between pixels, or with runs that are not as its
-/// definition says.
+/// than kFarthestReach beyond the frame, a polygon of fewer than 3 or more than kMostPolygonPoints
+/// points or in counter-clockwise order, a mask between pixels, or with runs that are not as its
+/// definition says. A polygon with a fault (see PolygonFault) is sound: it is being worked on, and
+/// the checks tell of it.
 Result<void> validated(const Shape& shape, PixelSize frame);
 
 }  // namespace amber

@@ -1,5 +1,7 @@
 #pragma once
 
+#include <cstddef>
+
 namespace amber {
 
 /// Farthest a shape may reach beyond its frame, px. Bounds the work and memory of every measure;
@@ -9,6 +11,13 @@ inline constexpr double kFarthestReach = 1024;
 /// Least width and height of a box, px. Smaller boxes hold no pixel centre in any placing that
 /// an artist would want. Governs: Shape validation, box handles.
 inline constexpr double kLeastBoxSide = 0.5;
+
+/// Most points of a polygon. What a game tests has tens; the rest is room for outlines. Bounds the
+/// work of every edit. Governs: Shape validation, fitting.
+inline constexpr int kMostPolygonPoints = 512;
+
+/// Least area of a polygon, px^2: half a box of the least side. Governs: the faults of polygons.
+inline constexpr double kLeastPolygonArea = 0.125;
 
 /// How far a mask's corner may lie from a whole px of its frame, px: what is left of taking an
 /// origin away and adding it again. Governs: Shape validation, reading masks.
@@ -36,5 +45,26 @@ inline constexpr double kLeastSlip = 0.75;
 /// quarter of the figure away. Governs: the check of mounts.
 inline constexpr double kMountReach = 0.25;
 inline constexpr double kLeastFarMount = 4;
+
+/// How far the middle of a shape may go from one step to the next relative to the origin, as a
+/// share of its longer side, and the least distance that counts, px. A held-out arm widens a box by
+/// less. Governs: the check of shapes that jump.
+inline constexpr double kShapeJump = 0.34;
+inline constexpr double kLeastShapeJump = 4;
+
+/// A sensor that reaches past a body by no more than this on any side is flush with it, and how far
+/// past the fix makes it reach, px. Governs: the check of sensors.
+inline constexpr double kFlush = 0.25;
+inline constexpr double kPastBody = 2;
+
+/// The share of a strip's pixels above which a body fills it. Governs: the check of sensors.
+inline constexpr double kFilledStrip = 0.9;
+
+/// Shapes of a mirrored pair whose sides lie no farther apart than this are mirrors, px: a pixel
+/// that one side has and the other has not. Governs: the check of mirrored shapes.
+inline constexpr double kSameShape = 1;
+
+/// Of fewer assets it cannot be said what is usual for their kind. Governs: the check of recipes.
+inline constexpr std::size_t kLeastAlike = 3;
 
 }  // namespace amber

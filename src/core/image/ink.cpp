@@ -5,32 +5,14 @@
 #include <bit>
 #include <cstddef>
 #include <cstdlib>
-#include <cstring>
 #include <unordered_map>
 #include <utility>
 #include <vector>
 
+#include "core/image/alpha_scan.h"
+
 namespace amber {
 namespace {
-
-static_assert(std::endian::native == std::endian::little, "bits are gathered from bytes in order");
-
-// The ink of up to 64 pixels, as bits. Whole bytes are told first, so that the compiler can take
-// many pixels at once.
-std::uint64_t inkWord(const Rgba* pixels, int count, int leastAlpha) {
-  std::array<std::uint8_t, 64> is{};
-  for (int k = 0; k < count; ++k) {
-    is[static_cast<std::size_t>(k)] = pixels[k].a >= leastAlpha ? 1 : 0;
-  }
-  std::uint64_t word = 0;
-  for (std::size_t i = 0; i < 8; ++i) {
-    std::uint64_t eight = 0;
-    std::memcpy(&eight, is.data() + i * 8, 8);
-    // Gathers the lowest bits of the eight bytes into one byte.
-    word |= (eight * 0x0102040810204080U >> 56) << (i * 8);
-  }
-  return word;
-}
 
 bool isKey(const Rgba& pixel, const KeyColour& key) {
   return std::abs(pixel.r - key.r) <= key.tolerance && std::abs(pixel.g - key.g) <= key.tolerance &&
@@ -156,14 +138,7 @@ ColourCount sampledColours(const Image& image) {
 
 PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColour>& key) {
   assert(leastAlpha >= 1 && leastAlpha <= 255);
-  PixelMask ink(image.width(), image.height());
-  for (int y = 0; y < image.height(); ++y) {
-    const Rgba* pixels = image.row(y);
-    for (int i = 0; i < ink.wordsPerRow(); ++i) {
-      const int count = std::min(64, image.width() - i * 64);
-      ink.row(y)[i] = inkWord(pixels + std::ptrdiff_t{i} * 64, count, leastAlpha);
-    }
-  }
+  PixelMask ink = alphaMask(image, leastAlpha);
   if (!key) return ink;
   PixelMask background = pixelsOfKey(image, *key);
   if (key->reach == KeyReach::JoinedToEdge) background = joinedToEdge(std::move(background));

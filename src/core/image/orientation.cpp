@@ -66,6 +66,14 @@ struct Turner {
     const Box b = turnedBox({capsule.bx, capsule.by, 0, 0}, of, turn);
     return Capsule{a.x, a.y, b.x, b.y, capsule.r};
   }
+  Shape operator()(const Polygon& polygon) const {
+    Polygon turned;
+    for (const Vertex& point : polygon.points) {
+      const Box place = turnedBox({point.x, point.y, 0, 0}, of, turn);
+      turned.points.push_back({place.x, place.y});
+    }
+    return clockwise(std::move(turned));
+  }
   Shape operator()(const MaskShape& mask) const {
     const Box place = turnedBox(
         {mask.x, mask.y, static_cast<double>(mask.w), static_cast<double>(mask.h)}, of, turn);

@@ -22,6 +22,17 @@ PixelMask::PixelMask(int width, int height)
   words_.resize(static_cast<std::size_t>(wordsPerRow_) * static_cast<std::size_t>(height));
 }
 
+void setRun(PixelMask& mask, int y, int x0, int x1) {
+  std::uint64_t* row = mask.row(y);
+  for (int x = x0; x < x1;) {
+    const int end = std::min(x1, (x | 63) + 1);
+    const int count = end - x;
+    const std::uint64_t bits = count == 64 ? ~std::uint64_t{0} : (std::uint64_t{1} << count) - 1;
+    row[x >> 6] |= bits << (x & 63);
+    x = end;
+  }
+}
+
 long long countOf(const PixelMask& mask) {
   long long count = 0;
   for (int y = 0; y < mask.height(); ++y) {
@@ -93,6 +104,24 @@ PixelMask cropped(const PixelMask& mask, const PixelRect& area) {
     }
   }
   return part;
+}
+
+PixelMask unitedMask(const std::vector<PixelMask>& masks) {
+  PixelMask all = masks.front();
+  for (const PixelMask& mask : masks) {
+    for (int y = 0; y < all.height(); ++y) {
+      for (int i = 0; i < all.wordsPerRow(); ++i) all.row(y)[i] |= mask.row(y)[i];
+    }
+  }
+  return all;
+}
+
+PixelMask intersection(const PixelMask& a, const PixelMask& b) {
+  PixelMask both = a;
+  for (int y = 0; y < both.height(); ++y) {
+    for (int i = 0; i < both.wordsPerRow(); ++i) both.row(y)[i] &= b.row(y)[i];
+  }
+  return both;
 }
 
 std::vector<int> columnCounts(const PixelMask& mask) {

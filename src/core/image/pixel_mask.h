@@ -54,6 +54,9 @@ class PixelMask {
   std::vector<std::uint64_t> words_;
 };
 
+/// Sets pixels [x0, x1) of row y. Requires: inside the mask.
+void setRun(PixelMask& mask, int y, int x0, int x1);
+
 /// How many pixels are set.
 long long countOf(const PixelMask& mask);
 
@@ -66,6 +69,10 @@ std::optional<PixelRect> boundsOf(const PixelMask& mask);
 /// The part inside `area`, with area's top-left corner as its (0,0); parts of it outside the mask
 /// hold none.
 PixelMask cropped(const PixelMask& mask, const PixelRect& area);
+
+/// What is set in any of them, and what is set in both. Requires: masks of one size, at least one.
+PixelMask unitedMask(const std::vector<PixelMask>& masks);
+PixelMask intersection(const PixelMask& a, const PixelMask& b);
 
 /// Set pixels of every column, left to right, and of every row, top to bottom: the ink profile.
 std::vector<int> columnCounts(const PixelMask& mask);

@@ -3,21 +3,6 @@
 #include <vector>
 
 namespace amber {
-namespace {
-
-void setRun(PixelMask& mask, int y, int x0, int x1) {
-  std::uint64_t* row = mask.row(y);
-  for (int x = x0; x < x1;) {
-    const int end = std::min(x1, (x | 63) + 1);
-    const int count = end - x;
-    const std::uint64_t bits = count == 64 ? ~std::uint64_t{0} : (std::uint64_t{1} << count) - 1;
-    row[x >> 6] |= bits << (x & 63);
-    x = end;
-  }
-}
-
-}  // namespace
-
 PixelMask pixelsOf(const Shape& shape, const PixelRect& window) {
   PixelMask mask(window.w, window.h);
   std::vector<PixelSpan> spans;

@@ -60,7 +60,7 @@ const Animation* animationOf(const Asset& asset, const std::string& name) {
 
 MirroredPair compared(const Asset& leftAsset, const Animation& left, const Asset& rightAsset,
                       const Animation& right, const ArtSource& art) {
-  MirroredPair pair{&leftAsset, &left, &rightAsset, &right, {}, 0};
+  MirroredPair pair{&leftAsset, &left, &rightAsset, &right, {}, {}, 0};
   std::set<FrameId> seen;
   const std::size_t steps = std::min(left.steps.size(), right.steps.size());
   for (std::size_t i = 0; i < steps; ++i) {
@@ -69,6 +69,7 @@ MirroredPair compared(const Asset& leftAsset, const Animation& left, const Asset
     if (a == b || !seen.insert(b->id).second) continue;
     const auto expected = expectedOrigin(*a, *b, art);
     if (!expected) continue;
+    pair.mirrors.emplace_back(a, b);
     const double off = std::hypot(expected->x - b->origin.x, expected->y - b->origin.y);
     if (off <= kSamePlace) continue;
     pair.misses.push_back({rightAsset.id, b->id, *expected});

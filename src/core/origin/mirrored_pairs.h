@@ -1,6 +1,7 @@
 #pragma once
 
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/project/art_source.h"
@@ -21,8 +22,9 @@ struct MirroredPair {
   const Animation* left = nullptr;
   const Asset* rightAsset = nullptr;
   const Animation* right = nullptr;
-  std::vector<MirrorMiss> misses;  ///< Each frame once.
-  double farthest = 0;             ///< The largest distance to where an origin is expected, px.
+  std::vector<std::pair<const Frame*, const Frame*>> mirrors;  ///< Left and right, whose ink is.
+  std::vector<MirrorMiss> misses;                              ///< Each frame once.
+  double farthest = 0;  ///< The largest distance to where an origin is expected, px.
 };
 
 /// The pairs of the project: animations of one asset whose names differ only in the side they name

@@ -4,6 +4,7 @@
 #include <map>
 #include <tuple>
 
+#include "core/fit/held_shapes.h"
 #include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
 
@@ -105,9 +106,16 @@ class Builder {
     ParcelAsset result{asset.name, asset.kind, asset.motion, asset.scale, {}, {}};
     std::map<FrameId, int> indices;
     const Mounts mounts(asset);
+    const HeldShapes shapes(asset);
     for (const Frame& frame : asset.frames) {
       indices[frame.id] = static_cast<int>(result.frames.size());
       result.frames.push_back(parcelFrame(frame, layout));
+      for (const ShapePlace& shape : shapes.on(frame.id)) {
+        const Role* role = findRole(project_, shape.key->role);
+        result.frames.back().shapes.push_back(
+            {role->name, role->duty, role->on, role->seeks,
+             moved(shape.shape(), -frame.origin.x, -frame.origin.y)});
+      }
       for (const MountPlace& mount : mounts.on(frame.id)) {
         result.frames.back().mounts.push_back({mount.name, mount.at});
       }
@@ -129,20 +137,14 @@ class Builder {
     const std::size_t index = pictureOf_.at(frame.id);
     const PixelRect& trimmed = pictures_[index].rect;
     const Placement& place = layout.placements[index];
-    ParcelFrame out{frame.name,
-                    place.page,
-                    {place.x, place.y, trimmed.w, trimmed.h},
-                    {trimmed.x - frame.rect.x, trimmed.y - frame.rect.y},
-                    frame.rect.size(),
-                    frame.origin,
-                    {},
-                    {}};
-    for (const FrameShape& shape : frame.shapes) {
-      const Role* role = findRole(project_, shape.role);
-      out.shapes.push_back({shape.role, role->duty, role->on, role->seeks,
-                            moved(shape.geometry, -frame.origin.x, -frame.origin.y)});
-    }
-    return out;
+    return {frame.name,
+            place.page,
+            {place.x, place.y, trimmed.w, trimmed.h},
+            {trimmed.x - frame.rect.x, trimmed.y - frame.rect.y},
+            frame.rect.size(),
+            frame.origin,
+            {},
+            {}};
   }
 
   const Project& project_;

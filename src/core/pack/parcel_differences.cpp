@@ -1,5 +1,6 @@
 #include <algorithm>
 
+#include "core/fit/held_shapes.h"
 #include "core/origin/mounts.h"
 #include "core/pack/build_parcel.h"
 
@@ -37,9 +38,11 @@ class Comparison {
            asset.name + ": the animation count differs");
     const std::size_t frames = std::min(packed.frames.size(), asset.frames.size());
     const Mounts mounts(asset);
+    const HeldShapes shapes(asset);
     for (std::size_t i = 0; i < frames; ++i) {
       compareFrame(asset.frames[i], packed.frames[i]);
       compareMounts(asset.frames[i], mounts, packed.frames[i]);
+      compareShapes(asset.frames[i], shapes, packed.frames[i]);
     }
     const std::size_t count = std::min(packed.animations.size(), asset.animations.size());
     for (std::size_t i = 0; i < count; ++i) {
@@ -66,19 +69,22 @@ class Comparison {
     expect(packed.mounts == wanted, frame.name + ": its mounts differ");
   }
 
+  void compareShapes(const Frame& frame, const HeldShapes& shapes, const ParcelFrame& packed) {
+    const std::vector<ShapePlace>& places = shapes.on(frame.id);
+    expect(packed.shapes.size() == places.size(), frame.name + ": the shape count differs");
+    const std::size_t count = std::min(packed.shapes.size(), places.size());
+    for (std::size_t i = 0; i < count; ++i) {
+      const Role* role = findRole(project_, places[i].key->role);
+      const ParcelShape wanted{role->name, role->duty, role->on, role->seeks,
+                               moved(places[i].shape(), -frame.origin.x, -frame.origin.y)};
+      expect(packed.shapes[i] == wanted, frame.name + ": the shape " + role->name + " differs");
+    }
+  }
+
   void compareFrame(const Frame& frame, const ParcelFrame& packed) {
     expect(packed.name == frame.name, frame.name + ": the name differs: " + packed.name);
     expect(packed.size == frame.rect.size(), frame.name + ": the size differs");
     expect(packed.origin == frame.origin, frame.name + ": the origin differs");
-    expect(packed.shapes.size() == frame.shapes.size(), frame.name + ": the shape count differs");
-    const std::size_t count = std::min(packed.shapes.size(), frame.shapes.size());
-    for (std::size_t i = 0; i < count; ++i) {
-      const FrameShape& shape = frame.shapes[i];
-      const Role* role = findRole(project_, shape.role);
-      const ParcelShape wanted{shape.role, role->duty, role->on, role->seeks,
-                               moved(shape.geometry, -frame.origin.x, -frame.origin.y)};
-      expect(packed.shapes[i] == wanted, frame.name + ": the shape " + shape.role + " differs");
-    }
     comparePixels(frame, packed);
   }
 

@@ -125,6 +125,13 @@ class Application {
     return {};
   }
 
+  Result<void> operator()(const DropShape& edit) {
+    Frame* frame = openFrame(edit.asset, edit.frame);
+    if (frame == nullptr) return unknown("frame");
+    std::erase_if(frame->shapes, [&](const FrameShape& shape) { return shape.role == edit.role; });
+    return {};
+  }
+
   Result<void> operator()(const SetScale& edit) {
     if (!(edit.scale > 0 && edit.scale <= 1000)) {
       return failure(ErrorCode::BadValue, "a draw scale is above 0 and at most 1000");
@@ -170,6 +177,37 @@ class Application {
   }
   Result<void> operator()(const SetKinds& edit) {
     project_.kinds = edit.kinds;
+    return {};
+  }
+
+  Result<void> operator()(const SetRoles& edit) {
+    project_.roles = edit.roles;
+    const auto gone = [&](const auto& one) { return findRole(project_, one.role) == nullptr; };
+    changeFrames([&](Frame& frame) { return std::erase_if(frame.shapes, gone) > 0; });
+    for (Kind& kind : project_.kinds) std::erase_if(kind.shapes, gone);
+    return {};
+  }
+
+  Result<void> operator()(const RenameRole& edit) {
+    if (findRole(project_, edit.from) == nullptr) return unknown("role");
+    if (edit.from == edit.to) return {};
+    if (findRole(project_, edit.to) != nullptr) {
+      return failure(ErrorCode::BadValue, "another role is called " + edit.to + " already");
+    }
+    const auto rename = [&](std::string& name) {
+      if (name != edit.from) return false;
+      name = edit.to;
+      return true;
+    };
+    for (Role& role : project_.roles) rename(role.name);
+    for (Kind& kind : project_.kinds) {
+      for (RoleRecipe& shape : kind.shapes) rename(shape.role);
+    }
+    changeFrames([&](Frame& frame) {
+      bool changed = false;
+      for (FrameShape& shape : frame.shapes) changed |= rename(shape.role);
+      return changed;
+    });
     return {};
   }
 
@@ -225,6 +263,18 @@ class Application {
     if (place == places_.end()) return nullptr;
     expected_ = place->second + 1;
     return &asset->frames[place->second];
+  }
+
+  // Changes every frame; only assets in which `change` says that it did are copied.
+  template <class Change>
+  void changeFrames(const Change& change) {
+    close();
+    for (SharedValue<Asset>& held : project_.assets) {
+      Asset asset = *held;
+      bool changed = false;
+      for (Frame& frame : asset.frames) changed |= change(frame);
+      if (changed) held = SharedValue<Asset>(std::move(asset));
+    }
   }
 
   void close() {

@@ -65,6 +65,13 @@ struct SetShape {
   FrameShape shape;
 };
 
+/// Takes the frame's shape of that role away, where it has one.
+struct DropShape {
+  AssetId asset;
+  FrameId frame;
+  std::string role;
+};
+
 /// Sets at how many game px an art px of the asset is drawn: above 0, at most 1000.
 struct SetScale {
   AssetId asset;
@@ -92,10 +99,21 @@ struct SetKinds {
   std::vector<Kind> kinds;
 };
 
+/// Sets the roles. Shapes and standing recipes of a role that is no longer there are taken away.
+struct SetRoles {
+  std::vector<Role> roles;
+};
+
+/// Calls a role by another name, with all its shapes and standing recipes.
+struct RenameRole {
+  std::string from;
+  std::string to;
+};
+
 /// One change, naming its target by stable id.
 using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
-                          PutMount, DropMount, SetShape, SetScale, Rename, SetNaming, SetProfile,
-                          SetOriginWishes, SetKinds>;
+                          PutMount, DropMount, SetShape, DropShape, SetScale, Rename, SetNaming,
+                          SetProfile, SetOriginWishes, SetKinds, SetRoles, RenameRole>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {
@@ -111,7 +129,7 @@ struct Applied {
 
 /// The project after all `edits`, in order; all of them or none.
 /// Errors (UnknownTarget): an edit names something that the project does not hold; (BadValue): a
-/// scale out of its range.
+/// scale out of its range, a role's name that another has.
 /// Cost: linear in the edits plus the frames of the assets they touch.
 Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits);
 

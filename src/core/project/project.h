@@ -28,12 +28,21 @@ enum class Duty {
 
 enum class LoopMode { Once, Repeat, BackAndForth };
 
+/// A role with how shapes of it are fitted.
+struct RoleRecipe {
+  std::string role;
+  Recipe recipe;
+
+  bool operator==(const RoleRecipe&) const = default;
+};
+
 /// What sort of asset, with its standing rules: a new asset of the kind gets them all.
 struct Kind {
   std::string name;
   std::string prefix;
   Motion motion = Motion::Static;
   OriginRule origin;
+  std::vector<RoleRecipe> shapes = {};  ///< No two of one role.
 
   bool operator==(const Kind&) const = default;
 };
@@ -44,6 +53,9 @@ struct Role {
   Duty duty = Duty::Stops;
   std::uint32_t on = 1;
   std::uint32_t seeks = 1;
+  Recipe recipe = {};        ///< How its shapes are fitted, if nothing else is said.
+  double mostAir = 0.6;      ///< Share of air above which a shape of it is told of: 0 to 1.
+  double mostBareInk = 0.2;  ///< The same of bare ink.
 
   bool operator==(const Role&) const = default;
 };
@@ -70,11 +82,14 @@ struct Sheet {
   bool operator==(const Sheet&) const = default;
 };
 
-/// A shape on a frame, in frame px, so that moving the origin never moves it over the art.
+/// A shape on a frame, in frame px, so that moving the origin never moves it over the art. Keyed on
+/// a frame, it is held on the later ones of each animation that shows the frame (see
+/// core/fit/held_shapes.h).
 struct FrameShape {
   std::string role;
   Shape geometry;
   std::optional<Recipe> recipe = {};  ///< How it was fitted; nothing for one set by hand.
+  std::uint64_t ink = 0;  ///< Tells the ink it was fitted to (see inkSign); 0 for not known.
 
   bool operator==(const FrameShape&) const = default;
 };
@@ -96,7 +111,7 @@ struct Frame {
   PixelRect rect;     ///< On the sheet.
   FramePoint origin;  ///< In the frame; may lie outside it.
   OriginRule originRule;
-  std::vector<FrameShape> shapes;
+  std::vector<FrameShape> shapes;  ///< Those keyed on it, no two of one role.
   std::vector<Mount> mounts = {};  ///< Those keyed on it, no two of one name.
   std::uint64_t look = 0;  ///< Of its art when it was cut (see lookOf), 0 for not known: finds the
                            ///< frame again on a sheet that was repainted.
@@ -137,10 +152,11 @@ struct Asset {
 
 /// How a parcel is packed.
 struct PackProfile {
-  int pageSide = 4096;  ///< Longest side of a page, px: 64 to 16,384.
-  bool trim = true;     ///< Cut away what holds no faint ink.
-  int padding = 2;      ///< Empty px between frames on a page, 0 to 64.
-  int extrusion = 1;    ///< How often a frame's edge pixels are repeated outward, px, 0 to 16.
+  int pageSide = 4096;     ///< Longest side of a page, px: 64 to 16,384.
+  bool trim = true;        ///< Cut away what holds no faint ink.
+  int padding = 2;         ///< Empty px between frames on a page, 0 to 64.
+  int extrusion = 1;       ///< How often a frame's edge pixels are repeated outward, px, 0 to 16.
+  int polygonPoints = 16;  ///< Most points that a polygon may have: 3 to kMostPolygonPoints.
 
   bool operator==(const PackProfile&) const = default;
 };

@@ -66,6 +66,23 @@ struct MaskWish {
   bool operator==(const MaskWish&) const = default;
 };
 
+/// Which islands of ink (8-connected) a polygon goes around.
+enum class Around {
+  Largest,  ///< The one of most pixels; the others do not count.
+  All,      ///< One convex polygon around them all.
+};
+
+/// How a polygon is made of ink.
+struct PolygonWish {
+  int points = 8;        ///< At most so many: 3 to kMostPolygonPoints.
+  double tolerance = 0;  ///< How far from the ink's outline a snug polygon may go, px, 0 to 1024:
+                         ///< no more points are used than that needs. 0: as the points allow.
+  bool convex = false;
+  Around around = Around::Largest;
+
+  bool operator==(const PolygonWish&) const = default;
+};
+
 /// How a shape was fitted, so that it can be fitted again when the art changes.
 struct Recipe {
   ShapeKind kind = ShapeKind::Box;
@@ -75,6 +92,9 @@ struct Recipe {
   double loss = 0.05;  ///< Share of the ink that Trimmed may leave bare: 0 to 0.99.
   CapsuleLie lie = CapsuleLie::Any;
   MaskWish mask = {};
+  PolygonWish polygon = {};
+  bool together = false;  ///< One geometry for all frames of the asset that have this recipe in
+                          ///< this role, aligned on their origins, instead of one each.
 
   bool operator==(const Recipe&) const = default;
 };

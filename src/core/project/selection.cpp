@@ -50,6 +50,9 @@ std::vector<FrameRef> framesIn(const Project& project, const Selection& selectio
 }
 
 Selection repaired(const Project& project, Selection selection) {
+  if (findRole(project, selection.role) == nullptr) {
+    selection.role = project.roles.empty() ? std::string() : project.roles.front().name;
+  }
   if (findSheet(project, selection.sheet) == nullptr) {
     selection.sheet = project.sheets.empty() ? SheetId{} : project.sheets.front()->id;
   }
@@ -60,7 +63,7 @@ Selection repaired(const Project& project, Selection selection) {
             : project.assets.empty()  ? nullptr
                                       : &*project.assets.front();
   }
-  if (asset == nullptr) return {selection.sheet, {}, {}, {}, {}, {}};
+  if (asset == nullptr) return {selection.sheet, {}, {}, {}, {}, {}, selection.role};
   selection.asset = asset->id;
   if (std::find(selection.assets.begin(), selection.assets.end(), asset->id) ==
       selection.assets.end()) {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <string>
 #include <vector>
 
 #include "core/project/project.h"
@@ -22,6 +23,7 @@ struct Selection {
   FrameId frame;
   std::vector<FrameId> frames;  ///< All selected of the asset; holds `frame` when that is set.
   std::vector<AssetId> assets;  ///< All selected on the shelf; holds `asset` when that is set.
+  std::string role = {};        ///< Whose shapes are worked on; empty only without any role.
 
   bool operator==(const Selection&) const = default;
 };
@@ -39,7 +41,7 @@ enum class Scope {
 std::vector<FrameRef> framesIn(const Project& project, const Selection& selection, Scope scope);
 
 /// The selection with what is no longer in the project replaced by what is nearest: the first
-/// sheet, the first asset, its first animation and that animation's first frame.
+/// sheet, the first asset, its first animation and that animation's first frame, the first role.
 Selection repaired(const Project& project, Selection selection);
 
 }  // namespace amber

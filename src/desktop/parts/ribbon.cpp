@@ -205,8 +205,18 @@ void Ribbon::paintCell(QPainter& painter, const Frame& frame, const QRect& cell,
     view.offset = QRectF(cell).center() -
                   QPointF(frame.rect.w * view.scale / 2, frame.rect.h * view.scale / 2);
     view.offset = {std::round(view.offset.x()), std::round(view.offset.y())};
-    for (const FrameShape& shape : frame.shapes) {
-      paintShapeOutline(painter, shape.geometry, view, 1);
+    for (const ShapePlace& place : session_.shapes().on(frame.id)) {
+      const Role* role = findRole(session_.project(), place.key->role);
+      ShapeLook look = lookOf(*role);
+      look.held = place.heldOn(frame.id) || role != session_.currentRole();
+      paintShapeOutline(painter, place.shape(), view, 1, look);
+    }
+    if (const auto trial = trials_.find(frame.id.value); trial != trials_.end()) {
+      if (const Role* role = session_.currentRole()) {
+        ShapeLook look = lookOf(*role);
+        look.colour = theme().amber;
+        paintShapeOutline(painter, *trial, view, 2, look);
+      }
     }
   }
   painter.restore();
@@ -232,13 +242,21 @@ void Ribbon::paintAir(QPainter& painter, const Frame& frame, const QRect& bar) {
   painter.fillRect(bar, theme().line);
   painter.fillRect(QRectF(bar.left(), bar.top(), bar.width() * measures->air, bar.height()),
                    theme().error);
-  const bool byHand = !frame.shapes.front().recipe;
-  painter.drawText(words, Qt::AlignHCenter | Qt::AlignTop,
-                   (byHand ? tr("hand %1 %") : tr("air %1 %")).arg(qRound(measures->air * 100)));
+  const ShapePlace& place = *session_.shapeOn(frame.id);
+  const bool held = place.heldOn(frame.id);
+  if (!held) {
+    // A key is marked by a square, as a handle is.
+    painter.fillRect(QRect(bar.left() - 1, bar.top() - 1, 6, 6), theme().text);
+  }
+  const QString text = held                 ? tr("held %1 %")
+                       : !place.key->recipe ? tr("hand %1 %")
+                                            : tr("air %1 %");
+  painter.drawText(words, Qt::AlignHCenter | Qt::AlignTop, text.arg(qRound(measures->air * 100)));
 }
 
 const Measures* Ribbon::measuresOf(const Frame& frame) {
-  if (frame.shapes.empty()) return nullptr;
+  const ShapePlace* place = session_.shapeOn(frame.id);
+  if (place == nullptr) return nullptr;
   const auto art = session_.artOf(frame.sheet);
   if (art == nullptr) return nullptr;
   std::shared_ptr<const Asset> value;
@@ -246,10 +264,17 @@ const Measures* Ribbon::measuresOf(const Frame& frame) {
     if (asset->id == session_.selection().asset) value = asset.pointer();
   }
   Measured& kept = measured_[frame.id.value];
-  if (kept.asset != value) {
-    kept = {value, measured(frame.shapes.front().geometry, cropped(art->firm, frame.rect))};
+  if (kept.asset != value || kept.role != session_.selection().role) {
+    kept = {value, session_.selection().role,
+            sharesOf(place->shape(), cropped(art->firm, frame.rect))};
   }
   return &kept.measures;
+}
+
+void Ribbon::setTrials(QHash<std::uint32_t, amber::Shape> trials) {
+  if (trials.isEmpty() && trials_.isEmpty()) return;
+  trials_ = std::move(trials);
+  viewport()->update();
 }
 
 std::optional<Ribbon::Place> Ribbon::placeAt(int x) const {

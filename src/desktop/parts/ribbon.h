@@ -42,6 +42,9 @@ class Ribbon : public QAbstractScrollArea {
   const std::vector<std::size_t>& chosenSteps() const { return chosen_; }
   void chooseSteps(std::vector<std::size_t> steps);
 
+  /// Shapes to show on frames, by id, as while their candidate is pointed at.
+  void setTrials(QHash<std::uint32_t, amber::Shape> trials);
+
  signals:
   void chosenChanged();
   /// The chosen steps were dragged before the step with this index.
@@ -66,6 +69,7 @@ class Ribbon : public QAbstractScrollArea {
   // Measures of one frame, good as long as its asset's value is the same one.
   struct Measured {
     std::shared_ptr<const Asset> asset;
+    std::string role;
     Measures measures;
   };
 
@@ -88,6 +92,7 @@ class Ribbon : public QAbstractScrollArea {
 
   ProjectSession& session_;
   Pictures& pictures_;
+  QHash<std::uint32_t, amber::Shape> trials_;
   RibbonFigures figures_;
   QHash<std::uint32_t, Measured> measured_;
   std::vector<std::size_t> chosen_;

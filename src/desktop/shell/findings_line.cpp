@@ -134,7 +134,7 @@ void FindingsLine::fix() {
   QString label = QString::fromStdString(finding->fix);
   if (label.endsWith('.')) label.chop(1);
   const Finding mended = *finding;
-  if (mended.recut) {
+  if (mended.takesTime()) {
     session_.mend(mended, label);
   } else {
     session_.perform(label, mended.remedy);

@@ -73,6 +73,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
   connect(&session_, &ProjectSession::failed, this,
           [this](const QString& sentence) { notice(sentence, true); });
   connect(&session_, &ProjectSession::importing, this, &MainWindow::showImporting);
+  connect(&session_, &ProjectSession::working, this, &MainWindow::showWorking);
   connect(&session_, &ProjectSession::told, this,
           [this](const QString& sentence) { notice(sentence, false); });
   noticeTimer_.setSingleShot(true);
@@ -102,13 +103,17 @@ void MainWindow::build() {
   noticeText_->setObjectName("notice");
   noticeText_->setWordWrap(true);
   QPushButton* dismiss = makeButton(tr("Close"), {}, bar);
-  stopImport_ = makeButton(tr("Stop"), tr("Those that are read already are added"), bar);
+  stopImport_ = makeButton(
+      tr("Stop"), tr("Images that are read already are added; edits leave all as it was"), bar);
   stopImport_->setObjectName("stopImport");
   stopImport_->hide();
   barRow->addWidget(noticeText_, 1);
   barRow->addWidget(stopImport_);
   barRow->addWidget(dismiss);
-  connect(stopImport_, &QPushButton::clicked, &session_, &ProjectSession::stopImporting);
+  connect(stopImport_, &QPushButton::clicked, &session_, [this] {
+    session_.stopImporting();
+    session_.stopWorking();
+  });
   connect(dismiss, &QPushButton::clicked, bar, &QWidget::hide);
   noticeBar_ = bar;
   noticeBar_->hide();
@@ -290,6 +295,15 @@ void MainWindow::showImporting(int done, int total) {
     noticeBar_->hide();
   }
   stopImport_->setVisible(running);
+}
+
+void MainWindow::showWorking(const QString& label, int done, int total) {
+  if (total > 0) {
+    notice(tr("%1: %2 of %3 frames").arg(label).arg(done).arg(total), false);
+  } else if (stopImport_->isVisible()) {
+    noticeBar_->hide();
+  }
+  stopImport_->setVisible(total > 0);
 }
 
 void MainWindow::showMenu() {

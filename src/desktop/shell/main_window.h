@@ -64,6 +64,7 @@ class MainWindow : public QMainWindow {
   void addOriginActions();
   void tellFormats();
   void showImporting(int done, int total);
+  void showWorking(const QString& label, int done, int total);
   void add(const QString& id, const QString& text, const QString& shortcut,
            std::function<void()> run, std::function<QString()> refusal = {},
            const QList<QWidget*>& places = {});

@@ -191,6 +191,30 @@ void MainWindow::makeActions() {
       "fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
       [this] { fit_->fitSnugBoxes(); },
       [this] { return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first"); });
+  const auto shapes = [this](const QString& id, const QString& text, const QString& key,
+                             void (FitBench::*verb)()) {
+    add(
+        id, text, key, [fit = fit_, verb] { (fit->*verb)(); },
+        [this] { return fit_->shapeRefusal(); }, {fit_->stage()});
+  };
+  shapes("fit.key", tr("Key the shape on the scope"), "K", &FitBench::keyShapes);
+  shapes("fit.unkey", tr("Unkey the shape on the scope"), "U", &FitBench::unkeyShapes);
+  shapes("fit.hold", tr("Hold the shape through the animation"), "H", &FitBench::holdShape);
+  shapes("fit.mirror", tr("Mirror the shape about the origin"), "M", &FitBench::mirrorShapes);
+  shapes("fit.copy", tr("Copy the shape"), "Ctrl+C", &FitBench::copyShape);
+  add(
+      "fit.paste", tr("Paste the shape on the scope"), "Ctrl+V", [this] { fit_->pasteShape(); },
+      [this] { return fit_->pasteRefusal(); }, {fit_->stage()});
+  const auto asset = [this] {
+    return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first");
+  };
+  add(
+      "fit.again", tr("Fit what is stale again"), {}, [this] { fit_->fitAgain(); }, asset);
+  add(
+      "fit.kindRules", tr("Apply the kind's rules to the scope"), {},
+      [this] { fit_->applyKindRules(); }, asset);
+  add(
+      "fit.roles", tr("Roles of this project"), {}, [this] { fit_->showRoles(); }, asset);
   add(
       "names.renameAll", tr("Rename all by the rule"), "Ctrl+R", [this] { names_->renameAll(); },
       [this] { return names_->renameRefusal(); });

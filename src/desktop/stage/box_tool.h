@@ -2,6 +2,7 @@
 
 #include <optional>
 
+#include "core/geometry/point.h"
 #include "core/geometry/shape.h"
 
 namespace amber {

@@ -6,8 +6,10 @@
 #include <QPainter>
 #include <QPen>
 #include <QPointF>
+#include <QPolygonF>
 #include <QRgb>
 #include <QTransform>
+#include <bit>
 #include <cmath>
 
 #include "core/image/shape_pixels.h"
@@ -16,9 +18,7 @@
 namespace amber {
 namespace {
 
-const QColor& shapeColour() {
-  return theme().shapes[0];
-}
+constexpr double kHeldOpacity = 0.55;
 
 // A capsule is a rectangle with round ends, turned.
 QPainterPath capsulePath(const Capsule& c, const ViewTransform& view) {
@@ -63,25 +63,20 @@ QPainterPath insideOf(const Shape& shape, const ViewTransform& view) {
   return path;
 }
 
-void paintHandles(QPainter& painter, const QRectF& stage) {
-  painter.setBrush(theme().card);
-  const QPointF middle = stage.center();
-  for (const double x : {stage.left(), middle.x(), stage.right()}) {
-    for (const double y : {stage.top(), middle.y(), stage.bottom()}) {
-      if (QPointF(x, y) == middle) continue;
-      const double half = metrics::kHandle / 2.0;
-      painter.drawRect(QRectF(x - half, y - half, metrics::kHandle, metrics::kHandle));
-    }
-  }
-}
-
 }  // namespace
 
 QPainterPath outlineOf(const Shape& shape, const ViewTransform& view) {
   if (const auto* capsule = std::get_if<Capsule>(&shape)) return capsulePath(*capsule, view);
   if (const auto* mask = std::get_if<MaskShape>(&shape)) return maskPath(*mask, view);
-  const QRectF place = view.toStage(rectOf(bounds(shape)));
   QPainterPath path;
+  if (const auto* polygon = std::get_if<Polygon>(&shape)) {
+    QPolygonF ring;
+    for (const Vertex& point : polygon->points) ring << view.toStage(QPointF(point.x, point.y));
+    path.addPolygon(ring);
+    path.closeSubpath();
+    return path;
+  }
+  const QRectF place = view.toStage(rectOf(bounds(shape)));
   if (std::holds_alternative<Circle>(shape)) {
     path.addEllipse(place);
   } else {
@@ -90,32 +85,53 @@ QPainterPath outlineOf(const Shape& shape, const ViewTransform& view) {
   return path;
 }
 
+ShapeLook lookOf(const Role& role) {
+  const auto layer = static_cast<std::size_t>(role.on == 0 ? 0 : std::countr_zero(role.on));
+  return {theme().shapes[layer % theme().shapes.size()], role.duty};
+}
+
 void paintShapeOutline(QPainter& painter, const Shape& shape, const ViewTransform& view,
-                       double width) {
+                       double width, const ShapeLook& look) {
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing, kindOf(shape) != ShapeKind::Box);
   painter.setBrush(Qt::NoBrush);
-  painter.setPen(QPen(shapeColour(), width));
+  if (look.held) painter.setOpacity(kHeldOpacity);
+  painter.setPen(
+      QPen(look.colour, width, look.duty == Duty::Notices ? Qt::DashLine : Qt::SolidLine));
   painter.drawPath(outlineOf(shape, view));
   painter.restore();
 }
 
-void paintStoppingShape(QPainter& painter, const Shape& shape, const ViewTransform& view,
-                        bool handles) {
+void paintShape(QPainter& painter, const Shape& shape, const ViewTransform& view,
+                const ShapeLook& look) {
   painter.save();
-  const bool round = kindOf(shape) == ShapeKind::Circle || kindOf(shape) == ShapeKind::Capsule;
-  painter.setRenderHint(QPainter::Antialiasing, round);
-  QColor hatch = shapeColour();
-  hatch.setAlpha(90);
-  painter.fillPath(insideOf(shape, view), QBrush(hatch, Qt::BDiagPattern));
+  const bool straight = kindOf(shape) == ShapeKind::Box || kindOf(shape) == ShapeKind::Mask;
+  painter.setRenderHint(QPainter::Antialiasing, !straight);
+  if (look.held) painter.setOpacity(kHeldOpacity);
+  const bool stops = look.duty == Duty::Stops;
+  QColor fill = look.colour;
+  fill.setAlpha(90);
+  painter.fillPath(insideOf(shape, view),
+                   QBrush(fill, stops ? Qt::BDiagPattern : Qt::Dense7Pattern));
   const QPainterPath outline = outlineOf(shape, view);
+  const double width = look.selected ? 2 : 1.4;
   painter.setBrush(Qt::NoBrush);
-  painter.setPen(QPen(theme().halo, 4));
+  painter.setPen(QPen(theme().halo, width + 2));
   painter.drawPath(outline);
-  painter.setPen(QPen(shapeColour(), 2));
+  painter.setPen(QPen(look.colour, width, stops ? Qt::SolidLine : Qt::DashLine));
   painter.drawPath(outline);
-  if (handles && kindOf(shape) == ShapeKind::Box) {
-    paintHandles(painter, view.toStage(rectOf(bounds(shape))));
+  painter.restore();
+}
+
+void paintHandles(QPainter& painter, const std::vector<Vertex>& handles, const ViewTransform& view,
+                  const ShapeLook& look, std::optional<std::size_t> active) {
+  painter.save();
+  painter.setPen(QPen(look.colour, 2));
+  const double half = metrics::kHandle / 2.0;
+  for (std::size_t i = 0; i < handles.size(); ++i) {
+    painter.setBrush(active == i ? QBrush(look.colour) : QBrush(theme().card));
+    const QPointF at = view.toStage(QPointF(handles[i].x, handles[i].y));
+    painter.drawRect(QRectF(at.x() - half, at.y() - half, metrics::kHandle, metrics::kHandle));
   }
   painter.restore();
 }

@@ -106,7 +106,7 @@ double toSegment(const Capsule& c, double x, double y) {
 
 // The least area of a capsule around the ink by trying every direction, offset and radius.
 double leastCapsuleArea(const PixelMask& ink) {
-  const std::vector<FramePoint> corners = InkCounts(ink).corners();
+  const std::vector<Vertex> corners = InkCounts(ink).corners();
   double least = 1e18;
   for (int step = 0; step < 180; ++step) {
     const double angle = std::numbers::pi * step / 180;
@@ -114,7 +114,7 @@ double leastCapsuleArea(const PixelMask& ink) {
     const double uy = std::sin(angle);
     double low = 1e9;
     double high = -1e9;
-    for (const FramePoint& p : corners) {
+    for (const Vertex& p : corners) {
       low = std::min(low, p.y * ux - p.x * uy);
       high = std::max(high, p.y * ux - p.x * uy);
     }
@@ -125,7 +125,7 @@ double leastCapsuleArea(const PixelMask& ink) {
         const double r = half * (1 + more * 0.02);
         double a = 1e9;
         double b = -1e9;
-        for (const FramePoint& p : corners) {
+        for (const Vertex& p : corners) {
           const double off = p.y * ux - p.x * uy - middle;
           const double reach = std::sqrt(std::max(0.0, r * r - off * off));
           a = std::min(a, p.x * ux + p.y * uy + reach);
@@ -188,11 +188,11 @@ class CircleFitTest : public QObject {
         return std::hypot(x - circle.cx, y - circle.cy);
       }));
       // About no centre of a fine grid does a smaller one.
-      const std::vector<FramePoint> corners = InkCounts(ink).corners();
+      const std::vector<Vertex> corners = InkCounts(ink).corners();
       for (double cy = 0; cy <= ink.height(); cy += 0.25) {
         for (double cx = 0; cx <= ink.width(); cx += 0.25) {
           double needed = 0;
-          for (const FramePoint& p : corners) {
+          for (const Vertex& p : corners) {
             needed = std::max(needed, std::hypot(p.x - cx, p.y - cy));
           }
           RC_ASSERT(needed >= circle.r * (1 - 1e-9));

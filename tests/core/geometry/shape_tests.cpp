@@ -171,21 +171,21 @@ class HullTest : public QObject {
 
   void everyPointLiesInItsHullAndInTheLeastCircle() {
     AMBER_PROPERTY("hull and circle", [] {
-      std::vector<FramePoint> points;
+      std::vector<Vertex> points;
       const int count = *rc::gen::inRange(1, 30);
       for (int i = 0; i < count; ++i) {
         points.push_back({*rc::gen::inRange(-20, 21) / 2.0, *rc::gen::inRange(-20, 21) / 2.0});
       }
-      const std::vector<FramePoint> hull = convexHull(points);
+      const std::vector<Vertex> hull = convexHull(points);
       for (std::size_t i = 0; hull.size() > 2 && i < hull.size(); ++i) {
-        const FramePoint a = hull[i];
-        const FramePoint b = hull[(i + 1) % hull.size()];
-        for (const FramePoint& p : points) {
+        const Vertex a = hull[i];
+        const Vertex b = hull[(i + 1) % hull.size()];
+        for (const Vertex& p : points) {
           RC_ASSERT((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) >= 0);
         }
       }
       const Circle circle = leastCircleAround(hull);
-      for (const FramePoint& p : points) {
+      for (const Vertex& p : points) {
         RC_ASSERT(std::hypot(p.x - circle.cx, p.y - circle.cy) <= circle.r);
       }
     });

@@ -10,6 +10,7 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "core/cut/sheet_edits.h"
+#include "core/fit/refit.h"
 #include "desktop/benches/cut/animation_panel.h"
 #include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_stage.h"
@@ -200,8 +201,11 @@ void CutBench::applyCut(const Cut& cut) {
     drafts_[id.value] = cut;
     session_.performBeside(
         label,
-        [request, art](const Project& project, ArtStore&) {
-          return cutEdits(project, request, *art);
+        [request, art](const Project& project, ArtStore&,
+                       const Progress&) -> Result<std::vector<Edit>> {
+          auto edits = cutEdits(project, request, *art);
+          if (!edits) return edits;
+          return withNewFramesFitted(project, std::move(*edits), [art](SheetId) { return art; });
         },
         [this, id, again](bool performed) {
           drafts_.remove(id.value);
@@ -213,7 +217,8 @@ void CutBench::applyCut(const Cut& cut) {
   auto edits = cutEdits(session_.project(), request, *art);
   if (!edits) return refuse(QString::fromStdString(edits.error().sentence));
   drafts_.remove(id.value);
-  if (session_.perform(label, *edits) && !again) session_.selectSheet(id);
+  const auto all = withNewFramesFitted(session_.project(), std::move(*edits), session_.art());
+  if (session_.perform(label, all) && !again) session_.selectSheet(id);
 }
 
 void CutBench::applySequence(const NumberedRun& run) {
@@ -261,7 +266,8 @@ void CutBench::changeInk(const InkRule& rule) {
   const bool again = isCut() && !std::holds_alternative<HandCut>(changed.cut->way);
   session_.performBeside(
       tr("Set the ink of %1").arg(fileName(changed.path)),
-      [changed, again](const Project& project, ArtStore& store) -> Result<std::vector<Edit>> {
+      [changed, again](const Project& project, ArtStore& store,
+                       const Progress&) -> Result<std::vector<Edit>> {
         const std::vector<Edit> put{PutSheet{changed}};
         const auto art = store.load(changed);
         auto next = withEdits(project, put);

@@ -60,7 +60,8 @@ void CandidateCard::paintEvent(QPaintEvent*) {
   painter.setClipRect(picture);
   painter.translate(picture.topLeft());
   pictures_.drawFrame(painter, *frame, view.toStage(QRectF(0, 0, frame->rect.w, frame->rect.h)));
-  paintShapeOutline(painter, *shape_, view, 1);
+  const Role* role = session_.currentRole();
+  if (role != nullptr) paintShapeOutline(painter, *shape_, view, 1, lookOf(*role));
   painter.restore();
   paintBar(painter, 33, tr("air"), measures_.air, true);
   paintBar(painter, 49, tr("bare"), measures_.bareInk, false);

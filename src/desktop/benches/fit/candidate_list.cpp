@@ -11,6 +11,7 @@
 
 #include "core/fit/recipe_fit.h"
 #include "core/fit/region.h"
+#include "core/geometry/tolerances.h"
 #include "desktop/benches/fit/candidate_card.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
@@ -76,7 +77,15 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   lie_->addItems({tr("any way"), tr("upright"), tr("lying")});
   addRow(head, tr("region"), {region_});
   addRow(head, tr("inset px, trim %"), {inset_, loss_});
+  points_ = new NumberField(3, kMostPolygonPoints, 0, this);
+  points_->setObjectName("polygonPoints");
+  points_->setValue(PolygonWish{}.points);
+  points_->setToolTip(tr("At most so many points in a polygon"));
+  convex_ = tight(makeChip(tr("convex"), this));
+  convex_->setObjectName("polygonConvex");
+  convex_->setToolTip(tr("No corner of a polygon turns inward"));
   addRow(head, tr("capsules lie"), {lie_});
+  addRow(head, tr("polygon points"), {points_, convex_});
   state_ = makeLabel({}, "quiet", this);
   state_->setObjectName("candidateState");
   head->addWidget(state_);
@@ -87,6 +96,8 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   connect(inset_, &NumberField::committed, this, &CandidateList::wishChanged);
   connect(loss_, &NumberField::committed, this, &CandidateList::wishChanged);
   connect(lie_, &QComboBox::activated, this, &CandidateList::wishChanged);
+  connect(points_, &NumberField::committed, this, &CandidateList::wishChanged);
+  connect(convex_, &QPushButton::toggled, this, &CandidateList::wishChanged);
 }
 
 Recipe CandidateList::common() const {
@@ -96,6 +107,8 @@ Recipe CandidateList::common() const {
   recipe.inset = {inset, inset, inset, inset, false};
   recipe.loss = loss_->value() / 100;
   recipe.lie = static_cast<CapsuleLie>(lie_->currentIndex());
+  recipe.polygon.points = static_cast<int>(points_->value());
+  recipe.polygon.convex = convex_->isChecked();
   return recipe;
 }
 
@@ -131,8 +144,8 @@ void CandidateList::show(std::vector<Candidate> candidates) {
 
 void CandidateList::showCards() {
   const Frame* frame = session_.currentFrame();
-  const FrameShape* own =
-      frame == nullptr || frame->shapes.empty() ? nullptr : &frame->shapes.front();
+  const ShapePlace* own = frame == nullptr ? nullptr : session_.shapeOn(frame->id);
+  const std::optional<Shape> shown = own == nullptr ? std::nullopt : std::optional(own->shape());
   while (made_.size() < candidates_.size()) {
     auto* card = new CandidateCard(session_, pictures_, this);
     const std::size_t index = made_.size();
@@ -153,7 +166,7 @@ void CandidateList::showCards() {
     const Candidate& one = candidates_[i];
     made_[i]->setObjectName("candidate:" + QString::fromStdString(inWords(one.recipe)));
     made_[i]->offer(QString::fromStdString(inWords(one.recipe)), one.shape, one.measures);
-    made_[i]->setTaken(own != nullptr && own->geometry == one.shape);
+    made_[i]->setTaken(shown == one.shape);
   }
 }
 

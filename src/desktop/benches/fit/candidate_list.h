@@ -51,6 +51,8 @@ class CandidateList : public QWidget {
   NumberField* inset_ = nullptr;
   NumberField* loss_ = nullptr;
   QComboBox* lie_ = nullptr;
+  NumberField* points_ = nullptr;
+  QPushButton* convex_ = nullptr;
   QLabel* state_ = nullptr;
   QVBoxLayout* cards_ = nullptr;
   std::vector<CandidateCard*> made_;

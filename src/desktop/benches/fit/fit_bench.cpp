@@ -1,21 +1,25 @@
 #include "desktop/benches/fit/fit_bench.h"
 
-#include <QFrame>
-#include <QHBoxLayout>
+#include <QComboBox>
+#include <QHash>
+#include <QLabel>
 #include <QPushButton>
 #include <QString>
-#include <QVBoxLayout>
 #include <cmath>
 
 #include "core/fit/fit_edits.h"
 #include "core/fit/recipe_fit.h"
+#include "core/fit/shape_edits.h"
 #include "core/geometry/tolerances.h"
+#include "core/image/ink_sign.h"
+#include "core/project/frame_ref.h"
 #include "desktop/benches/fit/candidate_list.h"
 #include "desktop/benches/fit/fit_stage.h"
-#include "desktop/parts/building.h"
+#include "desktop/benches/fit/refit_report.h"
+#include "desktop/benches/fit/roles_dialog.h"
+#include "desktop/parts/number_field.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/scope_chooser.h"
-#include "desktop/theme.h"
 
 namespace amber {
 namespace {
@@ -26,34 +30,69 @@ QString percent(double share) {
   return QString::number(qRound(share * 100)) + " %";
 }
 
+// The numbers of a shape that can be typed, by name.
+struct Number {
+  const char* name;
+  double value;
+};
+
+std::vector<Number> numbersOf(const Shape& shape, std::optional<std::size_t> corner) {
+  if (const auto* box = std::get_if<Box>(&shape)) {
+    return {{"x", box->x}, {"y", box->y}, {"w", box->w}, {"h", box->h}};
+  }
+  if (const auto* c = std::get_if<Circle>(&shape))
+    return {{"cx", c->cx}, {"cy", c->cy}, {"r", c->r}};
+  if (const auto* c = std::get_if<Capsule>(&shape)) {
+    return {{"ax", c->ax}, {"ay", c->ay}, {"bx", c->bx}, {"by", c->by}, {"r", c->r}};
+  }
+  if (const auto* polygon = std::get_if<Polygon>(&shape)) {
+    if (!corner) return {};
+    return {{"corner x", polygon->points[*corner].x}, {"y", polygon->points[*corner].y}};
+  }
+  const auto& mask = std::get<MaskShape>(shape);
+  return {{"x", mask.x}, {"y", mask.y}};
+}
+
+// The shape with those numbers; a polygon's corner is put by the stage.
+Shape withNumbers(const Shape& shape, const std::array<double, 5>& n) {
+  switch (kindOf(shape)) {
+    case ShapeKind::Box:
+      return Box{n[0], n[1], n[2], n[3]};
+    case ShapeKind::Circle:
+      return Circle{n[0], n[1], n[2]};
+    case ShapeKind::Capsule:
+      return Capsule{n[0], n[1], n[2], n[3], n[4]};
+    case ShapeKind::Mask: {
+      MaskShape mask = std::get<MaskShape>(shape);
+      mask.x = std::round(n[0]);
+      mask.y = std::round(n[1]);
+      return mask;
+    }
+    case ShapeKind::Polygon:
+      break;
+  }
+  return shape;
+}
+
 }  // namespace
 
 FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : BenchView(parent), session_(session) {
-  stage_ = new FitStage(session, pictures, this);
-  auto* middle = new QVBoxLayout;
-  middle->setSpacing(0);
-  middle->addWidget(makeStrip());
-  middle->addWidget(stage_, 1);
-  middle->addWidget(makeMeasures());
-  auto* upper = new QHBoxLayout;
-  upper->setSpacing(0);
-  upper->addLayout(middle, 1);
-  upper->addWidget(makeSideColumn(pictures));
-  auto* all = new QVBoxLayout(this);
-  all->setContentsMargins(0, 0, 0, 0);
-  all->setSpacing(0);
-  all->addLayout(upper, 1);
-  QFrame* foot = makeFrame("foot", this);
-  auto* footRow = new QVBoxLayout(foot);
-  footRow->setContentsMargins(0, 1, 0, 0);
-  footRow->addWidget(new Ribbon(session, pictures, RibbonFigures::Air, foot));
-  all->addWidget(foot);
+  build(pictures);
+  connectAll();
+}
 
+void FitBench::connectAll() {
   connect(stage_, &FitStage::shapeDragged, this,
           [this](const Shape& shape) { session_.preview(shapeOnThisFrame(shape)); });
   connect(stage_, &FitStage::shapeDropped, this, &FitBench::setByHand);
   connect(stage_, &FitStage::dragCancelled, &session_, &ProjectSession::endPreview);
+  connect(stage_, &FitStage::cornerChosen, this, &FitBench::refreshSoon);
+  connect(candidates_, &CandidateList::taken, this,
+          [this](const Candidate& candidate) { take(candidate.recipe); });
+  connect(candidates_, &CandidateList::pointedAt, this, &FitBench::point);
+  connect(roles_, &QComboBox::activated, this,
+          [this](int at) { session_.selectRole(roles_->itemText(at).toStdString()); });
   connect(&session_, &ProjectSession::changed, this, &FitBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &FitBench::refreshSoon);
   connect(&session_, &ProjectSession::artArrived, this, &FitBench::refreshSoon);
@@ -63,111 +102,34 @@ StageView* FitBench::stage() {
   return stage_;
 }
 
-std::string FitBench::role() const {
-  return session_.project().roles.empty() ? std::string() : session_.project().roles.front().name;
+const ShapePlace* FitBench::place() const {
+  const Frame* frame = session_.currentFrame();
+  return frame == nullptr ? nullptr : session_.shapeOn(frame->id);
 }
 
-QWidget* FitBench::makeStrip() {
-  QFrame* strip = makeFrame("strip", this);
-  strip->setFixedHeight(metrics::kStrip);
-  auto* row = new QHBoxLayout(strip);
-  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  row->addWidget(makeLabel(tr("body"), "title", strip));
-  kind_ = makeLabel({}, "quiet", strip);
-  kind_->setObjectName("shapeKind");
-  row->addWidget(kind_);
-  row->addStretch();
-  row->addWidget(makeLabel(tr("Show"), "", strip));
-  const auto toggle = [&](const QString& name, void (FitStage::*set)(bool)) {
-    QPushButton* chip = makeChip(name, strip);
-    chip->setChecked(true);
-    connect(chip, &QPushButton::toggled, stage_, set);
-    row->addWidget(chip);
-  };
-  toggle(tr("air"), &FitStage::setShowAir);
-  toggle(tr("bare ink"), &FitStage::setShowBareInk);
-  toggle(tr("origin"), &FitStage::setShowOrigin);
-  return strip;
+QString FitBench::shapeRefusal() const {
+  return place() == nullptr ? tr("This frame has no shape of this role") : QString();
 }
 
-QWidget* FitBench::makeMeasures() {
-  QFrame* bar = makeFrame("bar", this);
-  auto* rows = new QVBoxLayout(bar);
-  rows->setContentsMargins(metrics::kGap, 6, metrics::kGap, 6);
-  rows->setSpacing(3);
-  figures_ = makeLabel({}, "", bar);
-  figures_->setObjectName("figures");
-  rows->addWidget(figures_);
-  auto* row = new QHBoxLayout;
-  rows->addLayout(row);
-  const char* names[] = {"x", "y", "w", "h"};
-  for (std::size_t i = 0; i < 4; ++i) {
-    row->addWidget(makeLabel(names[i], "quiet", bar));
-    box_[i] = new NumberField(i < 2 ? -kFarthestReach : kLeastBoxSide, kLongestImageSide, 2, bar);
-    box_[i]->setObjectName(QString("box_") + names[i]);
-    box_[i]->setFixedWidth(48);
-    connect(box_[i], &NumberField::committed, this, &FitBench::typeBox);
-    row->addWidget(box_[i]);
+QString FitBench::pasteRefusal() const {
+  return copied_ ? QString() : tr("No shape was copied");
+}
+
+// A candidate is shown on this frame, and as it would be held on all of them.
+void FitBench::point(const std::optional<Candidate>& candidate) {
+  stage_->setTrial(candidate ? std::optional(candidate->shape) : std::nullopt);
+  QHash<std::uint32_t, Shape> trials;
+  const Frame* frame = session_.currentFrame();
+  const Asset* asset = session_.currentAsset();
+  if (candidate && frame != nullptr) {
+    for (const FrameRef& ref : scope_->frames()) {
+      const Frame* other = ref.asset == asset->id ? findFrame(*asset, ref.frame) : nullptr;
+      if (other == nullptr) continue;
+      const Carry carry = carryBetween(candidate->shape, frame->origin, other->origin);
+      trials.insert(ref.frame.value, moved(candidate->shape, carry.dx, carry.dy));
+    }
   }
-  row->addSpacing(metrics::kGap);
-  game_ = makeLabel({}, "quiet", bar);
-  row->addWidget(game_);
-  row->addStretch();
-  return bar;
-}
-
-QWidget* FitBench::makeSideColumn(Pictures& pictures) {
-  QFrame* side = nullptr;
-  QVBoxLayout* form = makeSide(side, this);
-  form->setContentsMargins(0, 10, 0, 10);
-  const auto inset = [&](QWidget* widget) {
-    auto* row = new QHBoxLayout;
-    row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-    row->addWidget(widget);
-    form->addLayout(row);
-  };
-  inset(makeLabel(tr("Take for"), "title", side));
-  scope_ = new ScopeChooser(session_, Scope::Asset, side);
-  inset(scope_);
-  auto* buttons = new QWidget(side);
-  auto* row = new QHBoxLayout(buttons);
-  row->setContentsMargins(0, 0, 0, 0);
-  auto* fit = makeButton(tr("Snug boxes"),
-                         tr("Each frame gets the least box that holds all of its firm ink"), side);
-  fit->setObjectName("fitButton");
-  markNext(fit, true);
-  row->addWidget(fit);
-  sameForScope_ =
-      makeButton(tr("This frame's shape"),
-                 tr("The same shape, at the same place relative to each frame's origin"), side);
-  sameForScope_->setObjectName("sameButton");
-  row->addWidget(sameForScope_);
-  inset(buttons);
-  addRule(form, side);
-  inset(makeLabel(tr("Candidates for body"), "title", side));
-  candidates_ = new CandidateList(session_, pictures, side);
-  form->addWidget(candidates_);
-  auto* keys =
-      makeLabel(tr("Drag a shape, or a box's handles; arrow keys nudge by 1 px, with Shift "
-                   "by 8, with Alt by a half. A shape set by hand says so below its "
-                   "frame."),
-                "quiet", side);
-  keys->setWordWrap(true);
-  inset(keys);
-  form->addStretch();
-  connect(fit, &QPushButton::clicked, this, &FitBench::fitSnugBoxes);
-  connect(sameForScope_, &QPushButton::clicked, this, &FitBench::giveToScope);
-  connect(candidates_, &CandidateList::taken, this,
-          [this](const Candidate& candidate) { take(candidate.recipe); });
-  connect(candidates_, &CandidateList::pointedAt, this,
-          [this](const std::optional<Candidate>& candidate) {
-            stage_->setTrial(candidate ? std::optional(candidate->shape) : std::nullopt);
-          });
-  return side;
-}
-
-Duty FitBench::duty() const {
-  return session_.project().roles.empty() ? Duty::Stops : session_.project().roles.front().duty;
+  ribbon_->setTrials(std::move(trials));
 }
 
 void FitBench::fitSnugBoxes() {
@@ -179,24 +141,27 @@ void FitBench::fitSnugBoxes() {
 
 // Boxes and masks of some frames are fitted in no time; what may take longer is found beside the
 // window.
-void FitBench::take(const Recipe& recipe) {
-  stage_->setTrial(std::nullopt);
+void FitBench::take(const Recipe& wanted) {
+  point(std::nullopt);
+  Recipe recipe = wanted;
+  recipe.together = way_ == Way::Together;
   const auto frames = scope_->frames();
   const QString label = tr("Fit a shape (%1) to %2")
                             .arg(QString::fromStdString(inWords(recipe)), scope_->countText());
   const bool quick = frames.size() <= kMostAtOnce &&
                      (recipe.kind == ShapeKind::Mask ||
                       (recipe.kind == ShapeKind::Box && recipe.style == FitStyle::Snug));
+  const auto fit = way_ == Way::Held ? fittedAndHeld : fittedShapes;
   if (quick) {
-    session_.perform(label,
-                     fittedShapes(session_.project(), frames, role(), recipe, session_.art()));
+    session_.perform(label, fit(session_.project(), frames, role(), recipe, session_.art(), {}));
     return;
   }
   session_.performBeside(label,
-                         [frames, recipe, name = role(), store = session_.artStore()](
-                             const Project& project, ArtStore&) -> Result<std::vector<Edit>> {
-                           return fittedShapes(project, frames, name, recipe,
-                                               ArtStore::loading(store, project));
+                         [frames, recipe, fit, name = role(), store = session_.artStore()](
+                             const Project& project, ArtStore&,
+                             const Progress& progress) -> Result<std::vector<Edit>> {
+                           return fit(project, frames, name, recipe,
+                                      ArtStore::loading(store, project), progress);
                          });
 }
 
@@ -211,53 +176,193 @@ void FitBench::setByHand(const Shape& shape) {
 }
 
 void FitBench::giveToScope() {
-  const Frame* frame = session_.currentFrame();
-  if (frame == nullptr || frame->shapes.empty()) return;
+  if (place() == nullptr) return;
   const Selection& at = session_.selection();
   session_.perform(tr("Give one shape to %1").arg(scope_->countText()),
-                   shapeByHand(session_.project(), scope_->frames(), role(),
-                               frame->shapes.front().geometry, {at.asset, at.frame}));
+                   shapeByHand(session_.project(), scope_->frames(), role(), place()->shape(),
+                               {at.asset, at.frame}));
 }
 
-void FitBench::typeBox() {
-  setByHand(Box{box_[0]->value(), box_[1]->value(), box_[2]->value(), box_[3]->value()});
+void FitBench::keyShapes() {
+  session_.perform(tr("Key shapes on %1").arg(scope_->countText()),
+                   shapesKeyed(session_.project(), scope_->frames(), role()));
 }
 
-void FitBench::refresh() {
+void FitBench::unkeyShapes() {
+  session_.perform(tr("Unkey shapes on %1").arg(scope_->countText()),
+                   shapeKeysDropped(session_.project(), scope_->frames(), role()));
+}
+
+void FitBench::holdShape() {
+  if (place() == nullptr) return;
+  FrameShape shape = *place()->key;
+  shape.geometry = place()->shape();
+  const Selection& at = session_.selection();
+  session_.perform(
+      tr("Hold a shape through the animation"),
+      shapeHeld(session_.project(), at.asset, at.animation, shape, {at.asset, at.frame}));
+}
+
+void FitBench::mirrorShapes() {
+  session_.perform(tr("Mirror shapes on %1").arg(scope_->countText()),
+                   shapesMirrored(session_.project(), scope_->frames(), role()));
+}
+
+void FitBench::copyShape() {
+  if (place() == nullptr) return;
+  copied_ = Copied{place()->shape(), session_.currentFrame()->origin};
+}
+
+void FitBench::pasteShape() {
   const Frame* frame = session_.currentFrame();
-  const Asset* asset = session_.currentAsset();
-  const auto art = frame == nullptr ? nullptr : session_.artOf(frame->sheet);
-  const bool shaped = frame != nullptr && !frame->shapes.empty();
-  sameForScope_->setEnabled(shaped);
-  candidates_->refresh(duty());
-  const bool isBox = shaped && kindOf(frame->shapes.front().geometry) == ShapeKind::Box;
-  for (NumberField* field : box_) field->setEnabled(isBox);
-  if (!shaped) {
-    figures_->setText(frame == nullptr ? QString() : tr("no shape yet: fit one, or draw it"));
-    game_->clear();
-    kind_->setText(tr("stops what it meets"));
+  if (!copied_ || frame == nullptr) return;
+  const Selection& at = session_.selection();
+  const Carry carry = carryBetween(copied_->shape, copied_->origin, frame->origin);
+  session_.perform(tr("Paste a shape on %1").arg(scope_->countText()),
+                   shapeByHand(session_.project(), scope_->frames(), role(),
+                               moved(copied_->shape, carry.dx, carry.dy), {at.asset, at.frame}));
+}
+
+void FitBench::fitAgain() {
+  const auto frames = scope_->frames();
+  auto refit = std::make_shared<Refit>();
+  session_.performBeside(
+      tr("Fit %1 again").arg(scope_->countText()),
+      [frames, refit, store = session_.artStore()](
+          const Project& project, ArtStore&,
+          const Progress& progress) -> Result<std::vector<Edit>> {
+        const ArtSource art = ArtStore::loading(store, project);
+        *refit = refitted(project, frames, RefitWhat::Stale, HandSet::Kept, art, progress);
+        if (refit->edits.empty()) {
+          *refit = refitted(project, frames, RefitWhat::All, HandSet::Kept, art, progress);
+        }
+        return refit->edits;
+      },
+      [this, refit](bool) { tellRefit(*refit); });
+}
+
+void FitBench::tellRefit(const Refit& refit) {
+  if (refit.changes.empty()) {
+    emit session_.told(tr("Fitted again: no shape changes."));
     return;
   }
-  const Box box = bounds(frame->shapes.front().geometry);
-  const double numbers[] = {box.x, box.y, box.w, box.h};
-  for (std::size_t i = 0; i < 4; ++i) box_[i]->setValue(numbers[i]);
-  const auto inGame = [&](double length) {
-    return QString::number(std::round(length * asset->scale * 100) / 100);
-  };
-  game_->setText(tr("in game %1 x %2 px").arg(inGame(box.w), inGame(box.h)));
-  const FrameShape& shape = frame->shapes.front();
-  const std::string kind =
-      shape.recipe ? inWords(*shape.recipe) : std::string(kindName(shape.geometry)) + ", by hand";
-  kind_->setText(QString::fromStdString(kind));
+  auto* report = new RefitReport(session_.project(), refit.changes, this);
+  report->setAttribute(Qt::WA_DeleteOnClose);
+  connect(report, &RefitReport::frameChosen, &session_, [this](const FrameRef& ref) {
+    session_.selectFrame(ref.asset, session_.selection().animation, ref.frame);
+  });
+  report->show();
+}
+
+void FitBench::applyKindRules() {
+  const auto frames = scope_->frames();
+  session_.performBeside(
+      tr("Apply the kind's rules to %1").arg(scope_->countText()),
+      [frames, store = session_.artStore()](const Project& project, ArtStore&,
+                                            const Progress& progress) -> Result<std::vector<Edit>> {
+        return byKindRules(project, frames, HandSet::Kept, ArtStore::loading(store, project),
+                           progress);
+      });
+}
+
+void FitBench::showRoles() {
+  RolesDialog dialog(session_, this);
+  dialog.exec();
+}
+
+void FitBench::typeNumber() {
+  if (place() == nullptr) return;
+  const Shape shape = place()->shape();
+  if (kindOf(shape) == ShapeKind::Polygon) {
+    stage_->putCorner({numbers_[0]->value(), numbers_[1]->value()});
+    return;
+  }
+  std::array<double, 5> values{};
+  for (std::size_t i = 0; i < values.size(); ++i) values[i] = numbers_[i]->value();
+  setByHand(withNumbers(shape, values));
+}
+
+void FitBench::showRoleChoice() {
+  const auto& roles = session_.project().roles;
+  bool same = roles_->count() == static_cast<int>(roles.size());
+  for (int i = 0; same && i < roles_->count(); ++i) {
+    same = roles_->itemText(i).toStdString() == roles[static_cast<std::size_t>(i)].name;
+  }
+  if (!same) {
+    roles_->clear();
+    for (const Role& one : roles) roles_->addItem(QString::fromStdString(one.name));
+  }
+  roles_->setCurrentText(QString::fromStdString(role()));
+}
+
+void FitBench::showNumbers(const Shape& shape) {
+  const std::vector<Number> numbers = numbersOf(shape, stage_->corner());
+  for (std::size_t i = 0; i < numbers_.size(); ++i) {
+    const bool used = i < numbers.size();
+    numberNames_[i]->setVisible(used);
+    numbers_[i]->setVisible(used);
+    if (!used) continue;
+    numberNames_[i]->setText(numbers[i].name);
+    numbers_[i]->setValue(numbers[i].value);
+  }
+}
+
+void FitBench::showFigures(const ShapePlace& place, const Frame& frame) {
+  const auto art = session_.artOf(frame.sheet);
   if (art == nullptr) return;
-  const Measures m = measured(shape.geometry, cropped(art->firm, frame->rect),
-                              shape.recipe ? shape.recipe->region : Region{});
+  const std::optional<Recipe>& recipe = place.key->recipe;
+  const Measures m =
+      measured(place.shape(), cropped(art->firm, frame.rect), recipe ? recipe->region : Region{});
   figures_->setText(tr("air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement "
                        "<b>%3</b> &nbsp; "
                        "reach-out <b>%4 px</b> &nbsp; shortfall <b>%5 px</b>")
                         .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
                              QString::number(m.reachOut, 'f', 1),
                              QString::number(m.shortfall, 'f', 1)));
+}
+
+void FitBench::refresh() {
+  const Frame* frame = session_.currentFrame();
+  const Asset* asset = session_.currentAsset();
+  const ShapePlace* shape = place();
+  const Role* current = session_.currentRole();
+  showRoleChoice();
+  candidatesTitle_->setText(tr("Candidates for %1").arg(QString::fromStdString(role())));
+  candidates_->refresh(current == nullptr ? Duty::Stops : current->duty);
+  sameForScope_->setEnabled(shape != nullptr);
+  hold_->setEnabled(shape != nullptr);
+  key_->setEnabled(shape != nullptr);
+  unkey_->setEnabled(shape != nullptr);
+  const bool isMask = shape != nullptr && kindOf(shape->key->geometry) == ShapeKind::Mask;
+  maskTools_->setVisible(isMask);
+  snapTools_->setVisible(!isMask);
+  if (shape == nullptr) {
+    figures_->setText(frame == nullptr ? QString() : tr("no shape yet: fit one, or draw it"));
+    for (std::size_t i = 0; i < numbers_.size(); ++i) {
+      numberNames_[i]->setVisible(false);
+      numbers_[i]->setVisible(false);
+    }
+    game_->clear();
+    kind_->setText(current != nullptr && current->duty == Duty::Notices
+                       ? tr("notices what it meets")
+                       : tr("stops what it meets"));
+    return;
+  }
+  const Shape geometry = shape->shape();
+  showNumbers(geometry);
+  const Box box = bounds(geometry);
+  const auto inGame = [&](double length) {
+    return QString::number(std::round(length * asset->scale * 100) / 100);
+  };
+  game_->setText(tr("in game %1 x %2 px").arg(inGame(box.w), inGame(box.h)));
+  const std::string kind = shape->key->recipe ? inWords(*shape->key->recipe)
+                                              : std::string(kindName(geometry)) + ", by hand";
+  const Frame* source = shape->heldOn(frame->id) ? findFrame(*asset, shape->keyedOn) : nullptr;
+  kind_->setText(source == nullptr ? QString::fromStdString(kind)
+                                   : tr("%1, held from %2")
+                                         .arg(QString::fromStdString(kind),
+                                              QString::fromStdString(source->name)));
+  showFigures(*shape, *frame);
 }
 
 }  // namespace amber

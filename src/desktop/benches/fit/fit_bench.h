@@ -2,22 +2,29 @@
 
 #include <QWidget>
 #include <array>
+#include <optional>
 
+#include "core/fit/candidates.h"
+#include "core/fit/refit.h"
 #include "core/geometry/shape.h"
 #include "desktop/benches/bench_view.h"
 
+class QComboBox;
 class QLabel;
 class QPushButton;
+class QVBoxLayout;
 
 namespace amber {
 
 class CandidateList;
 class FitStage;
 class NumberField;
+class Ribbon;
 class ScopeChooser;
 
-/// Gives frames their shapes: one of the candidates, fitted anew on as many frames as the scope
-/// says, or by hand on this frame, with the measures on screen and all frames below.
+/// Gives frames their shapes, role by role: one of the candidates, fitted anew on as many frames as
+/// the scope says, held through animations or one for all; or by hand, with the measures on screen
+/// and all frames below. What is stale is fitted again here.
 class FitBench : public BenchView {
   Q_OBJECT
 
@@ -27,29 +34,79 @@ class FitBench : public BenchView {
   StageView* stage() override;
   /// Fits the snug box to the frames of the scope.
   void fitSnugBoxes();
+  /// Keys what is held on the frames of the scope; takes their keys away; holds this frame's shape
+  /// through its animation.
+  void keyShapes();
+  void unkeyShapes();
+  void holdShape();
+  /// Turns the shapes of the scope to the other side of the origin.
+  void mirrorShapes();
+  /// Keeps this frame's shape, and gives it to the frames of the scope in the role that is worked
+  /// on then, at the same place relative to their origins.
+  void copyShape();
+  void pasteShape();
+  /// Fits what is stale of the scope again, or all where nothing is; tells what changed.
+  void fitAgain();
+  /// Gives the frames of the scope what their kind says.
+  void applyKindRules();
+  void showRoles();
+  /// Why the shape of this frame cannot be worked on; empty when it can.
+  QString shapeRefusal() const;
+  QString pasteRefusal() const;
 
  private:
+  // How a taken candidate goes to the frames of the scope.
+  enum class Way { Each, Held, Together };
+
+  void build(Pictures& pictures);
   QWidget* makeStrip();
-  QWidget* makeMeasures();
+  QWidget* makeBar();
+  QWidget* makeTools(QWidget* bar);
   QWidget* makeSideColumn(Pictures& pictures);
+  void addTaking(QVBoxLayout* form, QWidget* side);
+  void addKeys(QVBoxLayout* form, QWidget* side);
+  void connectAll();
   std::vector<Edit> shapeOnThisFrame(const Shape& shape) const;
   void setByHand(const Shape& shape);
-  void typeBox();
+  void typeNumber();
   void giveToScope();
   void refresh() override;
+  void showNumbers(const Shape& shape);
+  void showFigures(const ShapePlace& place, const Frame& frame);
+  void showRoleChoice();
+  void point(const std::optional<Candidate>& candidate);
   void take(const Recipe& recipe);
-  Duty duty() const;
-  std::string role() const;
+  void tellRefit(const Refit& refit);
+  const ShapePlace* place() const;
+  std::string role() const { return session_.selection().role; }
 
   ProjectSession& session_;
   FitStage* stage_ = nullptr;
+  Ribbon* ribbon_ = nullptr;
   ScopeChooser* scope_ = nullptr;
   CandidateList* candidates_ = nullptr;
+  QComboBox* roles_ = nullptr;
   QPushButton* sameForScope_ = nullptr;
+  std::array<QPushButton*, 3> ways_{};
+  QPushButton* fitAgain_ = nullptr;
+  QPushButton* unkey_ = nullptr;
+  QPushButton* key_ = nullptr;
+  QPushButton* hold_ = nullptr;
+  QWidget* maskTools_ = nullptr;
+  QWidget* snapTools_ = nullptr;
+  QLabel* candidatesTitle_ = nullptr;
   QLabel* figures_ = nullptr;
   QLabel* game_ = nullptr;
   QLabel* kind_ = nullptr;
-  std::array<NumberField*, 4> box_{};
+  std::array<QLabel*, 5> numberNames_{};
+  std::array<NumberField*, 5> numbers_{};
+  Way way_ = Way::Each;
+  // What was copied, in px of a frame that may be gone by the time it is pasted.
+  struct Copied {
+    Shape shape;
+    FramePoint origin;
+  };
+  std::optional<Copied> copied_;
 };
 
 }  // namespace amber

@@ -6,15 +6,23 @@
 #include <QPen>
 #include <cmath>
 
+#include "core/image/outline.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/theme.h"
 
 namespace amber {
 namespace {
 
-// What edges snap to: whole pixels, and nothing with Alt held.
-double stepFor(Qt::KeyboardModifiers modifiers) {
-  return modifiers & Qt::AltModifier ? 0.5 : 1;
+constexpr double kOutlineReach = 8;  // stage px
+
+// A step of nothing is left to the pointer.
+double stepOf(StageSnap snap) {
+  return snap == StageSnap::Free ? 0 : snap == StageSnap::Pixel ? 1 : 0.5;
+}
+
+PixelMask inkOf(const ProjectSession& session, const Frame& frame) {
+  const auto art = session.artOf(frame.sheet);
+  return art == nullptr ? PixelMask() : cropped(art->firm, frame.rect);
 }
 
 }  // namespace
@@ -48,17 +56,63 @@ void FitStage::setTrial(const std::optional<Shape>& trial) {
   update();
 }
 
-const FrameShape* FitStage::shape() const {
+void FitStage::setSnap(StageSnap snap) {
+  snap_ = snap;
+}
+
+void FitStage::setSymmetric(bool symmetric) {
+  symmetric_ = symmetric;
+  update();
+}
+
+void FitStage::setMaskTool(MaskTool tool) {
+  maskTool_ = tool;
+}
+
+void FitStage::setErase(bool erase) {
+  erase_ = erase;
+}
+
+void FitStage::setBrush(int size) {
+  brush_ = size;
+}
+
+std::optional<Shape> FitStage::shape() const {
   const Frame* frame = session_.currentFrame();
-  return frame == nullptr || frame->shapes.empty() ? nullptr : &frame->shapes.front();
+  const ShapePlace* place = frame == nullptr ? nullptr : session_.shapeOn(frame->id);
+  return place == nullptr ? std::nullopt : std::optional(place->shape());
+}
+
+std::optional<std::size_t> FitStage::corner() const {
+  const auto own = shape();
+  const auto* polygon = own ? std::get_if<Polygon>(&*own) : nullptr;
+  return polygon != nullptr && corner_ && *corner_ < polygon->points.size() ? corner_
+                                                                            : std::nullopt;
+}
+
+void FitStage::chooseCorner(std::optional<std::size_t> corner) {
+  corner_ = corner;
+  update();
+  emit cornerChosen();
+}
+
+void FitStage::putCorner(Vertex at) {
+  const auto own = shape();
+  if (!corner()) return;
+  const auto mirror = snapFor({}).mirror;
+  emit shapeDropped(withCornerAt(std::get<Polygon>(*own), *corner_, at, mirror, 1));
+}
+
+double FitStage::reach() const {
+  return metrics::kHandle / view().scale;
 }
 
 QRectF FitStage::content() const {
-  if (tool_.dragging() || moving_) return contentBeforeDrag_;
+  if (busy()) return contentBeforeDrag_;
   const Frame* frame = session_.currentFrame();
   if (frame == nullptr) return {};
   QRectF extent(0, 0, frame->rect.w, frame->rect.h);
-  if (const FrameShape* own = shape()) extent = extent.united(rectOf(bounds(own->geometry)));
+  if (const auto own = shape()) extent = extent.united(rectOf(bounds(*own)));
   return extent;
 }
 
@@ -80,14 +134,23 @@ void FitStage::paintStage(QPainter& painter) {
     painter.setPen(QPen(theme().text, 1, Qt::DashLine));
     painter.drawLine(QPointF(0, origin.y()), QPointF(width(), origin.y()));
   }
-  const auto art = session_.artOf(frame->sheet);
-  const FrameShape* own = shape();
-  if (art != nullptr && (own != nullptr || trial_)) {
-    const Shape& shown = trial_ ? *trial_ : own->geometry;
-    const PixelMask ink = cropped(art->firm, frame->rect);
+  paintOthers(painter, *frame);
+  const PixelMask ink = inkOf(session_, *frame);
+  const ShapePlace* place = session_.shapeOn(frame->id);
+  const Role* role = session_.currentRole();
+  if (ink.width() > 0 && role != nullptr && (place != nullptr || trial_)) {
+    const Shape shown = trial_ ? *trial_ : place->shape();
     paintAirAndBareInk(painter, shown, ink, view(), air_, bareInk_);
-    paintStoppingShape(painter, shown, view(), !trial_);
+    ShapeLook look = lookOf(*role);
+    look.selected = true;
+    look.held = !trial_ && place->heldOn(frame->id);
+    paintShape(painter, shown, view(), look);
+    if (!trial_) paintHandles(painter, ShapeTool::handlesOf(shown), view(), look, corner());
     if (air_) paintPhantom(painter, shown, ink);
+  }
+  if (symmetric_) {
+    painter.setPen(QPen(theme().amber, 1, Qt::DashLine));
+    painter.drawLine(QPointF(origin.x(), 0), QPointF(origin.x(), height()));
   }
   if (origin_) paintOrigin(painter, origin);
   paintStageText(painter, QPointF(12, height() - 12),
@@ -97,6 +160,17 @@ void FitStage::paintStage(QPainter& painter) {
                      .arg(frame->rect.h)
                      .arg(view().scale),
                  theme().text);
+}
+
+// The shapes of the other roles, not to be taken hold of.
+void FitStage::paintOthers(QPainter& painter, const Frame& frame) {
+  for (const ShapePlace& place : session_.shapes().on(frame.id)) {
+    const Role* role = findRole(session_.project(), place.key->role);
+    if (role == session_.currentRole()) continue;
+    ShapeLook look = lookOf(*role);
+    look.held = true;
+    paintShapeOutline(painter, place.shape(), view(), 1.4, look);
+  }
 }
 
 void FitStage::paintPhantom(QPainter& painter, const Shape& shape, const PixelMask& ink) {
@@ -117,90 +191,164 @@ void FitStage::paintPhantom(QPainter& painter, const Shape& shape, const PixelMa
   paintStageText(painter, end + QPointF(shift, 4), text, theme().error);
 }
 
-void FitStage::artPress(QPointF at, Qt::KeyboardModifiers) {
-  const FrameShape* own = shape();
+// Alt asks for halves, whatever else is snapped to.
+ShapeSnap FitStage::snapFor(Qt::KeyboardModifiers modifiers) const {
+  ShapeSnap snap{stepOf(modifiers & Qt::AltModifier ? StageSnap::Half : snap_), {}, 0, {}};
   const Frame* frame = session_.currentFrame();
-  if (frame == nullptr) return;
+  if (frame == nullptr) return snap;
+  if (snap_ == StageSnap::Outline) {
+    snap.corners = outlineOf(largestIsland(inkOf(session_, *frame)));
+    snap.reach = kOutlineReach / view().scale;
+  }
+  if (symmetric_) snap.mirror = frame->origin.x;
+  return snap;
+}
+
+bool FitStage::paints() const {
+  const auto own = shape();
+  return own && kindOf(*own) == ShapeKind::Mask && maskTool_ != MaskTool::Move;
+}
+
+// A mask is painted on its frame, with some room for what stands out.
+PixelRect FitStage::room() const {
+  const PixelRect& rect = session_.currentFrame()->rect;
+  return {-rect.w / 2, -rect.h / 2, 2 * rect.w, 2 * rect.h};
+}
+
+// Both sides of the origin alike, where that is asked for.
+void FitStage::paintMask(QPointF at) {
+  const Paint paint = erase_ ? Paint::Erase : Paint::Set;
+  const double twiceAxis = 2 * session_.currentFrame()->origin.x;
+  for (const bool mirror : {false, true}) {
+    if (mirror && !symmetric_) break;
+    const auto column = [&](double x) {
+      return static_cast<int>(std::floor(mirror ? twiceAxis - x : x));
+    };
+    const auto row = [](double y) { return static_cast<int>(std::floor(y)); };
+    std::optional<MaskShape> next;
+    if (maskTool_ == MaskTool::Fill) {
+      next = filled(*painting_, column(at.x()), row(at.y()), paint, room());
+    } else {
+      const bool line = maskTool_ == MaskTool::Line;
+      const MaskShape& from = line && !mirror ? before_ : *painting_;
+      const QPointF start = line ? strokeStart_ : strokeAt_;
+      next = painted(
+          from, {column(start.x()), row(start.y()), column(at.x()), row(at.y()), brush_, paint},
+          room());
+    }
+    // The last pixel of a mask stays.
+    if (next) painting_ = std::move(next);
+  }
+  strokeAt_ = at;
+}
+
+void FitStage::artPress(QPointF at, Qt::KeyboardModifiers) {
+  const Frame* frame = session_.currentFrame();
+  if (frame == nullptr || session_.currentRole() == nullptr) return;
   contentBeforeDrag_ = content();
-  const double reach = metrics::kHandle / view().scale;
-  if (own != nullptr && kindOf(own->geometry) != ShapeKind::Box) {
-    if (!rectOf(bounds(own->geometry)).contains(at)) return;
-    moving_ = own->geometry;
-    pressedAt_ = at;
+  const auto own = shape();
+  if (paints()) {
+    before_ = std::get<MaskShape>(*own);
+    painting_ = before_;
+    strokeStart_ = at;
+    strokeAt_ = at;
+    paintMask(at);
+    emit shapeDragged(*painting_);
     return;
   }
-  if (own != nullptr) {
-    tool_.press(std::get<Box>(own->geometry), {at.x(), at.y()}, reach);
+  if (own) {
+    const bool held = tool_.press(*own, {at.x(), at.y()}, reach());
+    const bool bends = held && (tool_.grip().part == ShapeTool::Part::Corner ||
+                                tool_.grip().part == ShapeTool::Part::Edge);
+    chooseCorner(bends ? std::optional(tool_.grip().index) : std::nullopt);
     return;
   }
   // A new box grows from the pressed pixel by its lower right corner.
   const Box seed{std::floor(at.x()), std::floor(at.y()), 1, 1};
-  tool_.press(seed, {seed.x + 1, seed.y + 1}, reach);
-}
-
-// A mask keeps to whole pixels whatever is held down.
-Shape FitStage::movedTo(QPointF at, Qt::KeyboardModifiers modifiers) const {
-  const double step = kindOf(*moving_) == ShapeKind::Mask ? 1 : stepFor(modifiers);
-  const QPointF by = at - pressedAt_;
-  return moved(*moving_, std::round(by.x() / step) * step, std::round(by.y() / step) * step);
+  tool_.press(seed, {seed.x + 1, seed.y + 1}, reach());
 }
 
 void FitStage::artMove(QPointF at, Qt::KeyboardModifiers modifiers) {
-  if (moving_) {
-    emit shapeDragged(movedTo(at, modifiers));
+  if (painting_) {
+    if (maskTool_ != MaskTool::Fill) paintMask(at);
+    emit shapeDragged(*painting_);
     return;
   }
   if (tool_.dragging()) {
-    emit shapeDragged(tool_.move({at.x(), at.y()}, stepFor(modifiers)));
+    emit shapeDragged(tool_.move({at.x(), at.y()}, snapFor(modifiers)));
     return;
   }
-  const FrameShape* own = shape();
-  if (own != nullptr && kindOf(own->geometry) != ShapeKind::Box) {
-    setCursor(rectOf(bounds(own->geometry)).contains(at) ? Qt::SizeAllCursor : Qt::ArrowCursor);
+  const auto own = shape();
+  if (paints()) {
+    setCursor(Qt::CrossCursor);
     return;
   }
-  const auto grip = own == nullptr ? std::nullopt
-                                   : BoxTool::gripAt(std::get<Box>(own->geometry), {at.x(), at.y()},
-                                                     metrics::kHandle / view().scale);
-  setCursor(!grip                ? Qt::ArrowCursor
-            : grip->whole        ? Qt::SizeAllCursor
-            : grip->x == 0       ? Qt::SizeVerCursor
-            : grip->y == 0       ? Qt::SizeHorCursor
-            : grip->x == grip->y ? Qt::SizeFDiagCursor
-                                 : Qt::SizeBDiagCursor);
+  const auto grip = own ? ShapeTool::gripAt(*own, {at.x(), at.y()}, reach()) : std::nullopt;
+  using Part = ShapeTool::Part;
+  if (!grip) {
+    setCursor(Qt::ArrowCursor);
+  } else if (grip->part == Part::Whole || (grip->part == Part::Side && grip->side.whole)) {
+    setCursor(Qt::SizeAllCursor);
+  } else if (grip->part == Part::Edge) {
+    setCursor(Qt::CrossCursor);
+  } else if (grip->part != Part::Side) {
+    setCursor(Qt::PointingHandCursor);
+  } else {
+    setCursor(grip->side.x == 0              ? Qt::SizeVerCursor
+              : grip->side.y == 0            ? Qt::SizeHorCursor
+              : grip->side.x == grip->side.y ? Qt::SizeFDiagCursor
+                                             : Qt::SizeBDiagCursor);
+  }
 }
 
 void FitStage::artRelease(QPointF at, Qt::KeyboardModifiers modifiers) {
-  if (moving_) {
-    const Shape there = movedTo(at, modifiers);
-    const bool same = there == *moving_;
-    moving_.reset();
-    same ? emit dragCancelled() : emit shapeDropped(there);
+  if (painting_) {
+    const MaskShape mask = *painting_;
+    painting_.reset();
+    mask == before_ ? emit dragCancelled() : emit shapeDropped(mask);
     return;
   }
   if (!tool_.dragging()) return;
-  if (const auto box = tool_.release({at.x(), at.y()}, stepFor(modifiers))) {
-    emit shapeDropped(*box);
+  if (const auto shape = tool_.release({at.x(), at.y()}, snapFor(modifiers))) {
+    emit shapeDropped(*shape);
   } else {
     emit dragCancelled();
   }
 }
 
 void FitStage::artCancel() {
-  if (!tool_.dragging() && !moving_) return;
+  if (!busy()) return;
   tool_.cancel();
-  moving_.reset();
+  painting_.reset();
   emit dragCancelled();
 }
 
 void FitStage::artNudge(double dx, double dy) {
-  const FrameShape* own = shape();
-  if (own == nullptr || tool_.dragging() || moving_) return;
-  if (kindOf(own->geometry) == ShapeKind::Mask) {
+  const auto own = shape();
+  if (!own || busy()) return;
+  if (corner()) {
+    const Vertex& at = std::get<Polygon>(*own).points[*corner_];
+    putCorner({at.x + dx, at.y + dy});
+    return;
+  }
+  if (kindOf(*own) == ShapeKind::Mask) {
     dx = std::trunc(dx);
     dy = std::trunc(dy);
   }
-  if (dx != 0 || dy != 0) emit shapeDropped(moved(own->geometry, dx, dy));
+  if (dx != 0 || dy != 0) emit shapeDropped(moved(*own, dx, dy));
+}
+
+void FitStage::keyPressEvent(QKeyEvent* event) {
+  const bool drops = event->key() == Qt::Key_Delete || event->key() == Qt::Key_Backspace;
+  if (drops && corner() && !busy()) {
+    const auto own = shape();
+    if (const auto less = withoutCorner(std::get<Polygon>(*own), *corner_)) {
+      chooseCorner(std::nullopt);
+      emit shapeDropped(*less);
+    }
+    return;
+  }
+  StageView::keyPressEvent(event);
 }
 
 }  // namespace amber

@@ -96,12 +96,12 @@ void OriginBench::setRule(const OriginRule& rule) {
   }
   session_.endPreview();
   const ArtSource art = session_.art();
-  session_.performBeside(label,
-                         [frames, rule, store = session_.artStore(), hand = handSet()](
-                             const Project& project, ArtStore&) -> Result<std::vector<Edit>> {
-                           return originsByRule(project, frames, rule,
-                                                ArtStore::loading(store, project), hand);
-                         });
+  session_.performBeside(
+      label,
+      [frames, rule, store = session_.artStore(), hand = handSet()](
+          const Project& project, ArtStore&, const Progress&) -> Result<std::vector<Edit>> {
+        return originsByRule(project, frames, rule, ArtStore::loading(store, project), hand);
+      });
 }
 
 // A drag takes every frame of the scope along, each from where it is.

@@ -1,0 +1,13 @@
+#pragma once
+
+#include <vector>
+
+#include "core/image/image.h"
+
+namespace amber::bench {
+
+/// Generated frames for the comparisons: figures of a wobbly outline with soft edges, holes and
+/// specks, no two alike, `side` px a side. The same arguments give the same frames.
+std::vector<Image> softFrames(int count, int side);
+
+}  // namespace amber::bench

@@ -1,0 +1,166 @@
+#include "core/fit/outline_fit.h"
+
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
+#include "core/geometry/enclosing_circle.h"
+#include "core/image/outline.h"
+
+namespace amber {
+namespace {
+
+// A corner, and how far from the ring it may be.
+struct Corner {
+  Vertex at;
+  double off = 0;
+};
+
+Vertex operator-(Vertex a, Vertex b) {
+  return {a.x - b.x, a.y - b.y};
+}
+
+// Above 0 where b points to the right of a.
+double cross(Vertex a, Vertex b) {
+  return a.x * b.y - a.y * b.x;
+}
+
+// The directions in which a chord from one corner may go on.
+class Cone {
+ public:
+  explicit Cone(double tolerance) : tolerance_(tolerance) {}
+
+  /// Whether the corner at `to` from the start can end the chord.
+  bool reaches(Vertex to, double length) const {
+    const bool covers = !any_ || cross(left_, to) <= 0;
+    const bool near = !limited_ || cross(limit_, to) >= 0;
+    return covers && near && length >= farthest_ - tolerance_;
+  }
+  /// Narrows the cone by a corner that the chord passes; false once nothing is left.
+  bool pass(Vertex to, double length) {
+    if (!any_ || cross(left_, to) < 0) left_ = to;
+    any_ = true;
+    farthest_ = std::max(farthest_, length);
+    if (length > tolerance_) {
+      // The corner may lie that far to the right: the chord turns left by no more than that.
+      const double sine = tolerance_ / length;
+      const double cosine = std::sqrt(1 - sine * sine);
+      const Vertex turned{to.x * cosine + to.y * sine, to.y * cosine - to.x * sine};
+      if (!limited_ || cross(limit_, turned) > 0) limit_ = turned;
+      limited_ = true;
+    }
+    return !limited_ || (cross(limit_, left_) >= 0 && left_.x * to.x + left_.y * to.y >= 0);
+  }
+
+ private:
+  double tolerance_;
+  bool any_ = false;
+  bool limited_ = false;
+  Vertex left_;
+  Vertex limit_;
+  double farthest_ = 0;
+};
+
+// The highest corner, of several the leftmost: on the hull, so that chords begin outside.
+std::size_t highest(const std::vector<Vertex>& ring) {
+  return static_cast<std::size_t>(
+      std::min_element(ring.begin(), ring.end(),
+                       [](Vertex a, Vertex b) { return a.y != b.y ? a.y < b.y : a.x < b.x; }) -
+      ring.begin());
+}
+
+std::vector<Corner> chords(const std::vector<Vertex>& ring, double tolerance) {
+  const std::size_t n = ring.size();
+  const std::size_t start = highest(ring);
+  const auto at = [&](std::size_t i) {
+    const std::size_t place = start + i;
+    return ring[place < n ? place : place - n];
+  };
+  std::vector<Corner> corners;
+  for (std::size_t i = 0; i < n;) {
+    const Vertex from = at(i);
+    corners.push_back({from, 0});
+    Cone cone(tolerance);
+    std::size_t best = i + 1;
+    for (std::size_t j = i + 1; j <= n; ++j) {
+      const Vertex to = (j == n ? at(0) : at(j)) - from;
+      const double length = std::sqrt(to.x * to.x + to.y * to.y);
+      if (length == 0) break;
+      if (cone.reaches(to, length)) best = j;
+      if (!cone.pass(to, length)) break;
+    }
+    i = best;
+  }
+  return corners;
+}
+
+// Where the edges before and after the one from b to c meet, on the left of it: only between two
+// corners that turn right.
+std::optional<Vertex> meeting(Vertex a, Vertex b, Vertex c, Vertex d) {
+  if (turn(a, b, c) <= 0 || turn(b, c, d) <= 0) return std::nullopt;
+  const Vertex u = b - a;
+  const Vertex v = c - d;
+  const double across = cross(v, u);
+  if (across <= 1e-9) return std::nullopt;
+  const double along = cross(v, c - b) / across;
+  return along > 0 ? std::optional(Vertex{b.x + u.x * along, b.y + u.y * along}) : std::nullopt;
+}
+
+double distance(Vertex a, Vertex b) {
+  return std::hypot(a.x - b.x, a.y - b.y);
+}
+
+// One round of taking out edges whose neighbours meet within the tolerance; whether any did.
+bool takeEdgesOut(std::vector<Corner>& corners, double tolerance) {
+  const std::size_t n = corners.size();
+  if (n < 5) return false;
+  std::vector<Corner> left;
+  bool any = false;
+  for (std::size_t i = 0; i < n; ++i) {
+    // The first corner's neighbours stay as they are.
+    if (i >= 1 && i + 2 < n && n - (any ? 1 : 0) > 4) {
+      const Corner& b = corners[i];
+      const Corner& c = corners[i + 1];
+      const auto there = meeting(left.back().at, b.at, c.at, corners[i + 2].at);
+      if (there) {
+        const double off = std::min(distance(*there, b.at) + b.off, distance(*there, c.at) + c.off);
+        if (off <= tolerance) {
+          left.push_back({*there, off});
+          any = true;
+          ++i;
+          continue;
+        }
+      }
+    }
+    left.push_back(corners[i]);
+  }
+  corners = std::move(left);
+  return any;
+}
+
+}  // namespace
+
+std::vector<Vertex> coveringWithin(const std::vector<Vertex>& ring, double tolerance) {
+  std::vector<Corner> corners = chords(ring, tolerance);
+  while (takeEdgesOut(corners, tolerance)) {
+  }
+  std::vector<Vertex> points;
+  points.reserve(corners.size());
+  for (const Corner& corner : corners) points.push_back(corner.at);
+  return points;
+}
+
+FrameOutlines outlinesOf(const PixelMask& ink, double tolerance) {
+  FrameOutlines all;
+  const PixelMask island = largestIsland(ink);
+  all.outline = outlineOf(island);
+  if (all.outline.empty()) return all;
+  const PixelRect bounds = *boundsOf(island);
+  all.box = {1.0 * bounds.x, 1.0 * bounds.y, 1.0 * bounds.w, 1.0 * bounds.h};
+  all.hull = hullOf(island);
+  all.circle = leastCircleAround(all.hull);
+  all.polygon.points = coveringWithin(all.outline, tolerance);
+  return all;
+}
+
+}  // namespace amber

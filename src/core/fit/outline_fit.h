@@ -1,0 +1,33 @@
+#pragma once
+
+#include <vector>
+
+#include "core/geometry/shape.h"
+#include "core/image/pixel_mask.h"
+
+namespace amber {
+
+/// A ring with fewer corners that goes around all of it: every corner of the ring lies on the new
+/// one or to its right, and no point of the new one is farther than `tolerance` px from the ring.
+/// First the longest chords that pass on the left are taken, as a cone of directions that narrows
+/// from corner to corner allows; then edges whose neighbours meet near enough are taken out.
+/// It may touch itself where the ring does, or where two of its parts come within twice the
+/// tolerance. Requires: at least 3 corners, clockwise; tolerance at least 0.
+/// Cost: linear in the corners but for those that one chord looks past; 2,000 take 0.1 ms.
+/// Reference: the cone, C. M. Williams, "An Efficient Algorithm for the Piecewise Linear
+/// Approximation of Planar Curves", Computer Graphics and Image Processing 8, 1978; made one-sided.
+std::vector<Vertex> coveringWithin(const std::vector<Vertex>& ring, double tolerance);
+
+/// The outlines of the largest island of a frame's ink, of every kind that covers all of it.
+struct FrameOutlines {
+  Box box;
+  Circle circle;
+  std::vector<Vertex> hull;
+  std::vector<Vertex> outline;  ///< See outlineOf.
+  Polygon polygon;              ///< See coveringWithin.
+};
+
+/// All of them from the ink itself, in one go. Empty where there is no ink.
+FrameOutlines outlinesOf(const PixelMask& ink, double tolerance);
+
+}  // namespace amber

@@ -1,0 +1,285 @@
+#include "core/fit/polygon_climb.h"
+
+#include <array>
+#include <cmath>
+
+namespace amber {
+namespace {
+
+constexpr double kBetter = 1e-9;
+constexpr double kLeastTwiceArea = 1e-3;
+
+double distanceToSegment(Vertex p, Vertex a, Vertex b) {
+  const double dx = b.x - a.x;
+  const double dy = b.y - a.y;
+  const double squared = dx * dx + dy * dy;
+  const double along =
+      squared == 0 ? 0 : std::clamp(((p.x - a.x) * dx + (p.y - a.y) * dy) / squared, 0.0, 1.0);
+  return std::hypot(p.x - a.x - along * dx, p.y - a.y - along * dy);
+}
+
+}  // namespace
+
+long long PolygonGoal::wrong(const PolygonSums& sums, long long allInk) const {
+  switch (style) {
+    case FitStyle::Snug:
+      return allInk - sums.ink + sums.cut;
+    case FitStyle::Trimmed:
+      return std::max(0LL, wanted - sums.ink);
+    case FitStyle::Inner:
+      return sums.pixels - sums.ink;
+    case FitStyle::Balanced:
+      break;
+  }
+  return 0;
+}
+
+double PolygonGoal::worth(const PolygonSums& sums, long long allInk) const {
+  switch (style) {
+    case FitStyle::Snug:
+      return -sums.twiceArea / 2;
+    case FitStyle::Trimmed:
+      return -static_cast<double>(sums.pixels);
+    case FitStyle::Inner:
+      return static_cast<double>(sums.pixels);
+    case FitStyle::Balanced:
+      break;
+  }
+  const long long either = sums.pixels + allInk - sums.ink;
+  return either <= 0 ? 0 : static_cast<double>(sums.ink) / static_cast<double>(either);
+}
+
+PolygonClimb::PolygonClimb(const InkCounts& ink, const PolygonGoal& goal,
+                           std::vector<Vertex> points)
+    : ink_(ink), goal_(goal), points_(std::move(points)) {
+  sumUp();
+}
+
+void PolygonClimb::sumUp() {
+  edges_.resize(points_.size());
+  sum_ = {};
+  for (std::size_t i = 0; i < points_.size(); ++i) {
+    edges_[i] = sumsOf(ink_, points_[i], points_[after(i)], goal_.cuts());
+    sum_ += edges_[i];
+  }
+  score_ = scoreOf(sum_);
+}
+
+double PolygonClimb::scoreOf(const PolygonSums& sums) const {
+  return goal_.worth(sums, ink_.total()) -
+         price_ * static_cast<double>(goal_.wrong(sums, ink_.total()));
+}
+
+// Whether the corners `first` to `first + count - 1`, which moved, leave the ring without fault:
+// what did not move is not looked at again.
+bool PolygonClimb::legalAround(std::size_t first, std::size_t count) const {
+  const std::size_t n = points_.size();
+  if (sum_.twiceArea < kLeastTwiceArea) return false;
+  const auto at = [&](std::size_t i) -> const Vertex& { return points_[i % n]; };
+  // Corners whose angle changed: those, and one on either side.
+  for (std::size_t k = 0; k < count + 2; ++k) {
+    const std::size_t i = first + n - 1 + k;
+    const Vertex& a = at(i + n - 1);
+    const Vertex& b = at(i);
+    const Vertex& c = at(i + 1);
+    const double angle = turn(a, b, c);
+    if (goal_.convex && angle < 0) return false;
+    if (angle == 0 && (a.x - b.x) * (c.x - b.x) + (a.y - b.y) * (c.y - b.y) >= 0) return false;
+  }
+  if (goal_.convex || n == 3) return true;
+  for (std::size_t k = 0; k <= count; ++k) {
+    const std::size_t edge = (first + n - 1 + k) % n;
+    for (std::size_t other = 0; other < n; ++other) {
+      if (other == edge || other == after(edge) || other == before(edge)) continue;
+      if (segmentsTouch(at(edge), at(edge + 1), at(other), at(other + 1))) return false;
+    }
+  }
+  return true;
+}
+
+bool PolygonClimb::tryMove(std::size_t i, Vertex to) {
+  const std::size_t last = before(i);
+  const std::size_t next = after(i);
+  const PolygonSums in = sumsOf(ink_, points_[last], to, goal_.cuts());
+  const PolygonSums out = sumsOf(ink_, to, points_[next], goal_.cuts());
+  PolygonSums sum = sum_;
+  sum -= edges_[last];
+  sum -= edges_[i];
+  sum += in;
+  sum += out;
+  const double score = scoreOf(sum);
+  if (score <= score_ + kBetter) return false;
+  const Vertex from = points_[i];
+  std::swap(sum, sum_);
+  points_[i] = to;
+  if (!legalAround(i, 1)) {
+    points_[i] = from;
+    sum_ = sum;
+    return false;
+  }
+  edges_[last] = in;
+  edges_[i] = out;
+  score_ = score;
+  return true;
+}
+
+bool PolygonClimb::tryMove(std::size_t i, Vertex toI, Vertex toNext) {
+  const std::size_t last = before(i);
+  const std::size_t next = after(i);
+  const std::array<PolygonSums, 3> now = {sumsOf(ink_, points_[last], toI, goal_.cuts()),
+                                          sumsOf(ink_, toI, toNext, goal_.cuts()),
+                                          sumsOf(ink_, toNext, points_[after(next)], goal_.cuts())};
+  PolygonSums sum = sum_;
+  const std::array<std::size_t, 3> places = {last, i, next};
+  for (std::size_t k = 0; k < 3; ++k) {
+    sum -= edges_[places[k]];
+    sum += now[k];
+  }
+  const double score = scoreOf(sum);
+  if (score <= score_ + kBetter) return false;
+  const Vertex fromI = points_[i];
+  const Vertex fromNext = points_[next];
+  std::swap(sum, sum_);
+  points_[i] = toI;
+  points_[next] = toNext;
+  if (!legalAround(i, 2)) {
+    points_[i] = fromI;
+    points_[next] = fromNext;
+    sum_ = sum;
+    return false;
+  }
+  for (std::size_t k = 0; k < 3; ++k) edges_[places[k]] = now[k];
+  score_ = score;
+  return true;
+}
+
+// Along both axes and both diagonals, and along the two edges at the corner.
+bool PolygonClimb::moveCorner(std::size_t i, double step) {
+  static constexpr std::array<Vertex, 8> kWays = {
+      {{1, 0}, {-1, 0}, {0, 1}, {0, -1}, {1, 1}, {-1, -1}, {1, -1}, {-1, 1}}};
+  bool moved = false;
+  const auto go = [&](Vertex way) {
+    double length = step;
+    while (tryMove(i, {points_[i].x + way.x * length, points_[i].y + way.y * length})) {
+      moved = true;
+      length *= 2;
+    }
+  };
+  for (const Vertex& way : kWays) go(way);
+  if (goal_.style == FitStyle::Balanced) return moved;
+  for (const std::size_t other : {before(i), after(i)}) {
+    const double dx = points_[i].x - points_[other].x;
+    const double dy = points_[i].y - points_[other].y;
+    const double length = std::hypot(dx, dy);
+    go({dx / length, dy / length});
+    go({-dx / length, -dy / length});
+  }
+  return moved;
+}
+
+// An edge moved across itself, and turned about its middle and its ends' far sides.
+bool PolygonClimb::moveEdge(std::size_t i, double step) {
+  bool moved = false;
+  for (const auto& [atI, atNext] :
+       {std::pair(1.0, 1.0), std::pair(-1.0, -1.0), std::pair(1.0, -1.0), std::pair(-1.0, 1.0)}) {
+    double length = step;
+    while (true) {
+      const Vertex p = points_[i];
+      const Vertex q = points_[after(i)];
+      const double along = std::hypot(q.x - p.x, q.y - p.y);
+      const double nx = (q.y - p.y) / along * length;
+      const double ny = (p.x - q.x) / along * length;
+      if (!tryMove(i, {p.x + nx * atI, p.y + ny * atI}, {q.x + nx * atNext, q.y + ny * atNext})) {
+        break;
+      }
+      moved = true;
+      length *= 2;
+    }
+  }
+  return moved;
+}
+
+void PolygonClimb::climb(double step, double least, double price) {
+  price_ = price;
+  score_ = scoreOf(sum_);
+  for (double size = step; size >= least; size /= 2) {
+    // What is still moving after so many rounds moves by ever less.
+    for (int round = 0; round < 16; ++round) {
+      bool moved = false;
+      for (std::size_t i = 0; i < points_.size(); ++i) {
+        moved |= moveCorner(i, size);
+        moved |= moveEdge(i, size);
+      }
+      if (!moved) break;
+    }
+  }
+}
+
+void PolygonClimb::relocate(const std::vector<Vertex>& places, int rounds, double step,
+                            double least, double price) {
+  if (points_.size() < 4) return;
+  price_ = price;
+  score_ = scoreOf(sum_);
+  for (int round = 0; round < rounds; ++round) {
+    const PolygonClimb start = *this;
+    // The corner without which the score is highest.
+    std::size_t spare = points_.size();
+    double highest = -1e300;
+    for (std::size_t i = 0; i < points_.size(); ++i) {
+      PolygonSums sum = sum_;
+      sum -= edges_[before(i)];
+      sum -= edges_[i];
+      sum += sumsOf(ink_, points_[before(i)], points_[after(i)], goal_.cuts());
+      const double score = scoreOf(sum);
+      if (score <= highest || sum.twiceArea < kLeastTwiceArea) continue;
+      highest = score;
+      spare = i;
+    }
+    if (spare == points_.size()) return;
+    points_.erase(points_.begin() + static_cast<std::ptrdiff_t>(spare));
+    sumUp();
+    // The place that helps its nearest edge most.
+    double best = -1e300;
+    std::size_t bestEdge = 0;
+    Vertex bestPlace;
+    for (const Vertex& place : places) {
+      std::size_t edge = 0;
+      double nearest = 1e300;
+      for (std::size_t i = 0; i < points_.size(); ++i) {
+        const double distance = distanceToSegment(place, points_[i], points_[after(i)]);
+        if (distance < nearest) {
+          nearest = distance;
+          edge = i;
+        }
+      }
+      if (nearest < kBetter) continue;
+      PolygonSums sum = sum_;
+      sum -= edges_[edge];
+      sum += sumsOf(ink_, points_[edge], place, goal_.cuts());
+      sum += sumsOf(ink_, place, points_[after(edge)], goal_.cuts());
+      const double score = scoreOf(sum);
+      if (score <= best) continue;
+      best = score;
+      bestEdge = edge;
+      bestPlace = place;
+    }
+    bool better = false;
+    if (best > -1e300) {
+      points_.insert(points_.begin() + static_cast<std::ptrdiff_t>(bestEdge) + 1, bestPlace);
+      sumUp();
+      const Polygon ring{points_};
+      if (faultOf(ring) == PolygonFault::None && (!goal_.convex || isConvex(ring))) {
+        climb(step, least, price);
+        better = score_ > start.score_ + kBetter;
+      }
+    }
+    if (better) continue;
+    points_ = start.points_;
+    edges_ = start.edges_;
+    sum_ = start.sum_;
+    score_ = start.score_;
+    return;
+  }
+}
+
+}  // namespace amber

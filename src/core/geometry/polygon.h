@@ -1,0 +1,66 @@
+#pragma once
+
+#include <cstddef>
+#include <vector>
+
+namespace amber {
+
+/// A corner of a polygon, px of the space that its shape is in.
+struct Vertex {
+  double x = 0;
+  double y = 0;
+
+  bool operator==(const Vertex&) const = default;
+};
+
+/// A polygon: its corners, clockwise on screen, the last joined to the first. What is inside is
+/// told by crossings (an odd number of them to the left); low edges are closed and high ones open,
+/// as a box's, so that polygons side by side share no pixel.
+struct Polygon {
+  std::vector<Vertex> points;
+
+  bool operator==(const Polygon&) const = default;
+};
+
+/// Twice the signed area of the triangle: above 0 where a, b, c turn clockwise on screen.
+constexpr double turn(Vertex a, Vertex b, Vertex c) {
+  return (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
+}
+
+/// Twice the signed area: above 0 for corners in clockwise order on screen.
+double twiceArea(const std::vector<Vertex>& points);
+
+/// The x at which the line through p and q, of different y, is at y.
+constexpr double crossingAt(Vertex p, Vertex q, double y) {
+  return p.x + (q.x - p.x) * ((y - p.y) / (q.y - p.y));
+}
+
+/// The first pixel whose centre is at or past `edge`, which lies within 2^20 px: of whatever rows a
+/// polygon is made of. Told to 2^-32 px, without a call.
+constexpr int firstPixelFrom(double edge) {
+  constexpr int kFar = 1 << 20;
+  return kFar - static_cast<int>(kFar - (edge - 0.5));
+}
+
+/// Whether two segments, ends included, have a point in common.
+bool segmentsTouch(Vertex a, Vertex b, Vertex c, Vertex d);
+
+/// What keeps a ring of points from being the edge of one area.
+enum class PolygonFault {
+  None,
+  RepeatsPoint,
+  CrossesItself,  ///< Or touches itself.
+  NoArea,         ///< Less than kLeastPolygonArea.
+};
+
+/// The first of the faults that the polygon has. Requires: at least 3 points, all finite.
+/// Cost: square in the points.
+PolygonFault faultOf(const Polygon& polygon);
+
+/// Whether no corner turns inward. Requires: no fault.
+bool isConvex(const Polygon& polygon);
+
+/// The same ring with its corners in clockwise order; the first one stays first.
+Polygon clockwise(Polygon polygon);
+
+}  // namespace amber

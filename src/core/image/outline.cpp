@@ -1,0 +1,173 @@
+#include "core/image/outline.h"
+
+#include <algorithm>
+#include <array>
+#include <bit>
+#include <cmath>
+
+namespace amber {
+namespace {
+
+struct Way {
+  int dx;
+  int dy;
+};
+// Right, down, left, up.
+constexpr std::array<Way, 4> kWays = {{{1, 0}, {0, 1}, {-1, 0}, {0, -1}}};
+
+bool inked(const PixelMask& mask, int x, int y) {
+  return x >= 0 && y >= 0 && x < mask.width() && y < mask.height() && mask.test(x, y);
+}
+
+// The pixel to the left of one who walks from the lattice point (x, y), and the one to the right.
+bool leftOf(const PixelMask& mask, int x, int y, int way) {
+  static constexpr std::array<Way, 4> kAt = {{{0, -1}, {0, 0}, {-1, 0}, {-1, -1}}};
+  return inked(mask, x + kAt[static_cast<std::size_t>(way)].dx,
+               y + kAt[static_cast<std::size_t>(way)].dy);
+}
+bool rightOf(const PixelMask& mask, int x, int y, int way) {
+  return leftOf(mask, x, y, (way + 1) & 3);
+}
+
+// Set pixels [x0, x1) of a row.
+struct Run {
+  int y;
+  int x0;
+  int x1;
+};
+
+void addRuns(const PixelMask& mask, int y, std::vector<Run>& runs) {
+  const std::uint64_t* row = mask.row(y);
+  int open = -1;  // where the run under way began
+  for (int i = 0; i < mask.wordsPerRow(); ++i) {
+    const std::uint64_t word = row[i];
+    int at = 0;
+    while (at < 64) {
+      // Of what is left of the word, as long as it goes on in one state.
+      const std::uint64_t rest = (open >= 0 ? ~word : word) >> at;
+      if (rest == 0) break;
+      at += std::countr_zero(rest);
+      if (open >= 0) {
+        runs.push_back({y, open, i * 64 + at});
+        open = -1;
+      } else {
+        open = i * 64 + at;
+      }
+    }
+  }
+  if (open >= 0) runs.push_back({y, open, mask.width()});
+}
+
+std::uint32_t rootOf(std::vector<std::uint32_t>& parents, std::uint32_t at) {
+  while (parents[at] != at) {
+    parents[at] = parents[parents[at]];
+    at = parents[at];
+  }
+  return at;
+}
+
+}  // namespace
+
+std::vector<Vertex> outlineOf(const PixelMask& mask) {
+  std::vector<Vertex> corners;
+  const auto bounds = boundsOf(mask);
+  if (!bounds) return corners;
+  int startX = bounds->x;
+  while (!mask.test(startX, bounds->y)) ++startX;
+  int x = startX;
+  int y = bounds->y;
+  int way = 0;
+  // Ink is kept to the right. Where it also lies ahead to the left, one turns left first, so that
+  // pixels that touch by a corner are of one outline.
+  do {
+    corners.push_back({static_cast<double>(x), static_cast<double>(y)});
+    do {
+      x += kWays[static_cast<std::size_t>(way)].dx;
+      y += kWays[static_cast<std::size_t>(way)].dy;
+    } while (!leftOf(mask, x, y, way) && rightOf(mask, x, y, way));
+    way = leftOf(mask, x, y, way) ? (way + 3) & 3 : (way + 1) & 3;
+  } while (x != startX || y != bounds->y || way != 0);
+  return corners;
+}
+
+std::vector<Vertex> edgeMiddles(const std::vector<Vertex>& outline) {
+  std::vector<Vertex> middles;
+  for (std::size_t i = 0; i < outline.size(); ++i) {
+    const Vertex& p = outline[i];
+    const Vertex& q = outline[i + 1 == outline.size() ? 0 : i + 1];
+    const double length = std::abs(q.x - p.x) + std::abs(q.y - p.y);
+    const double dx = (q.x - p.x) / length;
+    const double dy = (q.y - p.y) / length;
+    for (double at = 0.5; at < length; ++at) middles.push_back({p.x + dx * at, p.y + dy * at});
+  }
+  return middles;
+}
+
+PixelMask largestIsland(const PixelMask& mask) {
+  std::vector<Run> runs;
+  std::vector<std::uint32_t> parents;
+  std::size_t above = 0;  // where the runs of the row above begin
+  for (int y = 0; y < mask.height(); ++y) {
+    const std::size_t begin = runs.size();
+    addRuns(mask, y, runs);
+    std::size_t last = above;
+    for (std::size_t i = begin; i < runs.size(); ++i) {
+      parents.push_back(static_cast<std::uint32_t>(i));
+      while (last < begin && runs[last].x1 < runs[i].x0) ++last;
+      for (std::size_t j = last; j < begin && runs[j].x0 <= runs[i].x1; ++j) {
+        const std::uint32_t a = rootOf(parents, static_cast<std::uint32_t>(j));
+        const std::uint32_t b = rootOf(parents, static_cast<std::uint32_t>(i));
+        // The one that began first is the root: reading order settles ties.
+        parents[std::max(a, b)] = std::min(a, b);
+      }
+    }
+    above = begin;
+  }
+  std::vector<long long> counts(runs.size());
+  for (std::size_t i = 0; i < runs.size(); ++i) {
+    counts[rootOf(parents, static_cast<std::uint32_t>(i))] += runs[i].x1 - runs[i].x0;
+  }
+  PixelMask island(mask.width(), mask.height());
+  const auto most = std::max_element(counts.begin(), counts.end());
+  if (most == counts.end()) return island;
+  const auto root = static_cast<std::uint32_t>(most - counts.begin());
+  for (std::size_t i = 0; i < runs.size(); ++i) {
+    if (rootOf(parents, static_cast<std::uint32_t>(i)) == root) {
+      setRun(island, runs[i].y, runs[i].x0, runs[i].x1);
+    }
+  }
+  return island;
+}
+
+std::vector<Vertex> hullOf(const PixelMask& mask) {
+  // From the top, the corners of the rows' right ends go down one side of the hull, and those of
+  // their left ends the other; both are in order of their height already.
+  std::vector<Vertex> right;
+  std::vector<Vertex> left;
+  const auto add = [](std::vector<Vertex>& chain, Vertex point, double way) {
+    while (chain.size() >= 2 && way * turn(chain[chain.size() - 2], chain.back(), point) <= 0) {
+      chain.pop_back();
+    }
+    if (chain.empty() || !(chain.back() == point)) chain.push_back(point);
+  };
+  for (int y = 0; y < mask.height(); ++y) {
+    const std::uint64_t* row = mask.row(y);
+    int first = 0;
+    while (first < mask.wordsPerRow() && row[first] == 0) ++first;
+    if (first == mask.wordsPerRow()) continue;
+    int last = mask.wordsPerRow() - 1;
+    while (row[last] == 0) --last;
+    const double x0 = first * 64 + std::countr_zero(row[first]);
+    const double x1 = last * 64 + 64 - std::countl_zero(row[last]);
+    for (const double at : {1.0 * y, y + 1.0}) {
+      add(right, {x1, at}, 1);
+      add(left, {x0, at}, -1);
+    }
+  }
+  if (right.empty()) return right;
+  // The left side goes up again; the level edges at the top and the bottom join the two.
+  right.insert(right.end(), left.rbegin(), left.rend());
+  return right;
+}
+
+}  // namespace amber

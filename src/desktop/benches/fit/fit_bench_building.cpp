@@ -1,0 +1,286 @@
+// The widgets of the fit bench, of fit_bench.h.
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QFrame>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMenu>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "core/fit/fit_edits.h"
+#include "core/geometry/tolerances.h"
+#include "desktop/benches/fit/candidate_list.h"
+#include "desktop/benches/fit/fit_bench.h"
+#include "desktop/benches/fit/fit_stage.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/ribbon.h"
+#include "desktop/parts/scope_chooser.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+constexpr int kWidestBrush = 64;
+
+// Chips of which one is pressed.
+template <class Chosen>
+void addChoice(QHBoxLayout* row, QWidget* parent, const char* prefix,
+               std::initializer_list<QString> names, int first, const Chosen& chosen) {
+  auto* group = new QButtonGroup(parent);
+  int id = 0;
+  for (const QString& name : names) {
+    QPushButton* chip = tight(makeChip(name, parent));
+    chip->setObjectName(prefix + name);
+    chip->setChecked(id == first);
+    group->addButton(chip, id++);
+    row->addWidget(chip);
+  }
+  QObject::connect(group, &QButtonGroup::idClicked, parent, chosen);
+}
+
+QWidget* rowOf(QWidget* parent, QHBoxLayout*& row) {
+  auto* widget = new QWidget(parent);
+  row = new QHBoxLayout(widget);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(4);
+  return widget;
+}
+
+}  // namespace
+
+void FitBench::build(Pictures& pictures) {
+  stage_ = new FitStage(session_, pictures, this);
+  auto* middle = new QVBoxLayout;
+  middle->setSpacing(0);
+  middle->addWidget(makeStrip());
+  middle->addWidget(stage_, 1);
+  middle->addWidget(makeBar());
+  auto* upper = new QHBoxLayout;
+  upper->setSpacing(0);
+  upper->addLayout(middle, 1);
+  upper->addWidget(makeSideColumn(pictures));
+  auto* all = new QVBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addLayout(upper, 1);
+  QFrame* foot = makeFrame("foot", this);
+  auto* footRow = new QVBoxLayout(foot);
+  footRow->setContentsMargins(0, 1, 0, 0);
+  ribbon_ = new Ribbon(session_, pictures, RibbonFigures::Air, foot);
+  footRow->addWidget(ribbon_);
+  all->addWidget(foot);
+}
+
+QWidget* FitBench::makeStrip() {
+  QFrame* strip = makeFrame("strip", this);
+  strip->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(strip);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  roles_ = new QComboBox(strip);
+  roles_->setObjectName("roleChoice");
+  roles_->setToolTip(tr("The role whose shapes are worked on"));
+  roles_->setMinimumContentsLength(7);
+  row->addWidget(roles_);
+  QPushButton* more = tight(makeButton(
+      tr("Roles"), tr("Name, duty, recipe and limits of every role of the project"), strip));
+  more->setObjectName("rolesButton");
+  connect(more, &QPushButton::clicked, this, &FitBench::showRoles);
+  row->addWidget(more);
+  kind_ = makeLabel({}, "quiet", strip);
+  kind_->setObjectName("shapeKind");
+  kind_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  row->addWidget(kind_, 1);
+  const auto toggle = [&](const QString& name, void (FitStage::*set)(bool)) {
+    QPushButton* chip = tight(makeChip(name, strip));
+    chip->setObjectName("show:" + name);
+    chip->setChecked(true);
+    connect(chip, &QPushButton::toggled, stage_, set);
+    row->addWidget(chip);
+  };
+  toggle(tr("air"), &FitStage::setShowAir);
+  toggle(tr("bare ink"), &FitStage::setShowBareInk);
+  toggle(tr("origin"), &FitStage::setShowOrigin);
+  return strip;
+}
+
+QWidget* FitBench::makeBar() {
+  QFrame* bar = makeFrame("bar", this);
+  auto* rows = new QVBoxLayout(bar);
+  rows->setContentsMargins(metrics::kGap, 6, metrics::kGap, 6);
+  rows->setSpacing(3);
+  figures_ = makeLabel({}, "", bar);
+  figures_->setObjectName("figures");
+  rows->addWidget(figures_);
+  auto* row = new QHBoxLayout;
+  row->setSpacing(4);
+  rows->addLayout(row);
+  for (std::size_t i = 0; i < numbers_.size(); ++i) {
+    numberNames_[i] = makeLabel({}, "quiet", bar);
+    row->addWidget(numberNames_[i]);
+    numbers_[i] = new NumberField(-kFarthestReach, kLongestImageSide, 2, bar);
+    numbers_[i]->setObjectName("number_" + QString::number(i));
+    numbers_[i]->setFixedWidth(48);
+    connect(numbers_[i], &NumberField::committed, this, &FitBench::typeNumber);
+    row->addWidget(numbers_[i]);
+  }
+  row->addSpacing(metrics::kSmallGap);
+  game_ = makeLabel({}, "quiet", bar);
+  game_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  row->addWidget(game_, 1);
+  rows->addWidget(makeTools(bar));
+  return bar;
+}
+
+QWidget* FitBench::makeTools(QWidget* bar) {
+  QHBoxLayout* row = nullptr;
+  QWidget* tools = rowOf(bar, row);
+  QHBoxLayout* snaps = nullptr;
+  snapTools_ = rowOf(tools, snaps);
+  snaps->addWidget(makeLabel(tr("snap to"), "quiet", snapTools_));
+  addChoice(snaps, snapTools_, "snap:", {tr("pixel"), tr("half"), tr("outline"), tr("free")}, 0,
+            [this](int id) { stage_->setSnap(static_cast<StageSnap>(id)); });
+  row->addWidget(snapTools_);
+  QHBoxLayout* mask = nullptr;
+  maskTools_ = rowOf(tools, mask);
+  addChoice(mask, maskTools_, "mask:", {tr("move"), tr("brush"), tr("line"), tr("fill")}, 1,
+            [this](int id) { stage_->setMaskTool(static_cast<MaskTool>(id)); });
+  QPushButton* erase = tight(makeChip(tr("erase"), maskTools_));
+  erase->setObjectName("mask:erase");
+  connect(erase, &QPushButton::toggled, stage_, &FitStage::setErase);
+  mask->addWidget(erase);
+  mask->addWidget(makeLabel(tr("px"), "quiet", maskTools_));
+  auto* size = new NumberField(1, kWidestBrush, 0, maskTools_);
+  size->setObjectName("brushSize");
+  size->setToolTip(tr("How wide the brush is, px"));
+  size->setFixedWidth(34);
+  size->setValue(2);
+  connect(size, &NumberField::committed, this,
+          [this](double value) { stage_->setBrush(static_cast<int>(value)); });
+  mask->addWidget(size);
+  QPushButton* ink = tight(makeButton(tr("from ink"), tr("The mask of the ink again"), maskTools_));
+  ink->setObjectName("maskFromInk");
+  connect(ink, &QPushButton::clicked, this, [this] {
+    Recipe recipe = candidates_->common();
+    recipe.kind = ShapeKind::Mask;
+    const Selection& at = session_.selection();
+    session_.perform(
+        tr("Take the ink's mask"),
+        fittedShapes(session_.project(), {{at.asset, at.frame}}, role(), recipe, session_.art()));
+  });
+  mask->addWidget(ink);
+  row->addWidget(maskTools_);
+  row->addStretch();
+  QPushButton* symmetric = tight(makeChip(tr("symmetric"), tools));
+  symmetric->setObjectName("symmetric");
+  symmetric->setToolTip(tr("Both sides of the origin are kept alike"));
+  connect(symmetric, &QPushButton::toggled, stage_, &FitStage::setSymmetric);
+  row->addWidget(symmetric);
+  return tools;
+}
+
+QWidget* FitBench::makeSideColumn(Pictures& pictures) {
+  QFrame* side = nullptr;
+  QVBoxLayout* form = makeSide(side, this);
+  form->setContentsMargins(0, 10, 0, 10);
+  addTaking(form, side);
+  addRule(form, side);
+  addKeys(form, side);
+  addRule(form, side);
+  candidatesTitle_ = makeLabel({}, "title", side);
+  auto* title = new QHBoxLayout;
+  title->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  title->addWidget(candidatesTitle_);
+  form->addLayout(title);
+  candidates_ = new CandidateList(session_, pictures, side);
+  form->addWidget(candidates_);
+  form->addStretch();
+  return side;
+}
+
+void FitBench::addTaking(QVBoxLayout* form, QWidget* side) {
+  auto* column = new QVBoxLayout;
+  column->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  column->setSpacing(metrics::kSmallGap);
+  form->addLayout(column);
+  column->addWidget(makeLabel(tr("Take for"), "title", side));
+  scope_ = new ScopeChooser(session_, Scope::Asset, side);
+  column->addWidget(scope_);
+  QHBoxLayout* row = nullptr;
+  column->addWidget(rowOf(side, row));
+  const struct {
+    const char* name;
+    QString text;
+    QString tip;
+  } ways[] = {
+      {"wayEach", tr("each fitted"), tr("Every frame gets a shape of its own ink")},
+      {"wayHeld", tr("held"), tr("Each animation's first frame is fitted, and held on the others")},
+      {"wayTogether", tr("one for all"),
+       tr("One shape for all frames of an asset, laid over each other at their origins")}};
+  auto* group = new QButtonGroup(this);
+  for (std::size_t i = 0; i < ways_.size(); ++i) {
+    ways_[i] = tight(makeChip(ways[i].text, side));
+    ways_[i]->setObjectName(ways[i].name);
+    ways_[i]->setToolTip(ways[i].tip);
+    ways_[i]->setChecked(i == 0);
+    group->addButton(ways_[i], static_cast<int>(i));
+    row->addWidget(ways_[i]);
+  }
+  row->addStretch();
+  connect(group, &QButtonGroup::idClicked, this, [this](int id) { way_ = static_cast<Way>(id); });
+  QHBoxLayout* buttons = nullptr;
+  column->addWidget(rowOf(side, buttons));
+  auto* fit = makeButton(tr("Snug boxes"),
+                         tr("Each frame gets the least box that holds all of its firm ink"), side);
+  fit->setObjectName("fitButton");
+  markNext(fit, true);
+  buttons->addWidget(fit);
+  connect(fit, &QPushButton::clicked, this, &FitBench::fitSnugBoxes);
+  sameForScope_ =
+      makeButton(tr("This frame's shape"),
+                 tr("The same shape, at the same place relative to each frame's origin"), side);
+  sameForScope_->setObjectName("sameButton");
+  buttons->addWidget(sameForScope_);
+  connect(sameForScope_, &QPushButton::clicked, this, &FitBench::giveToScope);
+}
+
+void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
+  auto* column = new QVBoxLayout;
+  column->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  column->setSpacing(metrics::kSmallGap);
+  form->addLayout(column);
+  QHBoxLayout* row = nullptr;
+  column->addWidget(rowOf(side, row));
+  const auto add = [&](QPushButton*& button, const char* name, const QString& text,
+                       const QString& tip, void (FitBench::*verb)()) {
+    button = tight(makeButton(text, tip, side));
+    button->setObjectName(name);
+    connect(button, &QPushButton::clicked, this, verb);
+    row->addWidget(button);
+  };
+  add(key_, "keyShape", tr("Key"), tr("What is held on the frames of the scope is keyed there"),
+      &FitBench::keyShapes);
+  add(unkey_, "unkeyShape", tr("Unkey"),
+      tr("The frames of the scope lose their own shape and hold the one before"),
+      &FitBench::unkeyShapes);
+  add(hold_, "holdShape", tr("Hold"),
+      tr("This frame's shape through all of its animation, keyed on the first frame"),
+      &FitBench::holdShape);
+  add(fitAgain_, "fitAgain", tr("Fit again"),
+      tr("What is stale of the scope is fitted again by its recipe; all, where nothing is"),
+      &FitBench::fitAgain);
+  QPushButton* more =
+      tight(makeButton(tr("More"), tr("Copy, paste, mirror, the kind's rules"), side));
+  more->setObjectName("moreShapes");
+  auto* menu = new QMenu(more);
+  menu->addAction(tr("Copy this shape"), this, &FitBench::copyShape);
+  menu->addAction(tr("Paste for the scope"), this, &FitBench::pasteShape);
+  menu->addAction(tr("Mirror for the scope"), this, &FitBench::mirrorShapes);
+  menu->addSeparator();
+  menu->addAction(tr("Apply the kind's rules to the scope"), this, &FitBench::applyKindRules);
+  more->setMenu(menu);
+  row->addWidget(more);
+  row->addStretch();
+}
+
+}  // namespace amber

@@ -1,0 +1,216 @@
+#include "desktop/benches/fit/roles_dialog.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDialogButtonBox>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QVBoxLayout>
+#include <algorithm>
+
+#include "core/fit/recipe_fit.h"
+#include "core/fit/region.h"
+#include "core/naming/snake_case.h"
+#include "desktop/parts/building.h"
+#include "desktop/session.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+enum Column { Name, RoleDuty, Fit, OfInk, MostAir, MostBare, Standing, Columns };
+
+std::string freeName(const Project& project) {
+  std::string name = "reach";
+  for (int i = 2; findRole(project, name) != nullptr; ++i) name = "role_" + std::to_string(i);
+  return name;
+}
+
+}  // namespace
+
+RolesDialog::RolesDialog(ProjectSession& session, QWidget* parent)
+    : QDialog(parent), session_(session) {
+  setObjectName("rolesDialog");
+  setWindowTitle(tr("Roles of this project"));
+  resize(860, 360);
+  auto* column = new QVBoxLayout(this);
+  auto* words = makeLabel(tr("What shapes are for, the same on every asset. A body stops what it "
+                             "meets; a sensor notices. With \"new frames\" ticked, frames that are "
+                             "cut for this asset's kind are fitted at once."),
+                          "quiet", this);
+  words->setWordWrap(true);
+  column->addWidget(words);
+  table_ = new QTableWidget(0, Columns, this);
+  table_->setObjectName("rolesTable");
+  table_->setHorizontalHeaderLabels({tr("role"), tr("duty"), tr("fitted as"), tr("to the ink"),
+                                     tr("most air %"), tr("most bare %"), tr("new frames")});
+  table_->verticalHeader()->hide();
+  table_->verticalHeader()->setDefaultSectionSize(30);
+  table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+  table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+  column->addWidget(table_);
+  refusal_ = makeLabel({}, "error", this);
+  refusal_->setObjectName("rolesRefusal");
+  column->addWidget(refusal_);
+  auto* row = new QHBoxLayout;
+  QPushButton* add = makeButton(tr("Add a role"), tr("It notices at first"), this);
+  add->setObjectName("addRole");
+  connect(add, &QPushButton::clicked, this, &RolesDialog::addRole);
+  row->addWidget(add);
+  QPushButton* remove =
+      makeButton(tr("Take it out"), tr("With all its shapes, in one step of history"), this);
+  remove->setObjectName("removeRole");
+  connect(remove, &QPushButton::clicked, this, &RolesDialog::removeRole);
+  row->addWidget(remove);
+  row->addStretch();
+  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
+  connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::close);
+  row->addWidget(buttons);
+  column->addLayout(row);
+  fill();
+}
+
+void RolesDialog::fill() {
+  const auto& roles = session_.project().roles;
+  const Asset* asset = session_.currentAsset();
+  const Kind* kind = asset == nullptr ? nullptr : findKind(session_.project(), asset->kind);
+  table_->setRowCount(static_cast<int>(roles.size()));
+  const std::vector<Recipe> recipes = everyRecipe({});
+  for (std::size_t i = 0; i < roles.size(); ++i) {
+    const int row = static_cast<int>(i);
+    const Role& role = roles[i];
+    const QString id = QString::number(row);
+    auto* name = new QLineEdit(QString::fromStdString(role.name), table_);
+    name->setObjectName("roleName" + id);
+    connect(name, &QLineEdit::editingFinished, this, [this, i, name] { rename(i, name->text()); });
+    table_->setCellWidget(row, Name, name);
+    auto* duty = new QComboBox(table_);
+    duty->setObjectName("roleDuty" + id);
+    duty->addItems({tr("stops"), tr("notices")});
+    duty->setCurrentIndex(static_cast<int>(role.duty));
+    connect(duty, &QComboBox::activated, this, [this, i](int at) {
+      Role changed = session_.project().roles[i];
+      changed.duty = static_cast<Duty>(at);
+      change(i, changed);
+    });
+    table_->setCellWidget(row, RoleDuty, duty);
+    auto* fit = new QComboBox(table_);
+    fit->setObjectName("roleFit" + id);
+    for (const Recipe& recipe : recipes) fit->addItem(QString::fromStdString(inWords(recipe)));
+    fit->setCurrentText(QString::fromStdString(inWords(role.recipe)));
+    connect(fit, &QComboBox::activated, this, [this, i, recipes](int at) {
+      Role changed = session_.project().roles[i];
+      changed.recipe.kind = recipes[static_cast<std::size_t>(at)].kind;
+      changed.recipe.style = recipes[static_cast<std::size_t>(at)].style;
+      change(i, changed);
+    });
+    table_->setCellWidget(row, Fit, fit);
+    auto* region = new QLineEdit(QString::fromStdString(textOf(role.recipe.region)), table_);
+    region->setObjectName("roleRegion" + id);
+    region->setToolTip(tr("all, or a band such as bottom:4px; rect:x,y,w,h"));
+    connect(region, &QLineEdit::editingFinished, this, [this, i, region] {
+      const auto read = regionFrom(region->text().trimmed().toStdString());
+      refusal_->setText(read ? QString() : QString::fromStdString(read.error().sentence));
+      if (!read) return;
+      Role changed = session_.project().roles[i];
+      changed.recipe.region = *read;
+      change(i, changed);
+    });
+    table_->setCellWidget(row, OfInk, region);
+    const auto limit = [&](Column at, double Role::*share, const char* object) {
+      auto* field = new NumberField(0, 100, 0, table_);
+      field->setObjectName(object + id);
+      field->setValue(role.*share * 100);
+      connect(field, &NumberField::committed, this, [this, i, share](double value) {
+        Role changed = session_.project().roles[i];
+        changed.*share = value / 100;
+        change(i, changed);
+      });
+      table_->setCellWidget(row, at, field);
+    };
+    limit(MostAir, &Role::mostAir, "roleAir");
+    limit(MostBare, &Role::mostBareInk, "roleBare");
+    auto* standing =
+        new QCheckBox(kind == nullptr ? QString() : QString::fromStdString(kind->name), table_);
+    standing->setObjectName("roleStanding" + id);
+    standing->setEnabled(kind != nullptr);
+    standing->setChecked(kind != nullptr &&
+                         std::any_of(kind->shapes.begin(), kind->shapes.end(),
+                                     [&](const RoleRecipe& one) { return one.role == role.name; }));
+    connect(standing, &QCheckBox::clicked, this,
+            [this, name = role.name](bool on) { setStanding(name, on); });
+    table_->setCellWidget(row, Standing, standing);
+  }
+}
+
+void RolesDialog::addRole() {
+  std::vector<Role> roles = session_.project().roles;
+  Role role;
+  role.name = freeName(session_.project());
+  role.duty = Duty::Notices;
+  role.mostBareInk = 1;
+  roles.push_back(role);
+  session_.perform(tr("Add the role %1").arg(QString::fromStdString(role.name)), {SetRoles{roles}});
+  session_.selectRole(role.name);
+  fill();
+}
+
+void RolesDialog::removeRole() {
+  std::vector<Role> roles = session_.project().roles;
+  const int row = table_->currentRow();
+  if (row < 0 || row >= static_cast<int>(roles.size())) {
+    refusal_->setText(tr("Click the row of the role to take out first."));
+    return;
+  }
+  if (roles.size() == 1) {
+    refusal_->setText(tr("A project keeps at least one role."));
+    return;
+  }
+  const QString name = QString::fromStdString(roles[static_cast<std::size_t>(row)].name);
+  roles.erase(roles.begin() + row);
+  session_.perform(tr("Take out the role %1").arg(name), {SetRoles{roles}});
+  refusal_->clear();
+  fill();
+}
+
+void RolesDialog::rename(std::size_t row, const QString& name) {
+  const std::string from = session_.project().roles[row].name;
+  const std::string to = name.trimmed().toStdString();
+  if (from == to) return;
+  if (to.empty() || !isSnakeCase(to)) {
+    refusal_->setText(tr("A role's name is of small letters, digits and underscores."));
+    return;
+  }
+  const bool done = session_.perform(
+      tr("Call the role %1 %2").arg(QString::fromStdString(from), name), {RenameRole{from, to}});
+  refusal_->setText(done ? QString() : tr("Another role is called so already."));
+  if (done) session_.selectRole(to);
+}
+
+void RolesDialog::change(std::size_t row, const Role& role) {
+  std::vector<Role> roles = session_.project().roles;
+  if (roles[row] == role) return;
+  roles[row] = role;
+  session_.perform(tr("Change the role %1").arg(QString::fromStdString(role.name)),
+                   {SetRoles{roles}});
+}
+
+void RolesDialog::setStanding(const std::string& role, bool standing) {
+  const Asset* asset = session_.currentAsset();
+  if (asset == nullptr) return;
+  std::vector<Kind> kinds = session_.project().kinds;
+  for (Kind& kind : kinds) {
+    if (kind.name != asset->kind) continue;
+    std::erase_if(kind.shapes, [&](const RoleRecipe& one) { return one.role == role; });
+    if (standing) kind.shapes.push_back({role, findRole(session_.project(), role)->recipe});
+  }
+  session_.perform(standing ? tr("Fit %1 to new frames").arg(QString::fromStdString(role))
+                            : tr("Fit %1 to new frames no more").arg(QString::fromStdString(role)),
+                   {SetKinds{kinds}});
+}
+
+}  // namespace amber

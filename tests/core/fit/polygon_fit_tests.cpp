@@ -1,0 +1,477 @@
+#include <QTest>
+#include <cmath>
+
+#include "core/fit/measures.h"
+#include "core/fit/outline_fit.h"
+#include "core/fit/polygon_climb.h"
+#include "core/fit/polygon_fit.h"
+#include "core/fit/polygon_start.h"
+#include "core/fit/recipe_fit.h"
+#include "core/fit/together_fit.h"
+#include "core/geometry/convex_hull.h"
+#include "core/geometry/tolerances.h"
+#include "core/image/alpha_scan.h"
+#include "core/image/mask_paint.h"
+#include "core/image/outline.h"
+#include "core/image/shape_pixels.h"
+#include "support/random_mask.h"
+#include "support/registry.h"
+#include "support/text_picture.h"
+
+using namespace amber;
+using namespace amber::test;
+
+namespace {
+
+// A wobbly figure of one island or more, the lesser ones specks.
+PixelMask someBlob(int side) {
+  PixelMask mask(side, side);
+  const double middle = side / 2.0;
+  std::vector<double> waves;
+  for (int i = 0; i < 6; ++i) waves.push_back(*rc::gen::inRange(-100, 101) / 330.0);
+  for (int y = 0; y < side; ++y) {
+    for (int x = 0; x < side; ++x) {
+      const double angle = std::atan2(y + 0.5 - middle, x + 0.5 - middle);
+      double reach = 1;
+      for (std::size_t i = 0; i < waves.size(); ++i) {
+        reach += waves[i] * std::sin(static_cast<double>(i + 1) * angle + waves[i] * 31);
+      }
+      if (std::hypot(x + 0.5 - middle, y + 0.5 - middle) < 0.3 * side * reach) mask.set(x, y);
+    }
+  }
+  mask.set(side / 2, side / 2);
+  mask.set(0, 0);
+  return mask;
+}
+
+// The square of every ink pixel, and not only its centre, lies in the polygon: no edge passes
+// through it, and its centre is inside.
+bool coversSquares(const Polygon& polygon, const PixelMask& ink) {
+  const PixelMask held = pixelsOf(polygon, ink.rect());
+  if (!(intersection(held, ink) == ink)) return false;
+  const std::size_t n = polygon.points.size();
+  for (int y = 0; y < ink.height(); ++y) {
+    for (int x = 0; x < ink.width(); ++x) {
+      if (!ink.test(x, y)) continue;
+      // A hair smaller, so that an edge along a pixel's side does not count.
+      const double e = 1e-6;
+      const Vertex c[] = {
+          {x + e, y + e}, {x + 1 - e, y + e}, {x + 1 - e, y + 1 - e}, {x + e, y + 1 - e}};
+      for (std::size_t i = 0; i < n; ++i) {
+        for (int k = 0; k < 4; ++k) {
+          if (segmentsTouch(polygon.points[i], polygon.points[(i + 1) % n], c[k], c[(k + 1) % 4])) {
+            return false;
+          }
+        }
+      }
+    }
+  }
+  return true;
+}
+
+// The least twice-area of a polygon of `count` corners on the lattice around the mask that covers
+// it, by trying all of them.
+double leastCovering(const PixelMask& ink, std::size_t count) {
+  const InkCounts counts(ink);
+  std::vector<Vertex> lattice;
+  for (int y = -1; y <= ink.height() + 1; ++y) {
+    for (int x = -1; x <= ink.width() + 1; ++x) lattice.push_back({1.0 * x, 1.0 * y});
+  }
+  const std::size_t n = lattice.size();
+  std::vector<PolygonSums> edges(n * n);
+  for (std::size_t i = 0; i < n; ++i) {
+    for (std::size_t j = 0; j < n; ++j) {
+      edges[i * n + j] = sumsOf(counts, lattice[i], lattice[j], Cuts::Counted);
+    }
+  }
+  double least = 1e9;
+  std::vector<std::size_t> chain(count);
+  const auto extend = [&](const auto& self, std::size_t at, const PolygonSums& sums) -> void {
+    if (at == count) {
+      PolygonSums all = sums;
+      all += edges[chain[count - 1] * n + chain[0]];
+      if (all.cut != 0 || all.ink != counts.total() || all.twiceArea >= least) return;
+      Polygon polygon;
+      for (const std::size_t i : chain) polygon.points.push_back(lattice[i]);
+      if (faultOf(polygon) == PolygonFault::None) least = all.twiceArea;
+      return;
+    }
+    for (std::size_t i = chain[0] + 1; i < n; ++i) {
+      const PolygonSums& edge = edges[chain[at - 1] * n + i];
+      if (edge.cut != 0) continue;
+      chain[at] = i;
+      PolygonSums more = sums;
+      more += edge;
+      self(self, at + 1, more);
+    }
+  };
+  for (std::size_t i = 0; i < n; ++i) {
+    chain[0] = i;
+    extend(extend, 1, {});
+  }
+  return least;
+}
+
+}  // namespace
+
+class PolygonFitTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void sumsOfEdgesAreTheCounts() {
+    AMBER_PROPERTY("sums", [] {
+      const PixelMask ink = someBlob(24);
+      PolygonWish wish;
+      wish.points = *rc::gen::inRange(3, 12);
+      const auto polygon = polygonOf(ink, wish, FitStyle::Balanced, 0);
+      const PolygonSums sums = sumsOf(InkCounts(ink), polygon->points, Cuts::Counted);
+      const PixelRect window{-40, -40, 120, 120};
+      const PixelMask held = pixelsOf(*polygon, window);
+      RC_ASSERT(sums.pixels == countOf(held));
+      RC_ASSERT(sums.ink == countOf(intersection(held, cropped(ink, window))));
+      RC_ASSERT(std::abs(sums.twiceArea - twiceArea(polygon->points)) < 1e-6);
+    });
+  }
+
+  // Laws 1 to 5, for every style.
+  void everyStyleKeepsItsPromise() {
+    AMBER_PROPERTY("laws", [] {
+      const PixelMask ink = someBlob(*rc::gen::inRange(8, 40));
+      PolygonWish wish;
+      wish.points = *rc::gen::inRange(3, 14);
+      wish.convex = *rc::gen::arbitrary<bool>();
+      wish.around = *rc::gen::element(Around::Largest, Around::All);
+      const PixelMask meant = wish.around == Around::Largest ? largestIsland(ink) : ink;
+      for (const FitStyle style : kFitStyles) {
+        const auto polygon = polygonOf(ink, wish, style, 0.08);
+        RC_ASSERT(polygon.has_value());
+        RC_ASSERT(static_cast<int>(polygon->points.size()) <= wish.points);
+        RC_ASSERT(validated(*polygon, ink.size()).has_value());
+        RC_ASSERT(faultOf(*polygon) == PolygonFault::None);
+        RC_ASSERT(!(wish.convex || wish.around == Around::All) || isConvex(*polygon));
+        const Measures m = measured(*polygon, meant);
+        if (style == FitStyle::Snug) RC_ASSERT(coversSquares(*polygon, meant));
+        if (style == FitStyle::Trimmed) RC_ASSERT(m.bareInk <= 0.08);
+        if (style == FitStyle::Inner) RC_ASSERT(m.air == 0);
+        if (style == FitStyle::Balanced && !isConvex(*polygon)) {
+          const auto ring = thinned(edgeMiddles(outlineOf(meant)), 48);
+          const auto start =
+              bestThrough(InkCounts(meant), ring, static_cast<std::size_t>(wish.points));
+          if (faultOf({start}) == PolygonFault::None) {
+            RC_ASSERT(m.agreement >= measured(Polygon{start}, meant).agreement - 1e-9);
+          }
+        }
+      }
+    });
+  }
+
+  // Law 2, against every polygon on the lattice.
+  void snugIsWithinOnePerCentOfTheLeast_data() {
+    QTest::addColumn<int>("points");
+    QTest::newRow("three") << 3;
+    QTest::newRow("four") << 4;
+  }
+  void snugIsWithinOnePerCentOfTheLeast() {
+    QFETCH(const int, points);
+    int tried = 0;
+    std::uint64_t state = 11;
+    for (int i = 0; i < 24; ++i) {
+      PixelMask mask(2 + i % 3, 2 + i / 3 % 3);
+      for (int y = 0; y < mask.height(); ++y) {
+        for (int x = 0; x < mask.width(); ++x) {
+          state = state * 6364136223846793005ULL + 1442695040888963407ULL;
+          if (state >> 63 != 0) mask.set(x, y);
+        }
+      }
+      mask = largestIsland(mask);
+      if (countOf(mask) == 0) continue;
+      ++tried;
+      PolygonWish wish;
+      wish.points = points;
+      const auto polygon = polygonOf(mask, wish, FitStyle::Snug, 0);
+      const double least = leastCovering(mask, static_cast<std::size_t>(points));
+      QVERIFY2(twiceArea(polygon->points) <= least * 1.01,
+               qPrintable(QString("%1 against %2").arg(twiceArea(polygon->points)).arg(least)));
+    }
+    QVERIFY(tried > 15);
+  }
+
+  void moreCornersAgreeNoLess() {
+    const PixelMask arrow = maskOf({"....#....", "...###...", "..#####..", ".#######.", "...###...",
+                                    "...###...", "...###..."});
+    PolygonWish wish;
+    double last = 0;
+    for (wish.points = 3; wish.points <= 9; ++wish.points) {
+      const double agreement =
+          measured(*polygonOf(arrow, wish, FitStyle::Balanced, 0), arrow).agreement;
+      QVERIFY(agreement >= last - 0.01);
+      last = std::max(last, agreement);
+    }
+    QVERIFY(last > 0.95);
+  }
+
+  void aCircumscribedPolygonHoldsTheHull() {
+    AMBER_PROPERTY("circumscribed", [] {
+      std::vector<Vertex> points;
+      const int count = *rc::gen::inRange(3, 30);
+      for (int i = 0; i < count; ++i) {
+        points.push_back(
+            {*rc::gen::inRange(0, 1000) / 7.0 + 0.013, *rc::gen::inRange(0, 1000) / 11.0});
+      }
+      const std::vector<Vertex> hull = convexHull(points);
+      if (hull.size() < 3) return;
+      const auto most = static_cast<std::size_t>(*rc::gen::inRange(3, 9));
+      const std::vector<Vertex> around = circumscribed(hull, most);
+      RC_ASSERT(around.size() >= 3 && around.size() <= most);
+      for (std::size_t i = 0; i < around.size(); ++i) {
+        for (const Vertex& point : hull) {
+          const Vertex& p = around[i];
+          const Vertex& q = around[(i + 1) % around.size()];
+          RC_ASSERT(turn(p, q, point) > -1e-6 * std::hypot(q.x - p.x, q.y - p.y) - 1e-6);
+        }
+      }
+    });
+    // No three edges of a parallelogram enclose it.
+    QCOMPARE(circumscribed({{0, 0}, {4, 0}, {5, 3}, {1, 3}}, 3).size(), std::size_t{3});
+  }
+
+  void noInkGivesNoPolygon() {
+    for (const FitStyle style : kFitStyles) {
+      QVERIFY(!polygonOf(PixelMask(4, 4), {}, style, 0.05));
+      // A single pixel has room for each.
+      const auto one = polygonOf(maskOf({"...", ".#.", "..."}), {}, style, 0.05);
+      QVERIFY(one && validated(*one, {3, 3}));
+    }
+  }
+
+  void anInsetMovesEveryEdge() {
+    const Polygon square{{{2, 2}, {12, 2}, {12, 12}, {2, 12}}};
+    const InsetShape by = insetBy(square, {1, 2, 3, 4});
+    QVERIFY(!by.stopped);
+    QVERIFY(by.shape == Shape(Polygon{{{3, 4}, {9, 4}, {9, 8}, {3, 8}}}));
+    const InsetShape tooMuch = insetBy(square, {9, 9, 9, 9});
+    QVERIFY(tooMuch.stopped);
+    QVERIFY(faultOf(std::get<Polygon>(tooMuch.shape)) == PolygonFault::None);
+  }
+};
+AMBER_TEST(PolygonFitTest);
+
+class OutlineFitTest : public QObject {
+  Q_OBJECT
+ private slots:
+  // The promise of coveringWithin on outlines of ink, against every pixel.
+  void itCoversAndStaysNear() {
+    AMBER_PROPERTY("covering", [] {
+      const PixelMask ink = *rc::gen::arbitrary<bool>() ? randomMask(16) : someBlob(48);
+      const PixelMask island = largestIsland(ink);
+      if (countOf(island) == 0) return;
+      const double tolerance = *rc::gen::element(0.0, 0.5, 1.0, 2.5);
+      const std::vector<Vertex> outline = outlineOf(island);
+      const Polygon around{coveringWithin(outline, tolerance)};
+      RC_ASSERT(around.points.size() <= outline.size());
+      const PixelRect window{-8, -8, ink.width() + 16, ink.height() + 16};
+      const PixelMask held = pixelsOf(around, window);
+      RC_ASSERT(intersection(held, cropped(island, window)) == cropped(island, window));
+      // What passes a pixel does not cut it.
+      RC_ASSERT(sumsOf(InkCounts(island), around.points, Cuts::Counted).cut == 0);
+      for (const Vertex& point : around.points) {
+        double nearest = 1e9;
+        for (const Vertex& corner : outline) {
+          nearest = std::min(nearest, std::hypot(point.x - corner.x, point.y - corner.y));
+        }
+        RC_ASSERT(nearest <= tolerance + 1e-9);
+      }
+    });
+  }
+
+  void aStaircaseBecomesALine() {
+    PixelMask stairs(40, 40);
+    for (int y = 0; y < 40; ++y) setRun(stairs, y, 0, y + 1);
+    QVERIFY(coveringWithin(outlineOf(stairs), 1).size() <= 5);
+    QCOMPARE(coveringWithin(outlineOf(stairs), 0).size(), outlineOf(stairs).size());
+  }
+
+  void theHullByRowsIsTheHull() {
+    AMBER_PROPERTY("hull by rows", [] {
+      const PixelMask mask = randomMask(70);
+      const std::vector<Vertex> ours = hullOf(mask);
+      const std::vector<Vertex> other = convexHull(InkCounts(mask).corners());
+      RC_ASSERT(ours.size() == other.size());
+      for (const Vertex& point : ours) {
+        RC_ASSERT(std::find(other.begin(), other.end(), point) != other.end());
+      }
+      RC_ASSERT(ours.empty() || twiceArea(ours) == twiceArea(other));
+    });
+  }
+
+  // Against islands found by walking from pixel to pixel.
+  void theLargestIslandIsTheLargest() {
+    AMBER_PROPERTY("largest island", [] {
+      const PixelMask mask = randomMask(14);
+      const PixelMask island = largestIsland(mask);
+      PixelMask left = mask;
+      long long most = 0;
+      bool found = countOf(mask) == 0 && countOf(island) == 0;
+      for (int y = 0; y < mask.height(); ++y) {
+        for (int x = 0; x < mask.width(); ++x) {
+          if (!left.test(x, y)) continue;
+          PixelMask one(mask.width(), mask.height());
+          std::vector<std::pair<int, int>> open{{x, y}};
+          left.reset(x, y);
+          while (!open.empty()) {
+            const auto [cx, cy] = open.back();
+            open.pop_back();
+            one.set(cx, cy);
+            for (int ny = std::max(0, cy - 1); ny <= std::min(mask.height() - 1, cy + 1); ++ny) {
+              for (int nx = std::max(0, cx - 1); nx <= std::min(mask.width() - 1, cx + 1); ++nx) {
+                if (!left.test(nx, ny)) continue;
+                left.reset(nx, ny);
+                open.emplace_back(nx, ny);
+              }
+            }
+          }
+          if (countOf(one) > most) {
+            most = countOf(one);
+            found = one == island;
+          }
+        }
+      }
+      RC_ASSERT(found);
+    });
+  }
+
+  void alphaIsScannedForWhatReachesIt() {
+    AMBER_PROPERTY("alpha", [] {
+      Image image(*rc::gen::inRange(1, 150), *rc::gen::inRange(1, 9));
+      const int least = *rc::gen::element(1, 128, 255);
+      for (int i = *rc::gen::inRange(0, 9); i > 0; --i) {
+        Rgba& pixel =
+            image.at(*rc::gen::inRange(0, image.width()), *rc::gen::inRange(0, image.height()));
+        pixel.a = static_cast<std::uint8_t>(*rc::gen::inRange(0, 256));
+      }
+      PixelMask wanted(image.width(), image.height());
+      for (int y = 0; y < image.height(); ++y) {
+        for (int x = 0; x < image.width(); ++x) {
+          if (image.at(x, y).a >= least) wanted.set(x, y);
+        }
+      }
+      RC_ASSERT(alphaMask(image, least) == wanted);
+      RC_ASSERT(alphaBounds(image, least) == boundsOf(wanted));
+    });
+  }
+};
+AMBER_TEST(OutlineFitTest);
+
+class MaskPaintTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void aStrokeSetsWhatItPasses() {
+    const MaskShape dot{1, 1, 1, 1, {{0, 0, 1}}};
+    const PixelRect room{0, 0, 8, 4};
+    const auto line = painted(dot, {1, 1, 5, 1, 1, Paint::Set}, room);
+    QVERIFY(*line == (MaskShape{1, 1, 5, 1, {{0, 0, 5}}}));
+    const auto slanted = painted(dot, {1, 1, 3, 3, 1, Paint::Set}, room);
+    QVERIFY(*slanted == (MaskShape{1, 1, 3, 3, {{0, 0, 1}, {1, 1, 2}, {2, 2, 3}}}));
+    QCOMPARE(pixelCount(Shape(*painted(dot, {4, 2, 4, 2, 2, Paint::Set}, room))), 5LL);
+    // Nothing is set outside the room, and nothing is left of what is erased.
+    QVERIFY(*painted(dot, {1, -3, 1, -3, 3, Paint::Set}, room) == dot);
+    QVERIFY(!painted(dot, {1, 1, 1, 1, 3, Paint::Erase}, room));
+  }
+
+  void anAreaIsFilledToItsBorder() {
+    const MaskShape ring{1, 1, 3, 3, {{0, 0, 3}, {1, 0, 1}, {1, 2, 3}, {2, 0, 3}}};
+    const PixelRect room{0, 0, 6, 6};
+    QCOMPARE(pixelCount(Shape(*filled(ring, 2, 2, Paint::Set, room))), 9LL);
+    QCOMPARE(pixelCount(Shape(*filled(ring, 0, 0, Paint::Set, room))), 35LL);
+    QVERIFY(!filled(ring, 1, 1, Paint::Erase, room));
+    QVERIFY(*filled(ring, 2, 2, Paint::Erase, room) == ring);
+    QVERIFY(*filled(ring, 9, 9, Paint::Set, room) == ring);
+  }
+};
+AMBER_TEST(MaskPaintTest);
+
+class TogetherFitTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void framesAreLaidOverAtTheirOrigins() {
+    const OriginInk a{maskOf({"....", ".##.", ".##."}), {2, 3}};
+    const OriginInk b{maskOf({"##..", "##..", "...."}), {0, 2}};
+    Recipe recipe;
+    const auto snug = fittedTogether({a, b}, recipe);
+    QVERIFY(*snug == Shape(Box{1, 1, 3, 2}));
+    QVERIFY(laidOn(b, *snug, a) == Shape(Box{-1, 0, 3, 2}));
+    recipe.style = FitStyle::Inner;
+    QVERIFY(*fittedTogether({a, b}, recipe) == Shape(Box{2, 1, 1, 2}));
+    const Measures whole = measuredTogether({a, b}, *snug, {});
+    QCOMPARE(whole.bareInk, 0.0);
+    QCOMPARE(whole.air, 2.0 / 6);
+    QCOMPARE(whole.agreement, 8.0 / 12);
+  }
+
+  // What together promises, of every kind and style, for random frames.
+  void everyStyleKeepsItsPromiseOnAllFrames() {
+    AMBER_PROPERTY("together", [] {
+      std::vector<OriginInk> frames;
+      const int count = *rc::gen::inRange(1, 4);
+      for (int i = 0; i < count; ++i) {
+        PixelMask ink = randomMask(9);
+        if (countOf(ink) == 0) ink.set(0, 0);
+        frames.push_back({ink, {*rc::gen::inRange(-2, 3) + 0.5, *rc::gen::inRange(-2, 3) * 1.0}});
+      }
+      Recipe common;
+      common.polygon.around = Around::All;
+      for (const Recipe& recipe : everyRecipe(common)) {
+        const auto shape = fittedTogether(frames, recipe);
+        if (!shape) {
+          RC_ASSERT(recipe.style == FitStyle::Inner);
+          continue;
+        }
+        const Measures whole = measuredTogether(frames, *shape, {});
+        if (recipe.kind == ShapeKind::Mask || recipe.style == FitStyle::Snug) {
+          RC_ASSERT(whole.bareInk < 1e-9);
+        } else if (recipe.style == FitStyle::Trimmed) {
+          RC_ASSERT(whole.bareInk <= recipe.loss + 1e-9);
+        } else if (recipe.style == FitStyle::Inner) {
+          RC_ASSERT(whole.air == 0);
+        }
+      }
+    });
+  }
+
+  // The balanced box of several frames agrees no less than any box does.
+  void theBalancedBoxOfAllIsTheBest() {
+    AMBER_PROPERTY("together, balanced box", [] {
+      std::vector<PixelMask> inks;
+      const int w = *rc::gen::inRange(2, 7);
+      const int h = *rc::gen::inRange(2, 7);
+      for (int i = 0; i < 3; ++i) inks.push_back(cropped(randomMask(7), {0, 0, w, h}));
+      inks[0].set(0, 0);
+      Recipe recipe;
+      recipe.style = FitStyle::Balanced;
+      const auto box = std::get<Box>(*fittedToAll(inks, recipe));
+      const auto agreement = [&](const PixelRect& rect) {
+        long long both = 0;
+        long long either = 0;
+        for (const PixelMask& ink : inks) {
+          const long long held = countWithin(ink, rect);
+          both += held;
+          either += static_cast<long long>(rect.w) * rect.h + countOf(ink) - held;
+        }
+        return static_cast<double>(both) / static_cast<double>(either);
+      };
+      const double ours = agreement({static_cast<int>(box.x), static_cast<int>(box.y),
+                                     static_cast<int>(box.w), static_cast<int>(box.h)});
+      for (int y = 0; y < h; ++y) {
+        for (int x = 0; x < w; ++x) {
+          for (int y1 = y + 1; y1 <= h; ++y1) {
+            for (int x1 = x + 1; x1 <= w; ++x1) {
+              RC_ASSERT(agreement({x, y, x1 - x, y1 - y}) <= ours + 1e-12);
+            }
+          }
+        }
+      }
+    });
+  }
+};
+AMBER_TEST(TogetherFitTest);
+
+#include "polygon_fit_tests.moc"
