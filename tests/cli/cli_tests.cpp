@@ -205,7 +205,7 @@ class CliTest : public QObject {
                                 "--kind", "all", "--style", "all", "--json"});
     QCOMPARE(result.exitCode, 0);
     const json all = result.json()["frames"][0]["candidates"];
-    QCOMPARE(all.size(), std::size_t{13});
+    QCOMPARE(all.size(), std::size_t{17});
     for (const json& one : all) {
       const bool styled = one.contains("style");
       QCOMPARE(styled, one["kind"] != "mask");

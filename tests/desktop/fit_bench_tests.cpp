@@ -237,8 +237,7 @@ class FitBenchTest : public QObject {
     QVERIFY(findRole(project, "stomp") != nullptr);
     QVERIFY(findRole(project, "stomp")->duty == Duty::Notices);
     QCOMPARE(findKind(project, open.asset().kind)->shapes.size(), std::size_t{1});
-    QCoreApplication::processEvents();
-    QCOMPARE(open.find<QComboBox>("roleChoice")->currentText(), QString("stomp"));
+    QTRY_COMPARE(open.find<QComboBox>("roleChoice")->currentText(), QString("stomp"));
     QVERIFY(open.find<QLabel>("figures")->text().contains("no shape yet"));
     type(open.window, "fitRegion", "top:3px");
     click(open.window, "fitButton");
@@ -266,7 +265,7 @@ class FitBenchTest : public QObject {
     const QString path = open.scratch.qpath("demo/" + QString::fromStdString(sheet->path));
     QImage image = QImage(path).convertToFormat(QImage::Format_RGBA8888);
     QPainter painter(&image);
-    painter.fillRect(second.rect.x + 1, second.rect.y + second.rect.h / 2, 6, 3,
+    painter.fillRect(second.rect.x + 1, second.rect.y + second.rect.h / 2, second.rect.w / 2, 3,
                      QColor(90, 60, 30));
     painter.end();
     QVERIFY(image.save(path));

@@ -185,7 +185,7 @@ class WindowTest : public QObject {
     QCOMPARE(box(), (Box{7, 5, 18, 16}));
     QTest::keyClick(stage, Qt::Key_Left);
     QCOMPARE(box(), (Box{6, 5, 18, 16}));
-    type(window, "box_h", "12.5");
+    type(window, "number_3", "12.5");
     QCOMPARE(box().h, 12.5);
     click(window, "scopeAsset");
     click(window, "sameButton");
@@ -206,7 +206,7 @@ class WindowTest : public QObject {
     QTest::keyClick(&window, Qt::Key_Return, Qt::ControlModifier);
     window.session().settle();
     QVERIFY(!findAsset(window.session().project(), "chr_moth")->frames[0].shapes.empty());
-    QCOMPARE(window.session().findings().size(), std::size_t{5});
+    QCOMPARE(window.session().findings().size(), std::size_t{7});
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
     QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 5);
   }

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 #include <optional>
+#include <utility>
 
 #include "core/checks/wording.h"
 #include "core/fit/held_shapes.h"
@@ -75,7 +76,6 @@ void checkOffInk(const RoleShapes& shapes, std::vector<Finding>& findings) {
   std::vector<const Seen*> off;
   for (const Seen& seen : shapes.all) {
     const PixelRect area = pixelBounds(seen.shape);
-    if (countOf(seen.ink) == 0) continue;
     const PixelMask pixels = area.empty() ? PixelMask() : pixelsOf(seen.shape, area);
     const bool holds = !area.empty() && countOf(intersection(pixels, cropped(seen.ink, area))) > 0;
     if (!holds) off.push_back(&seen);
@@ -205,7 +205,9 @@ double jumpBetween(const Seen& a, const Seen& b) {
   return std::hypot(to.x - from.x, to.y - from.y);
 }
 
+// What stands still shows different things one after the other, not one that moves.
 void checkJumps(const RoleShapes& shapes, std::vector<Finding>& findings) {
+  if (shapes.asset.motion == Motion::Static) return;
   std::map<FrameId, const Seen*> by;
   for (const Seen& seen : shapes.all) by[seen.frame->id] = &seen;
   for (const Animation& animation : shapes.asset.animations) {
@@ -315,7 +317,10 @@ std::vector<Finding> checkShapes(const Asset& asset, const Project& project, con
       const ShapePlace* place = held.find(frame.id, role.name);
       const auto sheet = place == nullptr || frame.lost ? nullptr : art(frame.sheet);
       if (sheet == nullptr) continue;
-      shapes.all.push_back({&frame, place, place->shape(), cropped(sheet->firm, frame.rect)});
+      PixelMask ink = cropped(sheet->firm, frame.rect);
+      // A frame without ink has a finding of its own.
+      if (countOf(ink) == 0) continue;
+      shapes.all.push_back({&frame, place, place->shape(), std::move(ink)});
     }
     if (!shapes.all.empty()) roles.push_back(std::move(shapes));
   }

@@ -15,10 +15,10 @@ namespace amber {
 ///   shape.bareInk  (warning) more bare ink than the role allows
 ///   shape.stale    (warning) fitted to other ink than the frame has now
 ///   shape.jumps    (warning) moves between two steps by kShapeJump of its size more than the
-///                            origin does
+///                            origin does; not told of static assets
 ///   shape.flush    (warning) what notices does not reach past what stops on any side
 ///   shape.filled   (warning) what stops fills what notices above it
-/// Frames whose sheet has no art are passed over.
+/// Frames without ink, or whose sheet has no art, are passed over.
 std::vector<Finding> checkShapes(const Asset& asset, const Project& project, const ArtSource& art);
 
 /// Findings that need several assets.

@@ -128,8 +128,16 @@ std::vector<Ends4> usualEnds(const InkCounts& ink, const Circle& circle, Capsule
   return starts;
 }
 
+// A capsule that leaves no ink bare: the snug one, or, to find out where to look, the snug circle.
+std::optional<Capsule> coverOf(const InkCounts& ink, CapsuleLie lie, Fineness fine) {
+  if (fine.ends < kToStart.ends) return snugCapsule(ink, lie);
+  const auto circle = snugCircle(ink);
+  if (!circle) return std::nullopt;
+  return Capsule{circle->cx, circle->cy, circle->cx, circle->cy, circle->r};
+}
+
 std::optional<Capsule> trimmed(const InkCounts& ink, CapsuleLie lie, double loss, Fineness fine) {
-  const auto snug = snugCapsule(ink, lie);
+  const auto snug = coverOf(ink, lie, fine);
   if (!snug) return std::nullopt;
   const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
   const long long wanted = std::max(1LL, ink.total() - spare);
@@ -159,7 +167,7 @@ std::optional<Capsule> trimmed(const InkCounts& ink, CapsuleLie lie, double loss
 }
 
 std::optional<Capsule> balanced(const InkCounts& ink, CapsuleLie lie, Fineness fine) {
-  const auto snug = snugCapsule(ink, lie);
+  const auto snug = coverOf(ink, lie, fine);
   if (!snug) return std::nullopt;
   const auto agreement = [&](const Capsule& capsule) {
     return tallyOf(capsule, ink).agreement(ink.total());

@@ -17,8 +17,15 @@ namespace {
 
 using Numbers = std::array<double, 3>;
 
-// How near to the least a trimmed circle's radius is found, px.
-constexpr double kTrimmedWithin = 0.125;
+// How near to the best a search ends, px: that of a circle to be kept, and that of one on coarse
+// ink, which only says where to look.
+struct Fineness {
+  double trimmed;  // how near to the least a trimmed circle's radius is
+  double radius;   // of what a radius is told by
+  double least;    // the finest step of a climb
+};
+constexpr Fineness kToKeep{0.125, kFinestFit / 2, kFinestFit};
+constexpr Fineness kToStart{0.5, 0.125, 0.125};
 
 Circle circleOf(const Numbers& n) {
   return {n[0], n[1], std::max(n[2], kLeastRadius)};
@@ -47,11 +54,12 @@ double innerRadius(const InkCounts& ink, double cx, double cy, double atMost) {
 }
 
 // The least radius about a centre that leaves no more than that many pixels bare.
-double radiusHolding(const InkCounts& ink, double cx, double cy, long long wanted, double enough) {
+double radiusHolding(const InkCounts& ink, double cx, double cy, long long wanted, double enough,
+                     double fine) {
   double low = 0;
   double high = enough;
   if (tallyOf(Circle{cx, cy, high}, ink).ink < wanted) return 1e9;
-  while (high - low > kFinestFit / 2) {
+  while (high - low > fine) {
     const double middle = (low + high) / 2;
     (tallyOf(Circle{cx, cy, middle}, ink).ink >= wanted ? high : low) = middle;
   }
@@ -111,37 +119,6 @@ std::optional<Circle> snugCircle(const InkCounts& ink) {
   return leastCircleAround(convexHull(ink.corners()));
 }
 
-std::optional<Circle> trimmedCircle(const InkCounts& ink, double loss) {
-  const auto snug = snugCircle(ink);
-  if (!snug) return std::nullopt;
-  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
-  const long long wanted = std::max(1LL, ink.total() - spare);
-  // Farther from its centre than this, a circle holds all.
-  const double enough = snug->r * 3;
-  const auto radiusAt = [&](double x, double y) {
-    return radiusHolding(ink, x, y, wanted, enough);
-  };
-  Circle best = *snug;
-  const auto consider = [&](double x, double y) {
-    const double radius = std::max(radiusAt(x, y), kLeastRadius);
-    if (radius < best.r) best = {x, y, radius};
-  };
-  if (const auto squares = coarse(ink)) {
-    const Circle start = scaledUp(*trimmedCircle(squares->ink, loss), *squares);
-    for (const auto& from : {std::array{start.cx, start.cy}, std::array{snug->cx, snug->cy}}) {
-      const double step = squares->side;
-      const auto centre = climbed(from, {step, step}, kFinestFit * 2,
-                                  [&](const auto& c) { return -radiusAt(c[0], c[1]); });
-      consider(centre[0], centre[1]);
-    }
-  } else {
-    const auto found = bestPlace(ink.bounds(), kTrimmedWithin,
-                                 [&](double x, double y) { return -radiusAt(x, y); });
-    consider(found.x, found.y);
-  }
-  return best;
-}
-
 std::optional<Circle> innerCircle(const InkCounts& ink) {
   if (ink.total() == 0) return std::nullopt;
   const double atMost = std::min(ink.bounds().w, ink.bounds().h) / 2.0 + 1;
@@ -150,7 +127,40 @@ std::optional<Circle> innerCircle(const InkCounts& ink) {
   return Circle{found.x, found.y, found.score * (1 - 1e-9)};
 }
 
-std::optional<Circle> balancedCircle(const InkCounts& ink) {
+namespace {
+
+std::optional<Circle> trimmed(const InkCounts& ink, double loss, Fineness fine) {
+  const auto snug = snugCircle(ink);
+  if (!snug) return std::nullopt;
+  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
+  const long long wanted = std::max(1LL, ink.total() - spare);
+  // Farther from its centre than this, a circle holds all.
+  const double enough = snug->r * 3;
+  const auto radiusAt = [&](double x, double y) {
+    return radiusHolding(ink, x, y, wanted, enough, fine.radius);
+  };
+  Circle best = *snug;
+  const auto consider = [&](double x, double y) {
+    const double radius = std::max(radiusAt(x, y), kLeastRadius);
+    if (radius < best.r) best = {x, y, radius};
+  };
+  if (const auto squares = coarse(ink)) {
+    const Circle start = scaledUp(*trimmed(squares->ink, loss, kToStart), *squares);
+    for (const auto& from : {std::array{start.cx, start.cy}, std::array{snug->cx, snug->cy}}) {
+      const double step = squares->side;
+      const auto centre = climbed(from, {step, step}, fine.least * 2,
+                                  [&](const auto& c) { return -radiusAt(c[0], c[1]); });
+      consider(centre[0], centre[1]);
+    }
+  } else {
+    const auto found = bestPlace(ink.bounds(), fine.trimmed,
+                                 [&](double x, double y) { return -radiusAt(x, y); });
+    consider(found.x, found.y);
+  }
+  return best;
+}
+
+std::optional<Circle> balanced(const InkCounts& ink, Fineness fine) {
   const auto snug = snugCircle(ink);
   if (!snug) return std::nullopt;
   const auto score = [&](const Numbers& n) {
@@ -161,12 +171,12 @@ std::optional<Circle> balancedCircle(const InkCounts& ink) {
   std::vector<Numbers> starts{{snug->cx, snug->cy, snug->r}, {inner.cx, inner.cy, inner.r}};
   double step = equal / 4;
   if (const auto squares = coarse(ink)) {
-    const Circle start = scaledUp(*balancedCircle(squares->ink), *squares);
+    const Circle start = scaledUp(*balanced(squares->ink, kToStart), *squares);
     starts.push_back({start.cx, start.cy, start.r});
     step = squares->side;
   } else {
     const PixelRect& bounds = ink.bounds();
-    const Circle half = *trimmedCircle(ink, 0.25);
+    const Circle half = *trimmed(ink, 0.25, kToStart);
     starts.push_back({snug->cx, snug->cy, equal});
     starts.push_back({inner.cx, inner.cy, equal});
     starts.push_back({bounds.x + bounds.w / 2.0, bounds.y + bounds.h / 2.0, equal});
@@ -175,13 +185,23 @@ std::optional<Circle> balancedCircle(const InkCounts& ink) {
   Numbers best = starts[0];
   double most = score(best);
   for (const Numbers& start : starts) {
-    const Numbers found = climbed(start, {step, step, step}, kFinestFit, score);
+    const Numbers found = climbed(start, {step, step, step}, fine.least, score);
     if (score(found) > most) {
       most = score(found);
       best = found;
     }
   }
   return circleOf(best);
+}
+
+}  // namespace
+
+std::optional<Circle> trimmedCircle(const InkCounts& ink, double loss) {
+  return trimmed(ink, loss, kToKeep);
+}
+
+std::optional<Circle> balancedCircle(const InkCounts& ink) {
+  return balanced(ink, kToKeep);
 }
 
 }  // namespace amber

@@ -17,38 +17,44 @@ double share(long long part, long long whole) {
   return whole == 0 ? 0 : static_cast<double>(part) / static_cast<double>(whole);
 }
 
-// The least distance, in columns, from column x to a set pixel of the row; -1 for none.
-int toNearestInRow(const std::uint64_t* row, int words, int x) {
+// The column of the set pixel of the row that is nearest to column x; of two as near, the left.
+std::optional<int> nearestInRow(const std::uint64_t* row, int words, int x) {
   const int at = x >> 6;
-  int nearest = -1;
-  for (int i = at; i < words; ++i) {
+  std::optional<int> right;
+  for (int i = at; i < words && !right; ++i) {
     const std::uint64_t bits = i == at ? row[i] >> (x & 63) << (x & 63) : row[i];
-    if (bits == 0) continue;
-    nearest = i * 64 + std::countr_zero(bits) - x;
-    break;
+    if (bits != 0) right = i * 64 + std::countr_zero(bits);
   }
   for (int i = at; i >= 0; --i) {
     const std::uint64_t bits = i == at ? row[i] << (63 - (x & 63)) >> (63 - (x & 63)) : row[i];
     if (bits == 0) continue;
-    const int left = x - (i * 64 + 63 - std::countl_zero(bits));
-    return nearest < 0 ? left : std::min(nearest, left);
+    const int left = i * 64 + 63 - std::countl_zero(bits);
+    return right && *right - x < x - left ? right : std::optional(left);
   }
-  return nearest;
+  return right;
 }
 
-// The squared distance from (x, y) to the nearest set pixel, or some distance no larger than
-// `enough` as soon as one is found: row by row, the nearer ones first.
-long long squaredToNearest(const PixelMask& to, int x, int y, long long enough) {
-  long long nearest = std::numeric_limits<long long>::max();
+struct Nearest {
+  int x = 0;
+  int y = 0;
+  long long squared = std::numeric_limits<long long>::max();
+};
+
+// The set pixel nearest to (x, y), or some pixel no farther than `enough` as soon as one is found:
+// row by row, the nearer ones first.
+Nearest nearestOf(const PixelMask& to, int x, int y, long long enough) {
+  Nearest nearest;
   const int most = std::max(y, to.height() - 1 - y);
-  for (long long away = 0; away <= most && away * away < nearest; ++away) {
+  for (long long away = 0; away <= most && away * away < nearest.squared; ++away) {
     for (const int row : {y - static_cast<int>(away), y + static_cast<int>(away)}) {
       if (row < 0 || row >= to.height()) continue;
-      const long long across = toNearestInRow(to.row(row), to.wordsPerRow(), x);
-      if (across < 0) continue;
-      nearest = std::min(nearest, across * across + away * away);
+      const std::optional<int> column = nearestInRow(to.row(row), to.wordsPerRow(), x);
+      if (!column) continue;
+      const long long across = *column - x;
+      const long long squared = across * across + away * away;
+      if (squared < nearest.squared) nearest = {*column, row, squared};
     }
-    if (nearest <= enough) return nearest;
+    if (nearest.squared <= enough) break;
   }
   return nearest;
 }
@@ -64,13 +70,18 @@ std::optional<Phantom> farthest(const PixelMask& from, const PixelMask& to) {
   if (static_cast<long long>(to.width()) * to.height() <= kLargeWindow) {
     Phantom most{bounds->x, bounds->y, -1};
     long long squared = -1;
+    Nearest last;
     for (int y = bounds->y; y < bounds->bottom(); ++y) {
       for (int i = 0; i < from.wordsPerRow(); ++i) {
         for (std::uint64_t bits = from.row(y)[i]; bits != 0; bits &= bits - 1) {
           const int x = i * 64 + std::countr_zero(bits);
-          const long long there = squaredToNearest(to, x, y, squared);
-          if (there <= squared) continue;
-          squared = there;
+          // What was nearest to the pixel before is mostly near enough to this one.
+          const long long dx = x - last.x;
+          const long long dy = y - last.y;
+          if (squared >= 0 && dx * dx + dy * dy <= squared) continue;
+          last = nearestOf(to, x, y, squared);
+          if (last.squared <= squared) continue;
+          squared = last.squared;
           most = {x, y, 0};
         }
       }

@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstdint>
 #include <optional>
+#include <utility>
 
 #include "core/geometry/enclosing_circle.h"
 #include "core/image/outline.h"
@@ -138,6 +140,43 @@ bool takeEdgesOut(std::vector<Corner>& corners, double tolerance) {
   return any;
 }
 
+bool anySet(const PixelMask& mask, int y, int x0, int x1) {
+  x0 = std::max(x0, 0);
+  x1 = std::min(x1, mask.width());
+  if (y < 0 || y >= mask.height() || x0 >= x1) return false;
+  const std::uint64_t* row = mask.row(y);
+  const int last = (x1 - 1) >> 6;
+  for (int i = x0 >> 6; i <= last; ++i) {
+    std::uint64_t bits = row[i];
+    if (i == x0 >> 6) bits &= ~std::uint64_t{0} << (x0 & 63);
+    if (i == last) bits &= ~std::uint64_t{0} >> (63 - ((x1 - 1) & 63));
+    if (bits != 0) return true;
+  }
+  return false;
+}
+
+// Whether an edge passes through a pixel's square.
+bool cutsAny(const PixelMask& island, const std::vector<Vertex>& points) {
+  constexpr double kTouch = 1e-9;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    Vertex p = points[i];
+    Vertex q = points[i + 1 == points.size() ? 0 : i + 1];
+    if (p.y > q.y) std::swap(p, q);
+    const int first = static_cast<int>(std::floor(p.y + kTouch));
+    const int end = static_cast<int>(std::ceil(q.y - kTouch));
+    for (int y = first; y < end; ++y) {
+      double from = p.y == q.y ? p.x : crossingAt(p, q, std::max<double>(y, p.y));
+      double to = p.y == q.y ? q.x : crossingAt(p, q, std::min<double>(y + 1, q.y));
+      if (from > to) std::swap(from, to);
+      if (anySet(island, y, static_cast<int>(std::floor(from + kTouch)),
+                 static_cast<int>(std::ceil(to - kTouch)))) {
+        return true;
+      }
+    }
+  }
+  return false;
+}
+
 }  // namespace
 
 std::vector<Vertex> coveringWithin(const std::vector<Vertex>& ring, double tolerance) {
@@ -150,6 +189,16 @@ std::vector<Vertex> coveringWithin(const std::vector<Vertex>& ring, double toler
   return points;
 }
 
+std::vector<Vertex> coveringInk(const PixelMask& island, const std::vector<Vertex>& outline,
+                                double tolerance) {
+  constexpr double kLeastTolerance = 0.1;
+  for (double within = tolerance; within >= kLeastTolerance; within /= 2) {
+    std::vector<Vertex> points = coveringWithin(outline, within);
+    if (!cutsAny(island, points)) return points;
+  }
+  return outline;
+}
+
 FrameOutlines outlinesOf(const PixelMask& ink, double tolerance) {
   FrameOutlines all;
   const PixelMask island = largestIsland(ink);
@@ -159,7 +208,7 @@ FrameOutlines outlinesOf(const PixelMask& ink, double tolerance) {
   all.box = {1.0 * bounds.x, 1.0 * bounds.y, 1.0 * bounds.w, 1.0 * bounds.h};
   all.hull = hullOf(island);
   all.circle = leastCircleAround(all.hull);
-  all.polygon.points = coveringWithin(all.outline, tolerance);
+  all.polygon.points = coveringInk(island, all.outline, tolerance);
   return all;
 }
 

@@ -18,13 +18,18 @@ namespace amber {
 /// Approximation of Planar Curves", Computer Graphics and Image Processing 8, 1978; made one-sided.
 std::vector<Vertex> coveringWithin(const std::vector<Vertex>& ring, double tolerance);
 
+/// The same around an island of ink, whose outline the ring is: whatever else of the island comes
+/// between, no pixel of it is cut or left out. Where one would be, less tolerance is taken.
+std::vector<Vertex> coveringInk(const PixelMask& island, const std::vector<Vertex>& outline,
+                                double tolerance);
+
 /// The outlines of the largest island of a frame's ink, of every kind that covers all of it.
 struct FrameOutlines {
   Box box;
   Circle circle;
   std::vector<Vertex> hull;
   std::vector<Vertex> outline;  ///< See outlineOf.
-  Polygon polygon;              ///< See coveringWithin.
+  Polygon polygon;              ///< See coveringInk.
 };
 
 /// All of them from the ink itself, in one go. Empty where there is no ink.

@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/fit/box_fit.h"
+#include "core/fit/outline_fit.h"
 #include "core/fit/polygon_climb.h"
 #include "core/fit/polygon_start.h"
 #include "core/geometry/convex_hull.h"
@@ -13,6 +14,8 @@ namespace {
 
 // Corners of the outline that a polygon is led through; more show no more of it.
 constexpr std::size_t kMostCorners = 48;
+constexpr double kCoarseStep = 0.5;
+constexpr int kLittleInk = 24;  // px a side
 constexpr double kLeastStep = 0.25;
 constexpr double kLeastSnugStep = 1.0 / 16;
 // What a wrong pixel costs: first little, so that corners find their way, then more than any
@@ -95,26 +98,34 @@ class Best {
   double worth_ = 0;
 };
 
+// Coarse climbs from every start; the best of them is then moved finely.
 std::optional<Polygon> climbed(const Fitting& fitting) {
   Best best;
   const bool balanced = fitting.goal.style == FitStyle::Balanced;
   const double least = fitting.goal.style == FitStyle::Snug ? kLeastSnugStep : kLeastStep;
+  // On little ink every step counts, and costs little.
+  const PixelRect& bounds = fitting.ink.bounds();
+  const double coarse = std::max(bounds.w, bounds.h) <= kLittleInk ? least : kCoarseStep;
   const auto climb = [&](const std::vector<Vertex>& start, bool strict) {
     PolygonClimb polygon(fitting.ink, fitting.goal, start);
     if (!strict && !balanced) {
-      polygon.climb(fitting.step, 0.5, kLowPrice);
-      polygon.climb(1, 0.5, 4 * kLowPrice);
+      polygon.climb(fitting.step, coarse, kLowPrice);
+      polygon.climb(1, coarse, 4 * kLowPrice);
     }
-    polygon.climb(balanced ? fitting.step : 2, least, kHighPrice);
+    polygon.climb(balanced ? fitting.step : 2, coarse, kHighPrice);
     best.consider(polygon);
-    polygon.relocate(fitting.ring, kRelocations, 2, least, kHighPrice);
+    polygon.relocate(fitting.ring, kRelocations, 2, coarse, kHighPrice);
     best.consider(polygon);
   };
   for (const auto& start : starts(fitting)) climb(start, false);
   if (!balanced || !best.found()) {
     for (const auto& start : safeStarts(fitting)) climb(start, true);
   }
-  return best.found() ? std::optional(Polygon{*best.found()}) : std::nullopt;
+  if (!best.found()) return std::nullopt;
+  PolygonClimb polygon(fitting.ink, fitting.goal, *best.found());
+  polygon.climb(coarse, least, kHighPrice);
+  best.consider(polygon);
+  return Polygon{*best.found()};
 }
 
 }  // namespace
@@ -138,6 +149,12 @@ std::optional<Polygon> polygonOf(std::vector<PixelMask> inks, const PolygonWish&
   const std::vector<Vertex> outline =
       wish.around == Around::Largest ? edgeMiddles(outlineOf(all)) : hull;
   const auto points = static_cast<std::size_t>(wish.points);
+  if (style == FitStyle::Snug && wish.tolerance > 0) {
+    Polygon near{wish.convex || wish.around == Around::All
+                     ? coveringWithin(hull, wish.tolerance)
+                     : coveringInk(all, outlineOf(all), wish.tolerance)};
+    if (near.points.size() <= points && faultOf(near) == PolygonFault::None) return near;
+  }
   const double size = std::max(counts.bounds().w, counts.bounds().h);
   return climbed(
       {counts,

@@ -45,6 +45,7 @@ struct Turned {
   std::vector<double> across;
   double least = 0;  // across
   double most = 0;
+  double range = 0;  // along
 };
 
 Turned turnedTo(const std::vector<Vertex>& points, double angle) {
@@ -58,6 +59,8 @@ Turned turnedTo(const std::vector<Vertex>& points, double angle) {
   const auto [least, most] = std::minmax_element(turned.across.begin(), turned.across.end());
   turned.least = *least;
   turned.most = *most;
+  const auto [first, last] = std::minmax_element(turned.along.begin(), turned.along.end());
+  turned.range = *last - *first;
   return turned;
 }
 
@@ -130,8 +133,11 @@ Covering bestCovering(const std::vector<Vertex>& hull, double angle) {
     const double least = leastRadius(turned, across);
     for (int i = 0; i < kRadii; ++i) {
       const double extra = half * kRadiusStep * i;
-      const Ends ends = endsFor(turned, across, least + extra);
-      const double area = areaOf(ends.b - ends.a, least + extra);
+      // It is no shorter than what it holds; most need not be looked at any closer.
+      const double radius = least + extra;
+      if (areaOf(std::max(0.0, turned.range - 2 * radius), radius) >= best.area) continue;
+      const Ends ends = endsFor(turned, across, radius);
+      const double area = areaOf(ends.b - ends.a, radius);
       if (area < best.area) best = {angle, across, extra, area};
     }
   }

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/fit/ink_counts.h"
+#include "core/geometry/capsule_rows.h"
 #include "core/geometry/shape.h"
 
 namespace amber {
@@ -21,18 +22,31 @@ struct Tally {
   }
 };
 
-/// The tally of a convex shape. Cost: linear in its rows.
-template <class Convex>
-Tally tallyOf(const Convex& shape, const InkCounts& ink) {
-  const Box box = bounds(Shape(shape));
+/// The tally of what rows hold. Cost: linear in the rows.
+template <class RowOf>
+Tally tallyOfRows(double top, double bottom, const InkCounts& ink, const RowOf& rowOf) {
   Tally tally;
-  for (int y = static_cast<int>(std::floor(box.y)); y <= static_cast<int>(box.y + box.h); ++y) {
-    const PixelSpan row = rowOf(shape, y);
+  for (int y = static_cast<int>(std::floor(top)); y <= static_cast<int>(bottom); ++y) {
+    const PixelSpan row = rowOf(y);
     if (row.empty()) continue;
-    tally.shape += static_cast<long long>(row.size()) * ink.depth();
-    tally.ink += ink.inRow(y, row.x0, row.x1);
+    tally.shape += row.size();
+    tally.ink += ink.leftOf(y, row.x1) - ink.leftOf(y, row.x0);
   }
+  tally.shape *= ink.depth();
   return tally;
+}
+
+/// The tally of a convex shape. Cost: linear in its rows.
+inline Tally tallyOf(const Box& b, const InkCounts& ink) {
+  return tallyOfRows(b.y, b.y + b.h, ink, [&](int y) { return rowOf(b, y); });
+}
+inline Tally tallyOf(const Circle& c, const InkCounts& ink) {
+  return tallyOfRows(c.cy - c.r, c.cy + c.r, ink, [&](int y) { return rowOf(c, y); });
+}
+inline Tally tallyOf(const Capsule& c, const InkCounts& ink) {
+  const CapsuleRows rows(c);
+  return tallyOfRows(std::min(c.ay, c.by) - c.r, std::max(c.ay, c.by) + c.r, ink,
+                     [&](int y) { return rows.row(y); });
 }
 
 }  // namespace amber

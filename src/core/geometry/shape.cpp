@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/base/exact_number.h"
+#include "core/geometry/capsule_rows.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -33,35 +34,6 @@ Interval discRow(double cx, double cy, double r, double y) {
   if (square < 0) return {};
   const double half = std::sqrt(square);
   return {cx - half, cx + half};
-}
-
-// Where low <= slope * x + offset <= high.
-Interval between(double slope, double offset, double low, double high) {
-  if (std::abs(slope) < 1e-12) {
-    return offset >= low && offset <= high ? Interval{-1e18, 1e18} : Interval{};
-  }
-  const double a = (low - offset) / slope;
-  const double b = (high - offset) / slope;
-  return {std::min(a, b), std::max(a, b)};
-}
-
-// The band between a capsule's two discs.
-Interval bandRow(const Capsule& c, double y) {
-  const double length = std::hypot(c.bx - c.ax, c.by - c.ay);
-  if (length < 1e-12) return {};
-  const double dx = (c.bx - c.ax) / length;
-  const double dy = (c.by - c.ay) / length;
-  const double down = y - c.ay;
-  const Interval along = between(dx, down * dy - c.ax * dx, 0, length);
-  const Interval across = between(-dy, down * dx + c.ax * dy, -c.r, c.r);
-  if (along.empty() || across.empty()) return {};
-  return {std::max(along.left, across.left), std::min(along.right, across.right)};
-}
-
-Interval united(const Interval& a, const Interval& b) {
-  if (a.empty()) return b;
-  if (b.empty()) return a;
-  return {std::min(a.left, b.left), std::max(a.right, b.right)};
 }
 
 void addRow(const MaskShape& mask, int y, std::vector<PixelSpan>& spans) {
@@ -227,11 +199,7 @@ PixelSpan rowOf(const Circle& circle, int y) {
 }
 
 PixelSpan rowOf(const Capsule& capsule, int y) {
-  const double at = y + 0.5;
-  const Interval row = united(united(discRow(capsule.ax, capsule.ay, capsule.r, at),
-                                     discRow(capsule.bx, capsule.by, capsule.r, at)),
-                              bandRow(capsule, at));
-  return row.empty() ? PixelSpan{} : closedSpan(row.left, row.right);
+  return CapsuleRows(capsule).row(y);
 }
 
 void appendRow(const Shape& shape, int y, std::vector<PixelSpan>& spans) {

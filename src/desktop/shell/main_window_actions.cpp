@@ -202,12 +202,12 @@ void MainWindow::makeActions() {
   shapes("fit.hold", tr("Hold the shape through the animation"), "H", &FitBench::holdShape);
   shapes("fit.mirror", tr("Mirror the shape about the origin"), "M", &FitBench::mirrorShapes);
   shapes("fit.copy", tr("Copy the shape"), "Ctrl+C", &FitBench::copyShape);
-  add(
-      "fit.paste", tr("Paste the shape on the scope"), "Ctrl+V", [this] { fit_->pasteShape(); },
-      [this] { return fit_->pasteRefusal(); }, {fit_->stage()});
   const auto asset = [this] {
     return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first");
   };
+  add(
+      "fit.paste", tr("Paste the shape on the scope"), "Ctrl+V", [this] { fit_->pasteShape(); },
+      asset, {fit_->stage()});
   add(
       "fit.again", tr("Fit what is stale again"), {}, [this] { fit_->fitAgain(); }, asset);
   add(

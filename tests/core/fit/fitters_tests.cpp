@@ -416,7 +416,9 @@ class RecipeFitTest : public QObject {
   void everyKindAndStyleIsSoundOnAnyInk() {
     AMBER_PROPERTY("every recipe on any mask", [] {
       const PixelMask ink = randomMask(*rc::gen::element(4, 20, 60));
-      for (const Recipe& recipe : everyRecipe({})) {
+      Recipe common;
+      common.polygon.around = Around::All;
+      for (const Recipe& recipe : everyRecipe(common)) {
         const auto shape = fitted(ink, recipe);
         RC_ASSERT(shape.has_value() == (countOf(ink) > 0));
         if (!shape) continue;

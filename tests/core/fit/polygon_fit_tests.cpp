@@ -266,7 +266,7 @@ class OutlineFitTest : public QObject {
       if (countOf(island) == 0) return;
       const double tolerance = *rc::gen::element(0.0, 0.5, 1.0, 2.5);
       const std::vector<Vertex> outline = outlineOf(island);
-      const Polygon around{coveringWithin(outline, tolerance)};
+      const Polygon around{coveringInk(island, outline, tolerance)};
       RC_ASSERT(around.points.size() <= outline.size());
       const PixelRect window{-8, -8, ink.width() + 16, ink.height() + 16};
       const PixelMask held = pixelsOf(around, window);

@@ -117,8 +117,8 @@ class SelectionTest : public QObject {
   void aSelectionOfWhatIsGoneMovesToWhatIsLeft() {
     const Project project = smallProject();
     const Selection sound = repaired(project, {{7}, {8}, {9}, {3}, {}, {{8}}});
-    QCOMPARE(sound, (Selection{{1}, {10}, {20}, {11}, {{11}}, {{10}}}));
-    QCOMPARE(repaired(newProject("empty"), sound), Selection{});
+    QCOMPARE(sound, (Selection{{1}, {10}, {20}, {11}, {{11}}, {{10}}, "body"}));
+    QCOMPARE(repaired(newProject("empty"), sound), (Selection{{}, {}, {}, {}, {}, {}, "body"}));
   }
 
   void aFrameOutsideTheAnimationGivesWayToItsFirst() {

@@ -111,10 +111,6 @@ QString FitBench::shapeRefusal() const {
   return place() == nullptr ? tr("This frame has no shape of this role") : QString();
 }
 
-QString FitBench::pasteRefusal() const {
-  return copied_ ? QString() : tr("No shape was copied");
-}
-
 // A candidate is shown on this frame, and as it would be held on all of them.
 void FitBench::point(const std::optional<Candidate>& candidate) {
   stage_->setTrial(candidate ? std::optional(candidate->shape) : std::nullopt);
@@ -215,7 +211,11 @@ void FitBench::copyShape() {
 
 void FitBench::pasteShape() {
   const Frame* frame = session_.currentFrame();
-  if (!copied_ || frame == nullptr) return;
+  if (frame == nullptr) return;
+  if (!copied_) {
+    emit session_.told(tr("No shape was copied yet."));
+    return;
+  }
   const Selection& at = session_.selection();
   const Carry carry = carryBetween(copied_->shape, copied_->origin, frame->origin);
   session_.perform(tr("Paste a shape on %1").arg(scope_->countText()),

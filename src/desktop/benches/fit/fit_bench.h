@@ -52,7 +52,6 @@ class FitBench : public BenchView {
   void showRoles();
   /// Why the shape of this frame cannot be worked on; empty when it can.
   QString shapeRefusal() const;
-  QString pasteRefusal() const;
 
  private:
   // How a taken candidate goes to the frames of the scope.
