@@ -208,7 +208,7 @@ class WindowTest : public QObject {
     QVERIFY(!findAsset(window.session().project(), "chr_moth")->frames[0].shapes.empty());
     QCOMPARE(window.session().findings().size(), std::size_t{7});
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
-    QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 5);
+    QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 7);
   }
 
   void anythingIsFoundAndDoneByKeys() {

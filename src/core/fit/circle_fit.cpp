@@ -153,8 +153,8 @@ std::optional<Circle> trimmed(const InkCounts& ink, double loss, Fineness fine) 
       consider(centre[0], centre[1]);
     }
   } else {
-    const auto found = bestPlace(ink.bounds(), fine.trimmed,
-                                 [&](double x, double y) { return -radiusAt(x, y); });
+    const auto found =
+        bestPlace(ink.bounds(), fine.trimmed, [&](double x, double y) { return -radiusAt(x, y); });
     consider(found.x, found.y);
   }
   return best;

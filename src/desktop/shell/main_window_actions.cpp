@@ -205,8 +205,7 @@ void MainWindow::makeActions() {
   const auto asset = [this] {
     return session_.currentAsset() != nullptr ? QString() : tr("Cut a sheet first");
   };
-  add(
-      "fit.paste", tr("Paste the shape on the scope"), "Ctrl+V", [this] { fit_->pasteShape(); },
+  add("fit.paste", tr("Paste the shape on the scope"), "Ctrl+V", [this] { fit_->pasteShape(); },
       asset, {fit_->stage()});
   add(
       "fit.again", tr("Fit what is stale again"), {}, [this] { fit_->fitAgain(); }, asset);

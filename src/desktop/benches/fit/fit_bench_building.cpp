@@ -22,6 +22,8 @@ namespace amber {
 namespace {
 
 constexpr int kWidestBrush = 64;
+constexpr int kNumberRow = 26;
+constexpr int kToolRow = 28;
 
 // Chips of which one is pressed.
 template <class Chosen>
@@ -112,9 +114,11 @@ QWidget* FitBench::makeBar() {
   figures_ = makeLabel({}, "", bar);
   figures_->setObjectName("figures");
   rows->addWidget(figures_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(4);
-  rows->addLayout(row);
+  QHBoxLayout* row = nullptr;
+  QWidget* numbers = rowOf(bar, row);
+  // As high without any number as with them, or the stage would move under a drag.
+  numbers->setFixedHeight(kNumberRow);
+  rows->addWidget(numbers);
   for (std::size_t i = 0; i < numbers_.size(); ++i) {
     numberNames_[i] = makeLabel({}, "quiet", bar);
     row->addWidget(numberNames_[i]);
@@ -135,6 +139,7 @@ QWidget* FitBench::makeBar() {
 QWidget* FitBench::makeTools(QWidget* bar) {
   QHBoxLayout* row = nullptr;
   QWidget* tools = rowOf(bar, row);
+  tools->setFixedHeight(kToolRow);
   QHBoxLayout* snaps = nullptr;
   snapTools_ = rowOf(tools, snaps);
   snaps->addWidget(makeLabel(tr("snap to"), "quiet", snapTools_));
@@ -266,6 +271,10 @@ void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
   add(hold_, "holdShape", tr("Hold"),
       tr("This frame's shape through all of its animation, keyed on the first frame"),
       &FitBench::holdShape);
+  QHBoxLayout* keys = row;
+  QHBoxLayout* again = nullptr;
+  column->addWidget(rowOf(side, again));
+  row = again;
   add(fitAgain_, "fitAgain", tr("Fit again"),
       tr("What is stale of the scope is fitted again by its recipe; all, where nothing is"),
       &FitBench::fitAgain);
@@ -279,8 +288,9 @@ void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
   menu->addSeparator();
   menu->addAction(tr("Apply the kind's rules to the scope"), this, &FitBench::applyKindRules);
   more->setMenu(menu);
-  row->addWidget(more);
-  row->addStretch();
+  keys->addWidget(more);
+  keys->addStretch();
+  again->addStretch();
 }
 
 }  // namespace amber

@@ -71,6 +71,8 @@ RolesDialog::RolesDialog(ProjectSession& session, QWidget* parent)
   connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::close);
   row->addWidget(buttons);
   column->addLayout(row);
+  // Enter ends a name; it presses no button.
+  for (QPushButton* button : findChildren<QPushButton*>()) button->setAutoDefault(false);
   fill();
 }
 
