@@ -7,6 +7,8 @@
 #include "drawn_file.h"
 #include "files/file_bytes.h"
 #include "sheets.h"
+#include "core/fit/fit_edits.h"
+#include "work/art_store.h"
 #include "work/import_sheet.h"
 #include "work/new_project.h"
 
@@ -106,6 +108,37 @@ Result<Project> withSpout(const Project& project) {
   return std::move(applied->project);
 }
 
+// What tells that the keeper stands: a strip at the feet that reaches below the body, fitted to every
+// frame of walking and held through the others.
+Result<Project> withFeet(const Project& project, const std::string& folder) {
+  Role feet;
+  feet.name = "feet";
+  feet.duty = Duty::Notices;
+  feet.recipe.region.part = Region::Part::Bottom;
+  feet.recipe.region.size = 4;
+  feet.recipe.inset.bottom = -2;
+  feet.mostBareInk = 1;
+  std::vector<Role> roles = project.roles;
+  roles.push_back(feet);
+  auto withRole = withEdits(project, {SetRoles{roles}});
+  if (!withRole) return tl::unexpected(withRole.error());
+  const ArtSource art =
+      ArtStore::loading(std::make_shared<ArtStore>(folder), withRole->project);
+  const Asset* keeper = findAsset(withRole->project, "chr_keeper");
+  std::vector<Edit> edits;
+  for (const Animation& animation : keeper->animations) {
+    std::vector<FrameRef> frames;
+    for (const Step& step : animation.steps) frames.push_back({keeper->id, step.frame});
+    const auto fit = animation.name == "walk" ? fittedShapes : fittedAndHeld;
+    for (Edit& edit : fit(withRole->project, frames, feet.name, feet.recipe, art, {})) {
+      edits.push_back(std::move(edit));
+    }
+  }
+  auto fitted = withEdits(withRole->project, edits);
+  if (!fitted) return tl::unexpected(fitted.error());
+  return std::move(fitted->project);
+}
+
 }  // namespace
 
 Result<Project> makeProject(const std::string& folder) {
@@ -135,7 +168,8 @@ Result<Project> makeProject(const std::string& folder) {
     if (!next) return next;
     project = std::move(*next);
   }
-  return withSpout(project);
+  auto spouted = withSpout(project);
+  return spouted ? withFeet(*spouted, folder) : spouted;
 }
 
 }  // namespace glasshouse

@@ -385,7 +385,8 @@ class ParcelFileTest : public QObject {
   }
 
   void aMaskOnAnUnevenOriginComesBackTheSame() {
-    const Asset& asset = *project_.assets.front();
+    // An asset on which nothing is held from this frame.
+    const Asset& asset = *project_.assets[1];
     const FrameRef frame{asset.id, asset.frames[0].id};
     Recipe mask;
     mask.kind = ShapeKind::Mask;

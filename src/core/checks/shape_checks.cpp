@@ -164,12 +164,11 @@ void checkShare(const RoleShapes& shapes, const std::vector<Measures>& measures,
                                           : "the ink of " + found.front()->frame->name +
                                                 " is outside its shape " + shapes.role.name) +
                  "; the role allows " + percentText(most) + andMore(found.size());
-  Recipe recipe = shapes.role.recipe;
-  recipe.kind = ShapeKind::Polygon;
+  // Less air takes a polygon; to cover the ink, any kind will do.
+  Recipe recipe = recipeOf(shapes, *found.front());
+  if (fix == FitStyle::Balanced) recipe.kind = ShapeKind::Polygon;
   recipe.style = fix;
   recipe.inset = {};
-  recipe.region = recipeOf(shapes, *found.front()).region;
-  recipe.polygon.points = std::min(recipe.polygon.points, 8);
   finding.fix = "Fit a " + inWords(recipe) + what;
   finding.fits = fitsOf(shapes, found, [&](const Recipe&) { return recipe; });
   findings.push_back(std::move(finding));

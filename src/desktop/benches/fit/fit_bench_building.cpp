@@ -189,9 +189,9 @@ QWidget* FitBench::makeSideColumn(Pictures& pictures) {
   QVBoxLayout* form = makeSide(side, this);
   form->setContentsMargins(0, 10, 0, 10);
   addTaking(form, side);
-  addRule(form, side);
+  form->addSpacing(metrics::kSmallGap);
   addKeys(form, side);
-  addRule(form, side);
+  form->addSpacing(metrics::kSmallGap);
   candidatesTitle_ = makeLabel({}, "title", side);
   auto* title = new QHBoxLayout;
   title->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
@@ -271,11 +271,7 @@ void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
   add(hold_, "holdShape", tr("Hold"),
       tr("This frame's shape through all of its animation, keyed on the first frame"),
       &FitBench::holdShape);
-  QHBoxLayout* keys = row;
-  QHBoxLayout* again = nullptr;
-  column->addWidget(rowOf(side, again));
-  row = again;
-  add(fitAgain_, "fitAgain", tr("Fit again"),
+  add(fitAgain_, "fitAgain", tr("Refit"),
       tr("What is stale of the scope is fitted again by its recipe; all, where nothing is"),
       &FitBench::fitAgain);
   QPushButton* more =
@@ -288,9 +284,8 @@ void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
   menu->addSeparator();
   menu->addAction(tr("Apply the kind's rules to the scope"), this, &FitBench::applyKindRules);
   more->setMenu(menu);
-  keys->addWidget(more);
-  keys->addStretch();
-  again->addStretch();
+  row->addWidget(more);
+  row->addStretch();
 }
 
 }  // namespace amber

@@ -144,7 +144,7 @@ void RolesDialog::fill() {
                          std::any_of(kind->shapes.begin(), kind->shapes.end(),
                                      [&](const RoleRecipe& one) { return one.role == role.name; }));
     connect(standing, &QCheckBox::clicked, this,
-            [this, name = role.name](bool on) { setStanding(name, on); });
+            [this, i](bool on) { setStanding(session_.project().roles[i], on); });
     table_->setCellWidget(row, Standing, standing);
   }
 }
@@ -201,17 +201,18 @@ void RolesDialog::change(std::size_t row, const Role& role) {
                    {SetRoles{roles}});
 }
 
-void RolesDialog::setStanding(const std::string& role, bool standing) {
+void RolesDialog::setStanding(const Role& role, bool standing) {
   const Asset* asset = session_.currentAsset();
   if (asset == nullptr) return;
   std::vector<Kind> kinds = session_.project().kinds;
   for (Kind& kind : kinds) {
     if (kind.name != asset->kind) continue;
-    std::erase_if(kind.shapes, [&](const RoleRecipe& one) { return one.role == role; });
-    if (standing) kind.shapes.push_back({role, findRole(session_.project(), role)->recipe});
+    std::erase_if(kind.shapes, [&](const RoleRecipe& one) { return one.role == role.name; });
+    if (standing) kind.shapes.push_back({role.name, role.recipe});
   }
-  session_.perform(standing ? tr("Fit %1 to new frames").arg(QString::fromStdString(role))
-                            : tr("Fit %1 to new frames no more").arg(QString::fromStdString(role)),
+  const QString name = QString::fromStdString(role.name);
+  session_.perform(standing ? tr("Fit %1 to new frames").arg(name)
+                            : tr("Fit %1 to new frames no more").arg(name),
                    {SetKinds{kinds}});
 }
 

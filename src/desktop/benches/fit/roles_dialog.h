@@ -28,7 +28,7 @@ class RolesDialog : public QDialog {
   void removeRole();
   void rename(std::size_t row, const QString& name);
   void change(std::size_t row, const Role& role);
-  void setStanding(const std::string& role, bool standing);
+  void setStanding(const Role& role, bool standing);
 
   ProjectSession& session_;
   QTableWidget* table_ = nullptr;
