@@ -4,10 +4,10 @@
 #include <string>
 #include <vector>
 
+#include "core/fit/fit_edits.h"
 #include "drawn_file.h"
 #include "files/file_bytes.h"
 #include "sheets.h"
-#include "core/fit/fit_edits.h"
 #include "work/art_store.h"
 #include "work/import_sheet.h"
 #include "work/new_project.h"
@@ -108,8 +108,8 @@ Result<Project> withSpout(const Project& project) {
   return std::move(applied->project);
 }
 
-// What tells that the keeper stands: a strip at the feet that reaches below the body, fitted to every
-// frame of walking and held through the others.
+// What tells that the keeper stands: a strip at the feet that reaches below the body, fitted to
+// every frame of walking and held through the others.
 Result<Project> withFeet(const Project& project, const std::string& folder) {
   Role feet;
   feet.name = "feet";
@@ -122,8 +122,7 @@ Result<Project> withFeet(const Project& project, const std::string& folder) {
   roles.push_back(feet);
   auto withRole = withEdits(project, {SetRoles{roles}});
   if (!withRole) return tl::unexpected(withRole.error());
-  const ArtSource art =
-      ArtStore::loading(std::make_shared<ArtStore>(folder), withRole->project);
+  const ArtSource art = ArtStore::loading(std::make_shared<ArtStore>(folder), withRole->project);
   const Asset* keeper = findAsset(withRole->project, "chr_keeper");
   std::vector<Edit> edits;
   for (const Animation& animation : keeper->animations) {

@@ -33,21 +33,25 @@ class Cone {
   explicit Cone(double tolerance) : tolerance_(tolerance) {}
 
   /// Whether the corner at `to` from the start can end the chord.
-  bool reaches(Vertex to, double length) const {
+  bool reaches(Vertex to, double squared) const {
     const bool covers = !any_ || cross(left_, to) <= 0;
     const bool near = !limited_ || cross(limit_, to) >= 0;
-    return covers && near && length >= farthest_ - tolerance_;
+    return covers && near && squared >= least_;
   }
   /// Narrows the cone by a corner that the chord passes; false once nothing is left.
-  bool pass(Vertex to, double length) {
+  bool pass(Vertex to, double squared) {
     if (!any_ || cross(left_, to) < 0) left_ = to;
     any_ = true;
-    farthest_ = std::max(farthest_, length);
-    if (length > tolerance_) {
-      // The corner may lie that far to the right: the chord turns left by no more than that.
-      const double sine = tolerance_ / length;
-      const double cosine = std::sqrt(1 - sine * sine);
-      const Vertex turned{to.x * cosine + to.y * sine, to.y * cosine - to.x * sine};
+    if (squared > farthest_) {
+      farthest_ = squared;
+      const double least = std::sqrt(squared) - tolerance_;
+      least_ = least > 0 ? least * least : 0;
+    }
+    if (squared > tolerance_ * tolerance_) {
+      // The corner may lie that far to the right: the chord turns left by no more than that. The
+      // direction is as long as it happens to be.
+      const double along = std::sqrt(squared - tolerance_ * tolerance_);
+      const Vertex turned{to.x * along + to.y * tolerance_, to.y * along - to.x * tolerance_};
       if (!limited_ || cross(limit_, turned) > 0) limit_ = turned;
       limited_ = true;
     }
@@ -60,7 +64,8 @@ class Cone {
   bool limited_ = false;
   Vertex left_;
   Vertex limit_;
-  double farthest_ = 0;
+  double farthest_ = 0;  // squared, of the corners passed
+  double least_ = 0;     // squared, from where on a chord goes past them but for the tolerance
 };
 
 // The highest corner, of several the leftmost: on the hull, so that chords begin outside.
@@ -86,10 +91,10 @@ std::vector<Corner> chords(const std::vector<Vertex>& ring, double tolerance) {
     std::size_t best = i + 1;
     for (std::size_t j = i + 1; j <= n; ++j) {
       const Vertex to = (j == n ? at(0) : at(j)) - from;
-      const double length = std::sqrt(to.x * to.x + to.y * to.y);
-      if (length == 0) break;
-      if (cone.reaches(to, length)) best = j;
-      if (!cone.pass(to, length)) break;
+      const double squared = to.x * to.x + to.y * to.y;
+      if (squared == 0) break;
+      if (cone.reaches(to, squared)) best = j;
+      if (!cone.pass(to, squared)) break;
     }
     i = best;
   }

@@ -1,166 +1,219 @@
 #include "core/geometry/convex_parts.h"
 
 #include <algorithm>
-#include <cstdint>
-#include <optional>
+#include <cstddef>
+#include <utility>
 
 namespace amber {
 namespace {
 
-using Ring = std::vector<std::uint16_t>;  // indices of corners, clockwise
-
-struct Cut {
-  std::size_t from = 0;  // places in the ring
-  std::size_t to = 0;
-  int mends = -1;
-  double squaredLength = 0;
-
-  bool better(const Cut& other) const {
-    return mends != other.mends ? mends > other.mends : squaredLength < other.squaredLength;
-  }
-};
-
+// A polygon being cut: at every corner, what it is joined to, in the order of the directions
+// through the inside, from the next corner of the polygon round to the one before. Two that follow
+// each other are the sides of a sector, which is inward where it is wider than half a turn.
 class Partition {
  public:
-  explicit Partition(const std::vector<Vertex>& points) : points_(points) {}
-
-  std::vector<Ring> run() {
-    Ring all(points_.size());
-    for (std::size_t i = 0; i < all.size(); ++i) all[i] = static_cast<std::uint16_t>(i);
-    std::vector<Ring> open{std::move(all)};
-    std::vector<Ring> parts;
-    while (!open.empty()) {
-      Ring ring = std::move(open.back());
-      open.pop_back();
-      const auto cut = bestCut(ring);
-      if (!cut) {
-        parts.push_back(std::move(ring));
-        continue;
-      }
-      const auto [a, b] = std::minmax(cut->from, cut->to);
-      if (cut->mends == 0) needless_ = true;
-      const auto at = [&](std::size_t i) { return ring.begin() + static_cast<std::ptrdiff_t>(i); };
-      Ring one(at(a), at(b) + 1);
-      Ring other(at(b), ring.end());
-      other.insert(other.end(), at(0), at(a) + 1);
-      open.push_back(std::move(one));
-      open.push_back(std::move(other));
+  explicit Partition(const std::vector<Vertex>& points) : p_(points), joined_(points.size()) {
+    for (std::size_t i = 0; i < n(); ++i) {
+      joined_[i] = {i + 1 == n() ? 0 : i + 1, i == 0 ? n() - 1 : i - 1};
     }
-    if (needless_) merge(parts);
-    return parts;
+  }
+
+  std::vector<std::vector<std::size_t>> run() {
+    cutBetweenInward();
+    // One at a time: what the first cut mends, the next need not.
+    for (std::size_t i = 0; i < n(); ++i) {
+      while (hasInward(i) && cutFrom(i)) {
+      }
+    }
+    takeNeedlessOut();
+    return parts();
   }
 
  private:
-  const Vertex& at(const Ring& ring, std::size_t i) const { return points_[ring[i]]; }
+  struct Cut {
+    std::size_t a;
+    std::size_t b;
+    double squaredLength;
+  };
 
-  // Whether the cut from corner i leaves no inward corner there.
-  bool mends(const Ring& ring, std::size_t i, Vertex to) const {
-    const std::size_t n = ring.size();
-    const Vertex& v = at(ring, i);
-    return turn(at(ring, (i + n - 1) % n), v, to) >= 0 && turn(to, v, at(ring, (i + 1) % n)) >= 0;
+  std::size_t n() const { return p_.size(); }
+
+  double squaredLength(std::size_t i, std::size_t j) const {
+    const double dx = p_[i].x - p_[j].x;
+    const double dy = p_[i].y - p_[j].y;
+    return dx * dx + dy * dy;
   }
 
-  // Whether the way from corner i to `to` starts inside.
-  bool startsInside(const Ring& ring, std::size_t i, Vertex to) const {
-    const std::size_t n = ring.size();
-    const Vertex& v = at(ring, i);
-    const Vertex& p = at(ring, (i + n - 1) % n);
-    const Vertex& q = at(ring, (i + 1) % n);
-    const bool rightOfIn = turn(p, v, to) > 0;
-    const bool rightOfOut = turn(v, q, to) > 0;
-    return turn(p, v, q) > 0 ? rightOfIn && rightOfOut : rightOfIn || rightOfOut;
+  // Whether the sector at corner v from one corner to the other, clockwise, is wider than half a
+  // turn.
+  bool inward(std::size_t v, std::size_t from, std::size_t to) const {
+    return turn(p_[to], p_[v], p_[from]) < 0;
   }
 
-  bool seen(const Ring& ring, std::size_t i, std::size_t j) const {
-    const std::size_t n = ring.size();
-    const Vertex& a = at(ring, i);
-    const Vertex& b = at(ring, j);
-    for (std::size_t k = 0; k < n; ++k) {
-      const std::size_t next = k + 1 == n ? 0 : k + 1;
-      if (k == i || k == j || next == i || next == j) continue;
-      if (segmentsTouch(a, b, at(ring, k), at(ring, next))) return false;
+  // Whether a direction lies inside a sector, its sides excluded.
+  bool within(std::size_t v, std::size_t from, std::size_t to, std::size_t other) const {
+    const bool afterFrom = turn(p_[v], p_[from], p_[other]) > 0;
+    const bool beforeTo = turn(p_[v], p_[other], p_[to]) > 0;
+    return inward(v, from, to) ? afterFrom || beforeTo : afterFrom && beforeTo;
+  }
+
+  // Of the sector at v that a way to `other` lies in, the place of its first side; as many as there
+  // are sides for none, as where the way lies along one.
+  std::size_t sectorOf(std::size_t v, std::size_t other) const {
+    const std::vector<std::size_t>& sides = joined_[v];
+    for (std::size_t k = 0; k + 1 < sides.size(); ++k) {
+      if (within(v, sides[k], sides[k + 1], other)) return k;
     }
-    return true;
+    return sides.size();
   }
 
-  // Nothing where the ring is convex.
-  std::optional<Cut> bestCut(const Ring& ring) const {
-    const std::size_t n = ring.size();
-    std::vector<std::size_t> inward;
-    for (std::size_t i = 0; i < n; ++i) {
-      const Vertex& p = at(ring, i == 0 ? n - 1 : i - 1);
-      if (turn(p, at(ring, i), at(ring, i + 1 == n ? 0 : i + 1)) < 0) inward.push_back(i);
+  // Whether a cut to `other` leaves its sector at v, which was inward, without any.
+  bool mends(std::size_t v, std::size_t other) const {
+    const std::size_t k = sectorOf(v, other);
+    if (k == joined_[v].size()) return false;
+    const std::size_t from = joined_[v][k];
+    const std::size_t to = joined_[v][k + 1];
+    return inward(v, from, to) && !inward(v, from, other) && !inward(v, other, to);
+  }
+
+  bool hasInward(std::size_t v) const {
+    const std::vector<std::size_t>& sides = joined_[v];
+    for (std::size_t k = 0; k + 1 < sides.size(); ++k) {
+      if (inward(v, sides[k], sides[k + 1])) return true;
     }
-    if (inward.empty()) return std::nullopt;
-    Cut best;
-    const auto consider = [&](std::size_t i, std::size_t j, bool bothInward) {
-      const std::size_t gap = i > j ? i - j : j - i;
-      if (gap < 2 || gap == n - 1) return;
-      const Vertex& a = at(ring, i);
-      const Vertex& b = at(ring, j);
-      const double dx = a.x - b.x;
-      const double dy = a.y - b.y;
-      Cut cut{i, j, 0, dx * dx + dy * dy};
-      cut.mends = (mends(ring, i, b) ? 1 : 0) + (bothInward && mends(ring, j, a) ? 1 : 0);
-      if (!cut.better(best) || !startsInside(ring, i, b) || !startsInside(ring, j, a)) return;
-      if (seen(ring, i, j)) best = cut;
+    return false;
+  }
+
+  // Whether no edge and no cut lies between two corners. Most edges have both ends on one side of
+  // the way, which is all that is looked at of them.
+  bool nothingBetween(std::size_t i, std::size_t j) const {
+    const Vertex a = p_[i];
+    const Vertex b = p_[j];
+    const auto apart = [&](std::size_t k, std::size_t m) {
+      return k == i || k == j || m == i || m == j || !segmentsTouch(a, b, p_[k], p_[m]);
     };
-    for (std::size_t k = 0; k < inward.size(); ++k) {
-      for (std::size_t m = k + 1; m < inward.size(); ++m) consider(inward[k], inward[m], true);
+    double last = turn(a, b, p_[n() - 1]);
+    for (std::size_t k = 0; k < n(); ++k) {
+      const double side = turn(a, b, p_[k]);
+      if (last * side <= 0 && !apart(k == 0 ? n() - 1 : k - 1, k)) return false;
+      last = side;
     }
-    if (best.mends == 2) return best;
-    std::size_t next = 0;
-    for (std::size_t j = 0; j < n; ++j) {
-      if (next < inward.size() && inward[next] == j) {
-        ++next;
-        continue;
-      }
-      for (const std::size_t i : inward) consider(i, j, false);
-    }
-    return best;
+    return std::all_of(cuts_.begin(), cuts_.end(),
+                       [&](const Cut& cut) { return apart(cut.a, cut.b); });
   }
 
-  bool isConvexRing(const Ring& ring) const {
-    const std::size_t n = ring.size();
-    for (std::size_t i = 0; i < n; ++i) {
-      if (turn(at(ring, i), at(ring, (i + 1) % n), at(ring, (i + 2) % n)) < 0) return false;
+  // Whether the two see each other through the inside, past all cuts.
+  bool sees(std::size_t i, std::size_t j) const {
+    return sectorOf(i, j) != joined_[i].size() && sectorOf(j, i) != joined_[j].size() &&
+           nothingBetween(i, j);
+  }
+
+  void cut(std::size_t i, std::size_t j) {
+    const auto join = [&](std::size_t v, std::size_t other) {
+      const auto after = static_cast<std::ptrdiff_t>(sectorOf(v, other)) + 1;
+      joined_[v].insert(joined_[v].begin() + after, other);
+    };
+    join(i, j);
+    join(j, i);
+    cuts_.push_back({i, j, 0});
+  }
+
+  // The shortest first, every cut from one inward corner to another that mends both.
+  void cutBetweenInward() {
+    std::vector<Cut> pairs;
+    std::vector<std::size_t> corners;
+    for (std::size_t i = 0; i < n(); ++i) {
+      if (hasInward(i)) corners.push_back(i);
     }
+    for (std::size_t k = 0; k < corners.size(); ++k) {
+      for (std::size_t m = k + 1; m < corners.size(); ++m) {
+        pairs.push_back({corners[k], corners[m], squaredLength(corners[k], corners[m])});
+      }
+    }
+    std::sort(pairs.begin(), pairs.end(), [](const Cut& a, const Cut& b) {
+      return a.squaredLength != b.squaredLength ? a.squaredLength < b.squaredLength
+                                                : std::pair(a.a, a.b) < std::pair(b.a, b.b);
+    });
+    for (const Cut& pair : pairs) {
+      if (mends(pair.a, pair.b) && mends(pair.b, pair.a) && nothingBetween(pair.a, pair.b)) {
+        cut(pair.a, pair.b);
+      }
+    }
+  }
+
+  // The shortest cut that mends the corner, and the other end too if any does; where none does, the
+  // shortest through its inward sector.
+  bool cutFrom(std::size_t i) {
+    std::size_t best = n();
+    int most = -1;
+    double least = 0;
+    for (std::size_t j = 0; j < n(); ++j) {
+      if (j == i || !splitsInward(i, j)) continue;
+      const int mended = mends(i, j) ? (mends(j, i) ? 2 : 1) : 0;
+      const double length = squaredLength(i, j);
+      if (mended < most || (mended == most && length >= least)) continue;
+      if (!sees(i, j)) continue;
+      best = j;
+      most = mended;
+      least = length;
+    }
+    if (best == n()) return false;
+    cut(i, best);
     return true;
   }
 
-  // The two rings joined along an edge that one has the one way and the other the other way.
-  static std::optional<Ring> joined(const Ring& a, const Ring& b) {
-    for (std::size_t i = 0; i < a.size(); ++i) {
-      const std::uint16_t p = a[i];
-      const std::uint16_t q = a[(i + 1) % a.size()];
-      for (std::size_t j = 0; j < b.size(); ++j) {
-        if (b[j] != q || b[(j + 1) % b.size()] != p) continue;
-        Ring ring;
-        for (std::size_t k = 0; k < a.size(); ++k) ring.push_back(a[(i + 1 + k) % a.size()]);
-        for (std::size_t k = 2; k < b.size(); ++k) ring.push_back(b[(j + k) % b.size()]);
-        return ring;
-      }
-    }
-    return std::nullopt;
+  bool splitsInward(std::size_t v, std::size_t other) const {
+    const std::size_t k = sectorOf(v, other);
+    return k < joined_[v].size() && inward(v, joined_[v][k], joined_[v][k + 1]);
   }
 
-  void merge(std::vector<Ring>& parts) const {
-    for (std::size_t i = 0; i < parts.size(); ++i) {
-      for (std::size_t j = i + 1; j < parts.size();) {
-        auto ring = joined(parts[i], parts[j]);
-        if (!ring || !isConvexRing(*ring)) {
-          ++j;
-          continue;
+  // Whether corner v has no inward sector where its cut to `other` is taken out.
+  bool needless(std::size_t v, std::size_t other) const {
+    const std::vector<std::size_t>& sides = joined_[v];
+    const auto at = std::find(sides.begin(), sides.end(), other);
+    return !inward(v, *(at - 1), *(at + 1));
+  }
+
+  void takeNeedlessOut() {
+    for (std::size_t k = cuts_.size(); k-- > 0;) {
+      const auto [a, b, length] = cuts_[k];
+      if (!needless(a, b) || !needless(b, a)) continue;
+      std::erase(joined_[a], b);
+      std::erase(joined_[b], a);
+      cuts_.erase(cuts_.begin() + static_cast<std::ptrdiff_t>(k));
+    }
+  }
+
+  // Walked round with the inside to the right: from each edge on to the one next to it there.
+  std::vector<std::vector<std::size_t>> parts() const {
+    std::vector<std::vector<std::size_t>> parts;
+    std::vector<std::vector<bool>> walked(n());
+    for (std::size_t i = 0; i < n(); ++i) walked[i].resize(joined_[i].size());
+    for (std::size_t i = 0; i < n(); ++i) {
+      // The last side leads back along the polygon's own edge, which has no inside to its right.
+      for (std::size_t k = 0; k + 1 < joined_[i].size(); ++k) {
+        if (walked[i][k]) continue;
+        std::vector<std::size_t>& part = parts.emplace_back();
+        std::size_t v = i;
+        std::size_t side = k;
+        while (!walked[v][side]) {
+          walked[v][side] = true;
+          part.push_back(v);
+          const std::size_t next = joined_[v][side];
+          const auto& sides = joined_[next];
+          side =
+              static_cast<std::size_t>(std::find(sides.begin(), sides.end(), v) - sides.begin()) -
+              1;
+          v = next;
         }
-        parts[i] = std::move(*ring);
-        parts.erase(parts.begin() + static_cast<std::ptrdiff_t>(j));
-        j = i + 1;
       }
     }
+    return parts;
   }
 
-  const std::vector<Vertex>& points_;
-  bool needless_ = false;
+  const std::vector<Vertex>& p_;
+  std::vector<std::vector<std::size_t>> joined_;
+  std::vector<Cut> cuts_;
 };
 
 }  // namespace
@@ -169,7 +222,7 @@ std::vector<Polygon> convexParts(const Polygon& polygon, int mostPoints) {
   std::vector<Polygon> parts;
   if (faultOf(polygon) != PolygonFault::None) return parts;
   const auto most = static_cast<std::size_t>(mostPoints);
-  for (const Ring& ring : Partition(polygon.points).run()) {
+  for (const std::vector<std::size_t>& ring : Partition(polygon.points).run()) {
     // Fans of the first corner; each takes as many as it may.
     for (std::size_t from = 1; from + 1 < ring.size(); from += most - 2) {
       Polygon part{{polygon.points[ring[0]]}};

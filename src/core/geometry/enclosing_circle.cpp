@@ -2,6 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <initializer_list>
+#include <utility>
 
 namespace amber {
 namespace {
@@ -38,20 +40,49 @@ Circle through(Vertex a, Vertex b, Vertex c) {
   return {a.x + x, a.y + y, std::hypot(x, y)};
 }
 
+// The least circle around a few support points and one more that lies on its edge; leaves those
+// that carry it in `support`.
+Circle leastWith(std::vector<Vertex>& support, Vertex outer) {
+  Circle best{0, 0, 1e300};
+  std::vector<Vertex> carriers;
+  const auto consider = [&](const Circle& circle, std::initializer_list<Vertex> on) {
+    if (circle.r >= best.r) return;
+    const auto inside = [&](const Vertex& point) { return holds(circle, point); };
+    if (!std::all_of(support.begin(), support.end(), inside)) return;
+    best = circle;
+    carriers.assign(on);
+  };
+  for (std::size_t i = 0; i < support.size(); ++i) {
+    consider(through(support[i], outer), {support[i], outer});
+    for (std::size_t j = i + 1; j < support.size(); ++j) {
+      consider(through(support[i], support[j], outer), {support[i], support[j], outer});
+    }
+  }
+  support = std::move(carriers);
+  return best;
+}
+
 }  // namespace
 
 Circle leastCircleAround(const std::vector<Vertex>& points) {
+  std::vector<Vertex> support{points.front()};
   Circle circle{points.front().x, points.front().y, 0};
-  for (std::size_t i = 1; i < points.size(); ++i) {
-    if (holds(circle, points[i])) continue;
-    circle = {points[i].x, points[i].y, 0};
-    for (std::size_t j = 0; j < i; ++j) {
-      if (holds(circle, points[j])) continue;
-      circle = through(points[i], points[j]);
-      for (std::size_t k = 0; k < j; ++k) {
-        if (!holds(circle, points[k])) circle = through(points[i], points[j], points[k]);
-      }
+  // Each round the circle grows; there are few circles for it to be.
+  while (true) {
+    const Vertex* outer = nullptr;
+    double most = 0;
+    for (const Vertex& point : points) {
+      const double dx = point.x - circle.cx;
+      const double dy = point.y - circle.cy;
+      const double squared = dx * dx + dy * dy;
+      if (squared <= most) continue;
+      most = squared;
+      outer = &point;
     }
+    if (outer == nullptr || holds(circle, *outer)) break;
+    const Circle next = leastWith(support, *outer);
+    if (next.r <= circle.r) break;
+    circle = next;
   }
   for (const Vertex& point : points) circle.r = std::max(circle.r, distance(circle, point));
   return circle;

@@ -62,9 +62,15 @@ PolygonFault faultOf(const Polygon& polygon) {
     const Vertex a = p[i];
     const Vertex b = p[(i + 1) % n];
     if (foldsBack(a, b, p[(i + 2) % n])) return PolygonFault::CrossesItself;
+    // Most edges have both ends on one side of this one, which is all that is looked at of them.
+    double last = turn(a, b, p[(i + 2) % n]);
     for (std::size_t j = i + 2; j < n; ++j) {
-      if (i == 0 && j == n - 1) continue;
-      if (segmentsTouch(a, b, p[j], p[(j + 1) % n])) return PolygonFault::CrossesItself;
+      const std::size_t next = j + 1 == n ? 0 : j + 1;
+      const double side = turn(a, b, p[next]);
+      const bool across = last * side <= 0;
+      last = side;
+      if (!across || (i == 0 && next == 0)) continue;
+      if (segmentsTouch(a, b, p[j], p[next])) return PolygonFault::CrossesItself;
     }
   }
   return twiceArea(p) < 2 * kLeastPolygonArea ? PolygonFault::NoArea : PolygonFault::None;

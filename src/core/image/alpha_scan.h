@@ -11,8 +11,8 @@ namespace amber {
 /// The pixels whose alpha is at least `least`, 1 to 255. Cost: linear in the pixels.
 PixelMask alphaMask(const Image& image, int least);
 
-/// The least rectangle around them, without making the mask: rows are read from the outside in, and
-/// of those between, only what lies outside what was found. Nothing where there is none.
+/// The least rectangle around them, without making the mask; nothing where there is none. Cost:
+/// linear in the pixels.
 std::optional<PixelRect> alphaBounds(const Image& image, int least);
 
 }  // namespace amber

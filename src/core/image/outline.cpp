@@ -58,6 +58,23 @@ void addRuns(const PixelMask& mask, int y, std::vector<Run>& runs) {
   if (open >= 0) runs.push_back({y, open, mask.width()});
 }
 
+struct Corner {
+  int x;
+  int y;
+};
+
+// The next corner of a side of a hull that goes down, the right one turning right (way 1).
+void addToSide(std::vector<Corner>& side, Corner next, int way) {
+  while (side.size() >= 2) {
+    const Corner& a = side[side.size() - 2];
+    const Corner& b = side.back();
+    const long long turn = 1LL * (b.x - a.x) * (next.y - a.y) - 1LL * (b.y - a.y) * (next.x - a.x);
+    if (way * turn > 0) break;
+    side.pop_back();
+  }
+  side.push_back(next);
+}
+
 std::uint32_t rootOf(std::vector<std::uint32_t>& parents, std::uint32_t at) {
   while (parents[at] != at) {
     parents[at] = parents[parents[at]];
@@ -142,14 +159,10 @@ PixelMask largestIsland(const PixelMask& mask) {
 std::vector<Vertex> hullOf(const PixelMask& mask) {
   // From the top, the corners of the rows' right ends go down one side of the hull, and those of
   // their left ends the other; both are in order of their height already.
-  std::vector<Vertex> right;
-  std::vector<Vertex> left;
-  const auto add = [](std::vector<Vertex>& chain, Vertex point, double way) {
-    while (chain.size() >= 2 && way * turn(chain[chain.size() - 2], chain.back(), point) <= 0) {
-      chain.pop_back();
-    }
-    if (chain.empty() || !(chain.back() == point)) chain.push_back(point);
-  };
+  std::vector<Corner> right;
+  std::vector<Corner> left;
+  right.reserve(static_cast<std::size_t>(mask.height()) + 2);
+  left.reserve(static_cast<std::size_t>(mask.height()) + 2);
   for (int y = 0; y < mask.height(); ++y) {
     const std::uint64_t* row = mask.row(y);
     int first = 0;
@@ -157,17 +170,22 @@ std::vector<Vertex> hullOf(const PixelMask& mask) {
     if (first == mask.wordsPerRow()) continue;
     int last = mask.wordsPerRow() - 1;
     while (row[last] == 0) --last;
-    const double x0 = first * 64 + std::countr_zero(row[first]);
-    const double x1 = last * 64 + 64 - std::countl_zero(row[last]);
-    for (const double at : {1.0 * y, y + 1.0}) {
-      add(right, {x1, at}, 1);
-      add(left, {x0, at}, -1);
-    }
+    const int x0 = first * 64 + std::countr_zero(row[first]);
+    const int x1 = last * 64 + 64 - std::countl_zero(row[last]);
+    // The upper corner of a row counts only where the side goes outward.
+    if (right.empty() || x1 > right.back().x) addToSide(right, {x1, y}, 1);
+    if (left.empty() || x0 < left.back().x) addToSide(left, {x0, y}, -1);
+    addToSide(right, {x1, y + 1}, 1);
+    addToSide(left, {x0, y + 1}, -1);
   }
-  if (right.empty()) return right;
+  std::vector<Vertex> hull;
+  hull.reserve(right.size() + left.size());
+  for (const Corner& corner : right) hull.push_back({1.0 * corner.x, 1.0 * corner.y});
   // The left side goes up again; the level edges at the top and the bottom join the two.
-  right.insert(right.end(), left.rbegin(), left.rend());
-  return right;
+  for (auto corner = left.rbegin(); corner != left.rend(); ++corner) {
+    hull.push_back({1.0 * corner->x, 1.0 * corner->y});
+  }
+  return hull;
 }
 
 }  // namespace amber
