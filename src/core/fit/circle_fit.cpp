@@ -74,6 +74,10 @@ struct Place {
   double x, y, score;
 };
 
+// So many squares are looked into; a figure takes some hundreds, ink of nothing but specks as many
+// as it is given.
+constexpr int kMostPlaces = 20000;
+
 // The place of highest score, within `precision` of the best there is, for a score that changes by
 // no more than the distance: squares of places, the most promising first. None in a square scores
 // above its middle by more than half its diagonal.
@@ -97,7 +101,7 @@ Place bestPlace(const PixelRect& bounds, double precision, const Score& score) {
   for (double y = bounds.y + half; y < bounds.bottom() + half; y += 2 * half) {
     for (double x = bounds.x + half; x < bounds.right() + half; x += 2 * half) add(x, y, half);
   }
-  while (!heap.empty()) {
+  for (int looked = 0; looked < kMostPlaces && !heap.empty(); ++looked) {
     std::pop_heap(heap.begin(), heap.end(), less);
     const Square square = heap.back();
     heap.pop_back();

@@ -5,6 +5,7 @@
 #include <set>
 #include <utility>
 
+#include "core/base/parallel.h"
 #include "core/fit/held_shapes.h"
 #include "core/fit/recipe_fit.h"
 #include "core/fit/together_fit.h"
@@ -13,6 +14,8 @@
 
 namespace amber {
 namespace {
+
+constexpr std::size_t kAtOnce = 64;
 
 // A frame with the ink that a shape is fitted to.
 struct Open {
@@ -54,6 +57,25 @@ std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRe
                                const std::string& role, const Recipe& recipe, const ArtSource& art,
                                const Progress& progress) {
   std::vector<Edit> edits;
+  if (!recipe.together) {
+    // Some at a time: sheets are read one after the other, and not all ink is held at once.
+    for (std::size_t from = 0; from < frames.size(); from += kAtOnce) {
+      if (progress.cancelled()) return edits;
+      progress.at(static_cast<int>(from), static_cast<int>(frames.size()));
+      std::vector<Open> some;
+      for (std::size_t i = from; i < std::min(from + kAtOnce, frames.size()); ++i) {
+        if (auto open = opened(project, frames[i], art)) some.push_back(std::move(*open));
+      }
+      std::vector<std::optional<Shape>> shapes(some.size());
+      forEachIndex(some.size(), [&](std::size_t i) {
+        if (!progress.cancelled()) shapes[i] = fitted(some[i].ink, recipe);
+      });
+      for (std::size_t i = 0; i < some.size(); ++i) {
+        if (shapes[i]) addShape(some[i], role, *shapes[i], recipe, edits);
+      }
+    }
+    return edits;
+  }
   std::vector<Open> together;
   int done = 0;
   for (const FrameRef& ref : frames) {
@@ -61,12 +83,6 @@ std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRe
     progress.at(done++, static_cast<int>(frames.size()));
     auto open = opened(project, ref, art);
     if (!open) continue;
-    if (!recipe.together) {
-      if (const auto shape = fitted(open->ink, recipe)) {
-        addShape(*open, role, *shape, recipe, edits);
-      }
-      continue;
-    }
     if (!together.empty() && together.back().ref.asset != ref.asset) {
       fitTogether(together, role, recipe, edits);
       together.clear();

@@ -6,7 +6,9 @@
 namespace amber {
 namespace {
 
-constexpr double kBetter = 1e-9;
+constexpr double kBetter = 1e-10;
+constexpr double kHollow = 0.01;    // pixels a px^2
+constexpr double kSettling = 1e-8;  // agreement a px^2
 constexpr double kLeastTwiceArea = 1e-3;
 
 double distanceToSegment(Vertex p, Vertex a, Vertex b) {
@@ -34,19 +36,25 @@ long long PolygonGoal::wrong(const PolygonSums& sums, long long allInk) const {
   return 0;
 }
 
+// A tip that reaches out between rows of pixel centres holds none of them and costs nothing by
+// count; so that no polygon ends in one, area that holds no pixels costs a little. Of agreement it
+// only settles what is equal.
 double PolygonGoal::worth(const PolygonSums& sums, long long allInk) const {
+  const double hollow =
+      std::max(0.0, sums.twiceArea / 2 - static_cast<double>(sums.pixels) / depth);
   switch (style) {
     case FitStyle::Snug:
       return -sums.twiceArea / 2;
     case FitStyle::Trimmed:
-      return -static_cast<double>(sums.pixels);
+      return -static_cast<double>(sums.pixels) - kHollow * hollow;
     case FitStyle::Inner:
-      return static_cast<double>(sums.pixels);
+      return static_cast<double>(sums.pixels) - kHollow * hollow;
     case FitStyle::Balanced:
       break;
   }
   const long long either = sums.pixels + allInk - sums.ink;
-  return either <= 0 ? 0 : static_cast<double>(sums.ink) / static_cast<double>(either);
+  if (either <= 0) return 0;
+  return static_cast<double>(sums.ink) / static_cast<double>(either) - kSettling * hollow;
 }
 
 PolygonClimb::PolygonClimb(const InkCounts& ink, const PolygonGoal& goal,

@@ -12,6 +12,7 @@ struct PolygonGoal {
   FitStyle style = FitStyle::Balanced;
   long long wanted = 0;  ///< Ink that a trimmed polygon must hold.
   bool convex = false;
+  int depth = 1;  ///< Of the ink.
 
   Cuts cuts() const { return style == FitStyle::Snug ? Cuts::Counted : Cuts::NotCounted; }
   /// What is wrong with it, in pixels: bare or cut ink, air, or ink that is missing; 0 for none.

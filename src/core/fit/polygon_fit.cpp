@@ -156,13 +156,13 @@ std::optional<Polygon> polygonOf(std::vector<PixelMask> inks, const PolygonWish&
     if (near.points.size() <= points && faultOf(near) == PolygonFault::None) return near;
   }
   const double size = std::max(counts.bounds().w, counts.bounds().h);
-  return climbed(
-      {counts,
-       {style, std::max(1LL, counts.total() - spare), wish.convex || wish.around == Around::All},
-       points,
-       thinned(outline, std::max(kMostCorners, 2 * points)),
-       hull,
-       std::exp2(std::ceil(std::log2(std::max(1.0, size / 32))))});
+  return climbed({counts,
+                  {style, std::max(1LL, counts.total() - spare),
+                   wish.convex || wish.around == Around::All, counts.depth()},
+                  points,
+                  thinned(outline, std::max(kMostCorners, 2 * points)),
+                  hull,
+                  std::exp2(std::ceil(std::log2(std::max(1.0, size / 32))))});
 }
 
 }  // namespace amber

@@ -1,0 +1,133 @@
+// Any ink through every fitter: what comes out is sound and keeps its promise, with its measures,
+// its inset, its parts and its mirror image.
+#include <cstddef>
+#include <cstdint>
+#include <cstdio>
+#include <cstdlib>
+
+#include "core/fit/measures.h"
+#include "core/fit/outline_fit.h"
+#include "core/fit/recipe_fit.h"
+#include "core/fit/region.h"
+#include "core/geometry/convex_parts.h"
+#include "core/geometry/mirrored.h"
+#include "core/image/outline.h"
+
+namespace {
+
+using namespace amber;
+
+void must(bool holds, const char* what, const Recipe& recipe) {
+  if (holds) return;
+  std::fprintf(stderr, "%s: %s\n", inWords(recipe).c_str(), what);
+  std::abort();
+}
+
+// Bytes, one after the other; zeros when there are no more.
+class Bytes {
+ public:
+  Bytes(const std::uint8_t* data, std::size_t size) : data_(data), size_(size) {}
+  int next() { return at_ < size_ ? data_[at_++] : 0; }
+  bool bit() {
+    if (left_ == 0) {
+      byte_ = next();
+      left_ = 8;
+    }
+    --left_;
+    return (byte_ >> left_ & 1) != 0;
+  }
+
+ private:
+  const std::uint8_t* data_;
+  std::size_t size_;
+  std::size_t at_ = 0;
+  int byte_ = 0;
+  int left_ = 0;
+};
+
+// A mask of 1 to 300 px a side: full, a checkerboard, a ring, lines, one pixel, or the bytes.
+PixelMask maskFrom(Bytes& bytes) {
+  const int side = 1 + (bytes.next() * 256 + bytes.next()) % 300;
+  PixelMask mask(side, 1 + (bytes.next() * 256 + bytes.next()) % 300);
+  const int pattern = bytes.next() % 8;
+  const int grain = 1 + bytes.next() % 9;
+  for (int y = 0; y < mask.height(); ++y) {
+    for (int x = 0; x < mask.width(); ++x) {
+      const double dx = x + 0.5 - mask.width() / 2.0;
+      const double dy = y + 0.5 - mask.height() / 2.0;
+      const double far = dx * dx + dy * dy;
+      const double r = side / 2.0;
+      const bool set = pattern == 0   ? true
+                       : pattern == 1 ? (x / grain + y / grain) % 2 == 0
+                       : pattern == 2 ? far < r * r && far > (r - grain) * (r - grain)
+                       : pattern == 3 ? x % (grain + 1) == 0
+                       : pattern == 4 ? y % (grain + 1) == 0 || x == y
+                       : pattern == 5 ? x == grain && y == grain
+                                      : bytes.bit();
+      if (set) mask.set(x, y);
+    }
+  }
+  return mask;
+}
+
+void checkOne(const PixelMask& ink, const Recipe& recipe) {
+  const auto shape = fitted(ink, recipe);
+  const bool any = countOf(inkIn(recipe.region, ink)) > 0;
+  must(any || !shape, "a shape of no ink", recipe);
+  if (!shape) return;
+  must(validated(*shape, ink.size()).has_value(), "is not sound", recipe);
+  const Measures m = measured(*shape, ink);
+  must(m.air >= 0 && m.air <= 1 && m.bareInk >= 0 && m.bareInk <= 1, "shares", recipe);
+  must(m.agreement >= 0 && m.agreement <= 1, "agreement", recipe);
+  if (recipe.region.part == Region::Part::All) {
+    const bool mask = recipe.kind == ShapeKind::Mask;
+    if (mask || recipe.style == FitStyle::Snug) must(m.bareInk == 0, "bare ink", recipe);
+    if (!mask && recipe.style == FitStyle::Trimmed) {
+      must(m.bareInk <= recipe.loss + 1e-9, "more bare ink than its loss", recipe);
+    }
+    if (!mask && recipe.style == FitStyle::Inner) must(m.air == 0, "air", recipe);
+  }
+  if (const auto* polygon = std::get_if<Polygon>(&*shape)) {
+    must(faultOf(*polygon) == PolygonFault::None, "a fault", recipe);
+    must(isConvex(*polygon) || !recipe.polygon.convex, "turns inward", recipe);
+    double area = 0;
+    for (const Polygon& part : convexParts(*polygon, 8)) area += twiceArea(part.points);
+    const double whole = twiceArea(polygon->points);
+    must(area > whole * (1 - 1e-6) && area < whole * (1 + 1e-6), "parts do not cover it", recipe);
+  }
+  const Shape inset = insetBy(*shape, {3, -2, 5, 40, false}).shape;
+  must(validated(inset, ink.size()).has_value(), "its inset is not sound", recipe);
+  const Shape other = mirrored(*shape, ink.width() / 2.0);
+  must(validated(other, ink.size()).has_value(), "its mirror image is not sound", recipe);
+}
+
+}  // namespace
+
+extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
+  Bytes bytes(data, size);
+  Recipe common;
+  common.polygon.points = 3 + bytes.next() % 14;
+  common.polygon.convex = bytes.next() % 2 == 1;
+  common.polygon.tolerance = bytes.next() % 4 == 3 ? 1.5 : 0;
+  common.polygon.around = Around::All;
+  common.lie = static_cast<CapsuleLie>(bytes.next() % 3);
+  common.loss = bytes.next() % 100 / 100.0;
+  if (bytes.next() % 4 == 1)
+    common.region = {Region::Part::Bottom, 1.0 + bytes.next() % 99, true, {}};
+  const PixelMask ink = maskFrom(bytes);
+  for (const Recipe& recipe : everyRecipe(common)) checkOne(ink, recipe);
+  // Around the largest island, alone.
+  common.polygon.around = Around::Largest;
+  common.kind = ShapeKind::Polygon;
+  common.region = {};
+  const PixelMask island = largestIsland(ink);
+  for (const FitStyle style : kFitStyles) {
+    common.style = style;
+    checkOne(island, common);
+  }
+  if (countOf(island) > 0) {
+    const auto around = coveringInk(island, outlineOf(island), 1.5);
+    must(around.size() >= 3, "no outline", common);
+  }
+  return 0;
+}
