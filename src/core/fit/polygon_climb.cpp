@@ -174,7 +174,6 @@ bool PolygonClimb::moveCorner(std::size_t i, double step) {
     }
   };
   for (const Vertex& way : kWays) go(way);
-  if (goal_.style == FitStyle::Balanced) return moved;
   for (const std::size_t other : {before(i), after(i)}) {
     const double dx = points_[i].x - points_[other].x;
     const double dy = points_[i].y - points_[other].y;

@@ -118,9 +118,7 @@ std::optional<Polygon> climbed(const Fitting& fitting) {
     best.consider(polygon);
   };
   for (const auto& start : starts(fitting)) climb(start, false);
-  if (!balanced || !best.found()) {
-    for (const auto& start : safeStarts(fitting)) climb(start, true);
-  }
+  for (const auto& start : safeStarts(fitting)) climb(start, true);
   if (!best.found()) return std::nullopt;
   PolygonClimb polygon(fitting.ink, fitting.goal, *best.found());
   polygon.climb(coarse, least, kHighPrice);

@@ -283,7 +283,8 @@ void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
   menu->addAction(tr("Mirror for the scope"), this, &FitBench::mirrorShapes);
   menu->addSeparator();
   menu->addAction(tr("Apply the kind's rules to the scope"), this, &FitBench::applyKindRules);
-  more->setMenu(menu);
+  connect(more, &QPushButton::clicked, menu,
+          [more, menu] { menu->popup(more->mapToGlobal(QPoint(0, more->height()))); });
   row->addWidget(more);
   row->addStretch();
 }

@@ -1,6 +1,5 @@
 #include "desktop/benches/fit/refit_report.h"
 
-#include <QDialogButtonBox>
 #include <QHeaderView>
 #include <QLabel>
 #include <QStringList>
@@ -57,9 +56,9 @@ RefitReport::RefitReport(const Project& project, const std::vector<Refitted>& ch
   connect(table, &QTableWidget::cellClicked, this, [this, sorted](int row, int) {
     emit frameChosen(sorted[static_cast<std::size_t>(row)].frame);
   });
-  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
-  connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::close);
-  column->addWidget(buttons);
+  QPushButton* done = makeButton(tr("Close"), tr("Undo takes the new fit back"), this);
+  connect(done, &QPushButton::clicked, this, &QDialog::close);
+  column->addWidget(done, 0, Qt::AlignRight);
 }
 
 }  // namespace amber

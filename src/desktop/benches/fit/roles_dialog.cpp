@@ -2,7 +2,6 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QDialogButtonBox>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
@@ -67,9 +66,9 @@ RolesDialog::RolesDialog(ProjectSession& session, QWidget* parent)
   connect(remove, &QPushButton::clicked, this, &RolesDialog::removeRole);
   row->addWidget(remove);
   row->addStretch();
-  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
-  connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::close);
-  row->addWidget(buttons);
+  QPushButton* done = makeButton(tr("Close"), tr("Every change is made already"), this);
+  connect(done, &QPushButton::clicked, this, &QDialog::close);
+  row->addWidget(done);
   column->addLayout(row);
   // Enter ends a name; it presses no button.
   for (QPushButton* button : findChildren<QPushButton*>()) button->setAutoDefault(false);
