@@ -49,6 +49,16 @@ cv::Mat matOf(const PixelMask& mask) {
   return mat;
 }
 
+// From the RGBA as it lies in memory.
+cv::Mat theirInk(const Image& image) {
+  const cv::Mat rgba(image.height(), image.width(), CV_8UC4, const_cast<Rgba*>(image.row(0)));
+  cv::Mat alpha;
+  cv::extractChannel(rgba, alpha, 3);
+  cv::Mat ink;
+  cv::threshold(alpha, ink, 127, 255, cv::THRESH_BINARY);
+  return ink;
+}
+
 std::vector<cv::Point> largestContour(const cv::Mat& ink) {
   std::vector<std::vector<cv::Point>> contours;
   cv::findContours(ink, contours, cv::RETR_EXTERNAL, cv::CHAIN_APPROX_NONE);
@@ -219,12 +229,7 @@ void boxes(const std::vector<Image>& frames, const char* what) {
   };
   const auto theirs = [&] {
     for (std::size_t i = 0; i < 20; ++i) {
-      const Image& image = frames[at + i];
-      const cv::Mat rgba(image.height(), image.width(), CV_8UC4, const_cast<Rgba*>(image.row(0)));
-      cv::Mat alpha;
-      cv::extractChannel(rgba, alpha, 3);
-      cv::Mat ink;
-      cv::threshold(alpha, ink, 127, 255, cv::THRESH_BINARY);
+      const cv::Mat ink = theirInk(frames[at + i]);
       kept += cv::boundingRect(ink).width;
     }
     next();
@@ -248,12 +253,7 @@ void everythingOfAFrame(const std::vector<Image>& frames, const char* what) {
   };
   const auto theirs = [&] {
     for (std::size_t i = 0; i < 20; ++i) {
-      const Image& image = frames[at + i];
-      const cv::Mat rgba(image.height(), image.width(), CV_8UC4, const_cast<Rgba*>(image.row(0)));
-      cv::Mat alpha;
-      cv::extractChannel(rgba, alpha, 3);
-      cv::Mat ink;
-      cv::threshold(alpha, ink, 127, 255, cv::THRESH_BINARY);
+      const cv::Mat ink = theirInk(frames[at + i]);
       kept += cv::boundingRect(ink).width;
       const std::vector<cv::Point> contour = largestContour(ink);
       std::vector<cv::Point> hull;

@@ -3,6 +3,8 @@
 #include <QBrush>
 #include <QColor>
 #include <QImage>
+#include <QLineF>
+#include <QList>
 #include <QPainter>
 #include <QPen>
 #include <QPointF>
@@ -33,34 +35,79 @@ QPainterPath capsulePath(const Capsule& c, const ViewTransform& view) {
   return place.map(upright);
 }
 
-// Every edge between a pixel of the mask and one that is not.
-QPainterPath maskPath(const MaskShape& mask, const ViewTransform& view) {
+// Every edge between a pixel of the mask and one that is not, as long as it goes straight on.
+QList<QLineF> maskEdges(const MaskShape& mask, const ViewTransform& view) {
   const PixelRect area = pixelBounds(Shape(mask));
   const PixelMask pixels = pixelsOf(Shape(mask), {area.x - 1, area.y - 1, area.w + 2, area.h + 2});
-  QPainterPath path;
+  QList<QLineF> lines;
+  const QPointF corner(mask.x - 1, mask.y - 1);
   const auto edge = [&](int x0, int y0, int x1, int y1) {
-    const QPointF corner(mask.x - 1, mask.y - 1);
-    path.moveTo(view.toStage(corner + QPointF(x0, y0)));
-    path.lineTo(view.toStage(corner + QPointF(x1, y1)));
+    lines << QLineF(view.toStage(corner + QPointF(x0, y0)), view.toStage(corner + QPointF(x1, y1)));
   };
   for (int y = 1; y < pixels.height(); ++y) {
     for (int x = 1; x < pixels.width(); ++x) {
-      if (pixels.test(x, y) != pixels.test(x - 1, y)) edge(x, y, x, y + 1);
-      if (pixels.test(x, y) != pixels.test(x, y - 1)) edge(x, y, x + 1, y);
+      const int from = x;
+      while (x < pixels.width() && pixels.test(x, y) != pixels.test(x, y - 1)) ++x;
+      if (x > from) edge(from, y, x, y);
     }
+  }
+  for (int x = 1; x < pixels.width(); ++x) {
+    for (int y = 1; y < pixels.height(); ++y) {
+      const int from = y;
+      while (y < pixels.height() && pixels.test(x, y) != pixels.test(x - 1, y)) ++y;
+      if (y > from) edge(x, from, x, y);
+    }
+  }
+  return lines;
+}
+
+QPainterPath maskPath(const MaskShape& mask, const ViewTransform& view) {
+  QPainterPath path;
+  for (const QLineF& line : maskEdges(mask, view)) {
+    path.moveTo(line.p1());
+    path.lineTo(line.p2());
   }
   return path;
 }
 
-// What is hatched: of a mask its runs, else the inside of the outline.
-QPainterPath insideOf(const Shape& shape, const ViewTransform& view) {
+// The inside of a shape in a pattern; of a mask its runs, one by one.
+void fillInside(QPainter& painter, const Shape& shape, const ViewTransform& view,
+                const QBrush& brush) {
   const auto* mask = std::get_if<MaskShape>(&shape);
-  if (mask == nullptr) return outlineOf(shape, view);
-  QPainterPath path;
-  for (const MaskRun& run : mask->runs) {
-    path.addRect(view.toStage(QRectF(mask->x + run.x0, mask->y + run.y, run.x1 - run.x0, 1)));
+  if (mask == nullptr) {
+    painter.fillPath(outlineOf(shape, view), brush);
+    return;
   }
-  return path;
+  QList<QRectF> runs;
+  for (const MaskRun& run : mask->runs) {
+    runs << view.toStage(QRectF(mask->x + run.x0, mask->y + run.y, run.x1 - run.x0, 1));
+  }
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(brush);
+  painter.drawRects(runs);
+}
+
+// The outline in a halo and in its colour; lines of their own are drawn faster than a path of them.
+void strokeOutline(QPainter& painter, const Shape& shape, const ViewTransform& view,
+                   std::initializer_list<QPen> pens) {
+  painter.setBrush(Qt::NoBrush);
+  if (const auto* mask = std::get_if<MaskShape>(&shape)) {
+    const QList<QLineF> lines = maskEdges(*mask, view);
+    for (const QPen& pen : pens) {
+      painter.setPen(pen);
+      painter.drawLines(lines);
+    }
+    return;
+  }
+  const QPainterPath outline = outlineOf(shape, view);
+  for (const QPen& pen : pens) {
+    painter.setPen(pen);
+    painter.drawPath(outline);
+  }
+}
+
+QPen penOf(const ShapeLook& look, double width) {
+  return {look.colour, width, look.duty == Duty::Notices ? Qt::DashLine : Qt::SolidLine};
 }
 
 }  // namespace
@@ -94,11 +141,8 @@ void paintShapeOutline(QPainter& painter, const Shape& shape, const ViewTransfor
                        double width, const ShapeLook& look) {
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing, kindOf(shape) != ShapeKind::Box);
-  painter.setBrush(Qt::NoBrush);
   if (look.held) painter.setOpacity(kHeldOpacity);
-  painter.setPen(
-      QPen(look.colour, width, look.duty == Duty::Notices ? Qt::DashLine : Qt::SolidLine));
-  painter.drawPath(outlineOf(shape, view));
+  strokeOutline(painter, shape, view, {penOf(look, width)});
   painter.restore();
 }
 
@@ -111,15 +155,9 @@ void paintShape(QPainter& painter, const Shape& shape, const ViewTransform& view
   const bool stops = look.duty == Duty::Stops;
   QColor fill = look.colour;
   fill.setAlpha(90);
-  painter.fillPath(insideOf(shape, view),
-                   QBrush(fill, stops ? Qt::BDiagPattern : Qt::Dense7Pattern));
-  const QPainterPath outline = outlineOf(shape, view);
+  fillInside(painter, shape, view, QBrush(fill, stops ? Qt::BDiagPattern : Qt::Dense7Pattern));
   const double width = look.selected ? 2 : 1.4;
-  painter.setBrush(Qt::NoBrush);
-  painter.setPen(QPen(theme().halo, width + 2));
-  painter.drawPath(outline);
-  painter.setPen(QPen(look.colour, width, stops ? Qt::SolidLine : Qt::DashLine));
-  painter.drawPath(outline);
+  strokeOutline(painter, shape, view, {QPen(theme().halo, width + 2), penOf(look, width)});
   painter.restore();
 }
 

@@ -140,9 +140,17 @@ void CandidateList::refresh(Duty duty) {
   const auto art = frame == nullptr ? nullptr : session_.artOf(frame->sheet);
   if (art == nullptr) {
     latest_.forget();
+    asked_.reset();
     show({});
     return;
   }
+  const Asked asked{art, frame->rect, duty, common()};
+  if (asked_ == asked) {
+    // Only the shape of the frame is another, as while it is dragged.
+    showCards();
+    return;
+  }
+  asked_ = asked;
   if (candidates_.empty()) state_->setText(tr("fitting ..."));
   latest_.ask([art, rect = frame->rect, duty, recipes = everyRecipe(common())] {
     return candidatesFor(cropped(art->firm, rect), recipes, duty);

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QWidget>
+#include <memory>
 #include <optional>
 #include <set>
 #include <vector>
@@ -57,7 +58,18 @@ class CandidateList : public QWidget {
   QVBoxLayout* cards_ = nullptr;
   std::vector<CandidateCard*> made_;
   std::vector<Candidate> candidates_;
+  // What candidates are found from.
+  struct Asked {
+    std::shared_ptr<const SheetArt> art;
+    PixelRect rect;
+    Duty duty = Duty::Stops;
+    Recipe common;
+
+    bool operator==(const Asked&) const = default;
+  };
+
   Duty duty_ = Duty::Stops;
+  std::optional<Asked> asked_;
   Latest<std::vector<Candidate>> latest_;
 };
 
