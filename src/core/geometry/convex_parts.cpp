@@ -36,6 +36,13 @@ class Partition {
     double squaredLength;
   };
 
+  // A cut that a corner may be mended by, and how many of its ends that mends.
+  struct Way {
+    std::size_t to;
+    int mended;
+    double squaredLength;
+  };
+
   std::size_t n() const { return p_.size(); }
 
   double squaredLength(std::size_t i, std::size_t j) const {
@@ -102,12 +109,6 @@ class Partition {
                        [&](const Cut& cut) { return apart(cut.a, cut.b); });
   }
 
-  // Whether the two see each other through the inside, past all cuts.
-  bool sees(std::size_t i, std::size_t j) const {
-    return sectorOf(i, j) != joined_[i].size() && sectorOf(j, i) != joined_[j].size() &&
-           nothingBetween(i, j);
-  }
-
   void cut(std::size_t i, std::size_t j) {
     const auto join = [&](std::size_t v, std::size_t other) {
       const auto after = static_cast<std::ptrdiff_t>(sectorOf(v, other)) + 1;
@@ -127,7 +128,9 @@ class Partition {
     }
     for (std::size_t k = 0; k < corners.size(); ++k) {
       for (std::size_t m = k + 1; m < corners.size(); ++m) {
-        pairs.push_back({corners[k], corners[m], squaredLength(corners[k], corners[m])});
+        const std::size_t a = corners[k];
+        const std::size_t b = corners[m];
+        if (mends(a, b) && mends(b, a)) pairs.push_back({a, b, squaredLength(a, b)});
       }
     }
     std::sort(pairs.begin(), pairs.end(), [](const Cut& a, const Cut& b) {
@@ -141,30 +144,39 @@ class Partition {
     }
   }
 
-  // The shortest cut that mends the corner, and the other end too if any does; where none does, the
-  // shortest through its inward sector.
+  // The shortest cut through an inward sector of the corner that mends it, and the other end too if
+  // any does; where none mends it, the shortest.
   bool cutFrom(std::size_t i) {
-    std::size_t best = n();
-    int most = -1;
-    double least = 0;
+    const std::vector<std::size_t>& sides = joined_[i];
+    std::size_t k = 0;
+    while (!inward(i, sides[k], sides[k + 1])) ++k;
+    const std::size_t from = sides[k];
+    const std::size_t to = sides[k + 1];
+    std::vector<Way>& ways = ways_;
+    ways.clear();
     for (std::size_t j = 0; j < n(); ++j) {
-      if (j == i || !splitsInward(i, j)) continue;
-      const int mended = mends(i, j) ? (mends(j, i) ? 2 : 1) : 0;
-      const double length = squaredLength(i, j);
-      if (mended < most || (mended == most && length >= least)) continue;
-      if (!sees(i, j)) continue;
-      best = j;
-      most = mended;
-      least = length;
+      if (j == i) continue;
+      const double afterFrom = turn(p_[i], p_[from], p_[j]);
+      const double beforeTo = turn(p_[i], p_[j], p_[to]);
+      // Inside the sector, which is wider than half a turn, by either; mended by both.
+      if (afterFrom <= 0 && beforeTo <= 0) continue;
+      const int mended = afterFrom >= 0 && beforeTo >= 0 ? 1 : 0;
+      ways.push_back({j, mended == 1 && mends(j, i) ? 2 : mended, squaredLength(i, j)});
     }
-    if (best == n()) return false;
-    cut(i, best);
-    return true;
-  }
-
-  bool splitsInward(std::size_t v, std::size_t other) const {
-    const std::size_t k = sectorOf(v, other);
-    return k < joined_[v].size() && inward(v, joined_[v][k], joined_[v][k + 1]);
+    const auto worse = [](const Way& a, const Way& b) {
+      if (a.mended != b.mended) return a.mended < b.mended;
+      return a.squaredLength != b.squaredLength ? a.squaredLength > b.squaredLength : a.to > b.to;
+    };
+    // Most often one of the first is seen; to put all in order would take longer.
+    while (!ways.empty()) {
+      std::iter_swap(std::max_element(ways.begin(), ways.end(), worse), ways.end() - 1);
+      const std::size_t other = ways.back().to;
+      ways.pop_back();
+      if (sectorOf(other, i) == joined_[other].size() || !nothingBetween(i, other)) continue;
+      cut(i, other);
+      return true;
+    }
+    return false;
   }
 
   // Whether corner v has no inward sector where its cut to `other` is taken out.
@@ -214,6 +226,7 @@ class Partition {
   const std::vector<Vertex>& p_;
   std::vector<std::vector<std::size_t>> joined_;
   std::vector<Cut> cuts_;
+  std::vector<Way> ways_;  // kept for its room
 };
 
 }  // namespace

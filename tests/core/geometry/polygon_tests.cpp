@@ -152,6 +152,36 @@ class PolygonTest : public QObject {
     });
   }
 
+  // Rings on a coarse lattice, with many corners in line, untangled by turning crossings round.
+  void partsCoverRingsWithCornersInLine() {
+    AMBER_PROPERTY("convex parts on a lattice", [] {
+      std::vector<Vertex> p;
+      const int count = *rc::gen::inRange(3, 24);
+      for (int i = 0; i < count; ++i) {
+        p.push_back({1.0 * *rc::gen::inRange(0, 9), 1.0 * *rc::gen::inRange(0, 9)});
+      }
+      const std::size_t n = p.size();
+      for (int round = 0; round < 200; ++round) {
+        for (std::size_t i = 0; i + 1 < n; ++i) {
+          for (std::size_t j = i + 2; j < n; ++j) {
+            if (i == 0 && j == n - 1) continue;
+            if (!segmentsTouch(p[i], p[i + 1], p[j], p[(j + 1) % n])) continue;
+            std::reverse(p.begin() + static_cast<std::ptrdiff_t>(i) + 1,
+                         p.begin() + static_cast<std::ptrdiff_t>(j) + 1);
+          }
+        }
+      }
+      const Polygon ring = clockwise(Polygon{p});
+      if (faultOf(ring) != PolygonFault::None) return;
+      double area = 0;
+      for (const Polygon& part : convexParts(ring, 8)) {
+        RC_ASSERT(isConvex(part));
+        area += areaOf(part);
+      }
+      RC_ASSERT(std::abs(area - areaOf(ring)) < 1e-6);
+    });
+  }
+
   void partsAreFew() {
     // A cross needs three, an L two, what is convex one.
     const Polygon cross{{{2, 0},
