@@ -248,7 +248,11 @@ std::optional<Capsule> inner(const InkCounts& ink, CapsuleLie lie, Fineness fine
   }
   const Ends4 ends = bestClimb(starts, lie, step, fine.ends, score);
   const Capsule round{circle->cx, circle->cy, circle->cx, circle->cy, circle->r};
-  return score(ends) >= static_cast<double>(tallyOf(round, ink).shape) ? capsuleFor(ends) : round;
+  // The radius is looked for about the last one, so it is found once and judged as it is.
+  const Capsule found = capsuleFor(ends);
+  if (found.r < kLeastRadius) return round;
+  const Tally tally = tallyOf(found, ink);
+  return tally.air() == 0 && tally.shape >= tallyOf(round, ink).shape ? found : round;
 }
 
 }  // namespace

@@ -60,7 +60,7 @@ PixelSpan CapsuleRows::row(int y) const {
   }
   if (left > right) return {};
   // Pixels whose centres lie in the closed interval.
-  return {firstPixelFrom(left), -firstPixelFrom(-right)};
+  return {static_cast<int>(std::ceil(left - 0.5)), static_cast<int>(std::floor(right - 0.5)) + 1};
 }
 
 }  // namespace amber
