@@ -212,62 +212,54 @@ void parts() {
             }));
 }
 
-// Both from a frame's RGBA.
-void boxes(const std::vector<Image>& frames, const char* what) {
+// Both from a frame's RGBA, twenty frames a turn: the same ones for some turns, so that both find
+// them near.
+template <class Ours, class Theirs>
+void ofFrames(const std::vector<Image>& frames, int turns, const char* what, const Ours& ours,
+              const Theirs& theirs) {
   std::size_t at = 0;
   int turn = 0;
-  // The same frames for some turns, so that both find them near.
-  const auto next = [&] {
-    if (++turn % 8 == 0) at = (at + 20) % (frames.size() - 20);
-  };
   double kept = 0;
-  const auto ours = [&] {
-    for (std::size_t i = 0; i < 20; ++i) {
-      const auto box = alphaBounds(frames[at + i], 128);
-      kept += box ? box->w : 0;
-    }
+  const auto all = [&](const auto& one) {
+    for (std::size_t i = 0; i < 20; ++i) kept += one(frames[at + i]);
   };
-  const auto theirs = [&] {
-    for (std::size_t i = 0; i < 20; ++i) {
-      const cv::Mat ink = theirInk(frames[at + i]);
-      kept += cv::boundingRect(ink).width;
-    }
-    next();
-  };
-  print(what, inTurns(400, ours, theirs));
+  print(what, inTurns(
+                  turns, [&] { all(ours); },
+                  [&] {
+                    all(theirs);
+                    if (++turn % 8 == 0) at = (at + 20) % (frames.size() - 20);
+                  }));
+}
+
+void boxes(const std::vector<Image>& frames, const char* what) {
+  ofFrames(
+      frames, 400, what,
+      [](const Image& image) {
+        const auto box = alphaBounds(image, 128);
+        return box ? box->w : 0;
+      },
+      [](const Image& image) { return cv::boundingRect(theirInk(image)).width; });
 }
 
 void everythingOfAFrame(const std::vector<Image>& frames, const char* what) {
-  std::size_t at = 0;
-  int turn = 0;
-  // The same frames for some turns, so that both find them near.
-  const auto next = [&] {
-    if (++turn % 8 == 0) at = (at + 20) % (frames.size() - 20);
-  };
-  double kept = 0;
-  const auto ours = [&] {
-    for (std::size_t i = 0; i < 20; ++i) {
-      const FrameOutlines all = outlinesOf(alphaMask(frames[at + i], 128), 1);
-      kept += all.circle.r + static_cast<double>(all.polygon.points.size());
-    }
-  };
-  const auto theirs = [&] {
-    for (std::size_t i = 0; i < 20; ++i) {
-      const cv::Mat ink = theirInk(frames[at + i]);
-      kept += cv::boundingRect(ink).width;
-      const std::vector<cv::Point> contour = largestContour(ink);
-      std::vector<cv::Point> hull;
-      cv::convexHull(contour, hull);
-      cv::Point2f centre;
-      float radius = 0;
-      cv::minEnclosingCircle(hull, centre, radius);
-      std::vector<cv::Point> polygon;
-      cv::approxPolyDP(contour, polygon, 1, true);
-      kept += radius + static_cast<double>(polygon.size());
-    }
-    next();
-  };
-  print(what, inTurns(200, ours, theirs));
+  ofFrames(
+      frames, 200, what,
+      [](const Image& image) {
+        const FrameOutlines all = outlinesOf(alphaMask(image, 128), 1);
+        return all.circle.r + static_cast<double>(all.polygon.points.size());
+      },
+      [](const Image& image) {
+        const cv::Mat ink = theirInk(image);
+        const std::vector<cv::Point> contour = largestContour(ink);
+        std::vector<cv::Point> hull;
+        cv::convexHull(contour, hull);
+        cv::Point2f centre;
+        float radius = 0;
+        cv::minEnclosingCircle(hull, centre, radius);
+        std::vector<cv::Point> polygon;
+        cv::approxPolyDP(contour, polygon, 1, true);
+        return cv::boundingRect(ink).width + radius + static_cast<double>(polygon.size());
+      });
 }
 
 void coverage(const std::vector<PixelMask>& inks) {

@@ -205,7 +205,7 @@ double jumpBetween(const Seen& a, const Seen& b) {
 }
 
 // What stands still shows different things one after the other, not one that moves.
-void checkJumps(const RoleShapes& shapes, std::vector<Finding>& findings) {
+void checkJumps(const RoleShapes& shapes, const Project& project, std::vector<Finding>& findings) {
   if (shapes.asset.motion == Motion::Static) return;
   std::map<FrameId, const Seen*> by;
   for (const Seen& seen : shapes.all) by[seen.frame->id] = &seen;
@@ -232,10 +232,13 @@ void checkJumps(const RoleShapes& shapes, std::vector<Finding>& findings) {
     finding.where.animation = animation.id;
     finding.text = "the shape " + shapes.role.name + " jumps by " + px(farthest) + " at " +
                    worst->frame->name + " in " + animation.name + ", while the origin stays";
-    const Seen* first =
-        by.count(animation.steps.front().frame) == 0 ? worst : by.at(animation.steps.front().frame);
-    finding.fix = "Hold that of " + first->frame->name + " through the animation.";
-    finding.fits.clear();
+    // What is seen of the first step, or where it has none, of the one that jumps.
+    const auto start = by.find(animation.steps.front().frame);
+    const Seen& held = start == by.end() ? *worst : *start->second;
+    finding.fix = "Hold that of " + held.frame->name + " through the animation.";
+    FrameShape shape = *held.place->key;
+    shape.geometry = held.shape;
+    finding.remedy = shapeHeld(project, shapes.asset.id, animation.id, shape, shapes.refOf(held));
     findings.push_back(std::move(finding));
   }
 }
@@ -338,24 +341,13 @@ std::vector<Finding> checkShapes(const Asset& asset, const Project& project, con
     checkShare(shapes, measures, &Measures::bareInk, shapes.role.mostBareInk, "shape.bareInk",
                ", which leaves none.", FitStyle::Snug, findings);
     checkStale(shapes, findings);
-    checkJumps(shapes, findings);
+    checkJumps(shapes, project, findings);
   }
   for (const RoleShapes& sensor : roles) {
     if (sensor.role.duty != Duty::Notices) continue;
     for (const RoleShapes& body : roles) {
       if (body.role.duty == Duty::Stops) checkSensor(sensor, body, findings);
     }
-  }
-  // To hold a shape is an edit that needs the project.
-  for (Finding& finding : findings) {
-    if (finding.rule != "shape.jumps") continue;
-    const Animation* animation = findAnimation(asset, finding.where.animation);
-    const FrameId first = animation->steps.front().frame;
-    const ShapePlace* place = held.find(first, finding.where.role);
-    if (place == nullptr) continue;
-    FrameShape shape = *place->key;
-    shape.geometry = place->shape();
-    finding.remedy = shapeHeld(project, asset.id, animation->id, shape, {asset.id, first});
   }
   return findings;
 }

@@ -3,6 +3,8 @@
 #include <array>
 #include <cmath>
 
+#include "core/geometry/segment.h"
+
 namespace amber {
 namespace {
 
@@ -10,15 +12,6 @@ constexpr double kBetter = 1e-10;
 constexpr double kHollow = 0.01;    // pixels a px^2
 constexpr double kSettling = 1e-8;  // agreement a px^2
 constexpr double kLeastTwiceArea = 1e-3;
-
-double distanceToSegment(Vertex p, Vertex a, Vertex b) {
-  const double dx = b.x - a.x;
-  const double dy = b.y - a.y;
-  const double squared = dx * dx + dy * dy;
-  const double along =
-      squared == 0 ? 0 : std::clamp(((p.x - a.x) * dx + (p.y - a.y) * dy) / squared, 0.0, 1.0);
-  return std::hypot(p.x - a.x - along * dx, p.y - a.y - along * dy);
-}
 
 }  // namespace
 

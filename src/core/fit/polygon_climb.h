@@ -38,7 +38,6 @@ class PolygonClimb {
                 double price);
 
   const std::vector<Vertex>& points() const { return points_; }
-  const PolygonSums& sums() const { return sum_; }
   long long wrong() const { return goal_.wrong(sum_, ink_.total()); }
   double worth() const { return goal_.worth(sum_, ink_.total()); }
 

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <utility>
 
+#include "core/geometry/segment.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -27,15 +28,6 @@ Vertex snapped(FramePoint point, const ShapeSnap& snap) {
   }
   return nearest != nullptr ? *nearest
                             : Vertex{snapped(point.x, snap.step), snapped(point.y, snap.step)};
-}
-
-double distanceToEdge(Vertex a, Vertex b, FramePoint p) {
-  const double dx = b.x - a.x;
-  const double dy = b.y - a.y;
-  const double squared = dx * dx + dy * dy;
-  const double along =
-      squared == 0 ? 0 : std::clamp(((p.x - a.x) * dx + (p.y - a.y) * dy) / squared, 0.0, 1.0);
-  return std::hypot(p.x - a.x - along * dx, p.y - a.y - along * dy);
 }
 
 // The middles of a capsule's flanks, or of a circle's four sides.
@@ -107,7 +99,7 @@ std::optional<ShapeTool::Grip> ShapeTool::gripAt(const Shape& shape, FramePoint 
     }
     for (std::size_t i = 0; i < polygon->points.size(); ++i) {
       const Vertex& next = polygon->points[(i + 1) % polygon->points.size()];
-      if (distanceToEdge(polygon->points[i], next, point) <= reach / 2) {
+      if (distanceToSegment({point.x, point.y}, polygon->points[i], next) <= reach / 2) {
         return Grip{Part::Edge, i, {}};
       }
     }
@@ -196,7 +188,8 @@ Shape ShapeTool::moveRim(FramePoint point, const ShapeSnap& snap) const {
   }
   Capsule capsule = std::get<Capsule>(original_);
   const double r = snapped(
-      distanceToEdge({capsule.ax, capsule.ay}, {capsule.bx, capsule.by}, point), snap.step / 2);
+      distanceToSegment({point.x, point.y}, {capsule.ax, capsule.ay}, {capsule.bx, capsule.by}),
+      snap.step / 2);
   capsule.r = std::max(kLeastRadius, r);
   return capsule;
 }
