@@ -14,3 +14,6 @@ endif()
 # The core computes the same doubles everywhere: no fused multiply-add behind our back.
 add_library(amber_exact_floating_point INTERFACE)
 target_compile_options(amber_exact_floating_point INTERFACE -ffp-contract=off)
+# Nobody reads errno after a root, and nothing traps: loops over roots and choices may then work on
+# several numbers at once. No result changes by it.
+target_compile_options(amber_exact_floating_point INTERFACE -fno-math-errno -fno-trapping-math)

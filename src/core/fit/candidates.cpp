@@ -20,9 +20,10 @@ bool better(const Candidate& a, const Candidate& b, Duty duty) {
 std::vector<Candidate> candidatesFor(const PixelMask& firmInk, const std::vector<Recipe>& recipes,
                                      Duty duty, const std::stop_token& stop) {
   std::vector<Candidate> candidates;
+  Fitter fitter(firmInk);
   for (const Recipe& recipe : recipes) {
     if (stop.stop_requested()) break;
-    auto shape = fitted(firmInk, recipe);
+    auto shape = fitter(recipe);
     if (!shape || !validated(*shape, firmInk.size())) continue;
     const Measures measures = measured(*shape, firmInk, recipe.region);
     candidates.push_back({recipe, std::move(*shape), measures});

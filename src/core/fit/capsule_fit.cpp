@@ -3,6 +3,7 @@
 #include <array>
 #include <cmath>
 #include <numbers>
+#include <utility>
 #include <vector>
 
 #include "core/fit/box_fit.h"
@@ -10,6 +11,7 @@
 #include "core/fit/coarse_ink.h"
 #include "core/fit/pattern_search.h"
 #include "core/fit/tally.h"
+#include "core/fit/turning_radius.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -45,63 +47,32 @@ Ends4 lying(Ends4 ends, CapsuleLie lie) {
 struct Fineness {
   double ends;
   double radius;
+  std::size_t starts;  // how many of the best are climbed from
 };
-constexpr Fineness kToKeep{kFinestFit * 4, kFinestFit};
-constexpr Fineness kToStart{0.5, 0.25};
+constexpr Fineness kToKeep{kFinestFit * 4, kFinestFit, 100};
+constexpr Fineness kToStart{0.5, 0.25, 4};
 
-// The best ends of several climbs in steps of `step` and less, by a score of ends.
+// Leaves the so many that score highest.
 template <class Score>
-Ends4 bestClimb(const std::vector<Ends4>& starts, CapsuleLie lie, double step, double least,
-                const Score& score) {
-  const auto scored = [&](const Ends4& ends) { return score(lying(ends, lie)); };
-  Ends4 best = starts.front();
-  double most = scored(best);
-  for (const Ends4& start : starts) {
-    const Ends4 found = climbed(start, {step, step, step, step}, least, scored);
-    const double there = scored(found);
-    if (there > most) {
-      most = there;
-      best = found;
-    }
-  }
-  return lying(best, lie);
+void keepBest(std::vector<Capsule>& capsules, std::size_t most, const Score& score) {
+  if (capsules.size() <= most) return;
+  std::vector<std::pair<double, Capsule>> scored;
+  scored.reserve(capsules.size());
+  for (const Capsule& capsule : capsules) scored.emplace_back(score(capsule), capsule);
+  std::stable_sort(scored.begin(), scored.end(),
+                   [](const auto& a, const auto& b) { return a.first > b.first; });
+  capsules.clear();
+  for (std::size_t i = 0; i < most; ++i) capsules.push_back(scored[i].second);
 }
 
-// Finds the radius at which a growing capsule begins to hold something. One asked for after another
-// is looked for about it, for the ends have moved little.
-class TurningRadius {
- public:
-  TurningRadius(double most, double fineness)
-      : most_(most), last_(most / 2), reach_(most / 2), fineness_(fineness) {}
+double lengthOf(const Ends4& ends) {
+  return std::hypot(ends[2] - ends[0], ends[3] - ends[1]);
+}
 
-  // `holds` is false below the radius and true above it, or true nowhere up to the most.
-  template <class Holds>
-  double operator()(const Holds& holds) {
-    double low = std::max(0.0, last_ - reach_);
-    double high = std::min(most_, last_ + reach_);
-    while (low > 0 && holds(low)) {
-      high = low;
-      low = std::max(0.0, low - 2 * reach_);
-    }
-    while (high < most_ && !holds(high)) {
-      low = high;
-      high = std::min(most_, high + 2 * reach_);
-    }
-    while (high - low > fineness_) {
-      const double middle = (low + high) / 2;
-      (holds(middle) ? high : low) = middle;
-    }
-    last_ = high;
-    reach_ = 0.5;
-    return high;
-  }
-
- private:
-  double most_;
-  double last_;
-  double reach_;
-  double fineness_;
-};
+// The radius of the capsule of this length and area.
+double radiusFor(double length, double area) {
+  return (std::sqrt(length * length + kPi * area) - length) / kPi;
+}
 
 double sizeOf(const InkCounts& ink) {
   return std::min(ink.bounds().w, ink.bounds().h) / 2.0 + 0.5;
@@ -129,50 +100,65 @@ std::vector<Ends4> usualEnds(const InkCounts& ink, const Circle& circle, Capsule
 }
 
 // A capsule that leaves no ink bare: the snug one, or, to find out where to look, the snug circle.
-std::optional<Capsule> coverOf(const InkCounts& ink, CapsuleLie lie, Fineness fine) {
+std::optional<Capsule> coverOf(const InkStudy& ink, CapsuleLie lie, Fineness fine) {
   if (fine.ends < kToStart.ends) return snugCapsule(ink, lie);
   const auto circle = snugCircle(ink);
   if (!circle) return std::nullopt;
   return Capsule{circle->cx, circle->cy, circle->cx, circle->cy, circle->r};
 }
 
-std::optional<Capsule> trimmed(const InkCounts& ink, CapsuleLie lie, double loss, Fineness fine) {
-  const auto snug = coverOf(ink, lie, fine);
+std::optional<Capsule> trimmed(const InkStudy& study, CapsuleLie lie, double loss, Fineness fine) {
+  const InkCounts& ink = study.counts();
+  const auto snug = coverOf(study, lie, fine);
   if (!snug) return std::nullopt;
   const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
   const long long wanted = std::max(1LL, ink.total() - spare);
-  const double enough = std::hypot(ink.bounds().w, ink.bounds().h);
-  TurningRadius turning(enough, fine.radius);
-  const auto capsuleFor = [&](const Ends4& ends) {
-    return capsuleOf(ends, turning([&](double radius) {
-                       return tallyOf(capsuleOf(ends, radius), ink).ink >= wanted;
-                     }));
+  Capsule best = *snug;
+  // Whether a capsule with these ends is smaller than the best: one tally says so mostly, and only
+  // of a smaller one is the least radius looked for.
+  const auto improves = [&](const Ends4& free) {
+    const Ends4 ends = lying(free, lie);
+    const auto holds = [&](double radius) {
+      return tallyOf(capsuleOf(ends, radius), ink).ink >= wanted;
+    };
+    const double radius = radiusFor(lengthOf(ends), areaOf(best)) - fine.radius / 4;
+    if (radius < kLeastRadius || !holds(radius)) return false;
+    best = capsuleOf(ends, leastRadiusBelow(radius, fine.radius, holds));
+    return true;
   };
-  const auto score = [&](const Ends4& ends) {
-    const Capsule capsule = capsuleFor(ends);
-    return tallyOf(capsule, ink).ink >= wanted ? -areaOf(capsule) : -1e18;
+  const auto climb = [&](double step) {
+    climbedWhere(endsOf(best), {step, step, step, step}, fine.ends, improves);
   };
-  std::vector<Ends4> starts;
-  double step = std::max(0.5, sizeOf(ink) / 2);
-  if (const auto squares = coarse(ink)) {
-    starts.push_back(scaledUp(*trimmed(squares->ink, lie, loss, kToStart), *squares));
-    step = squares->side / 2.0;
-  } else {
-    starts.push_back(endsOf(*snug));
-    const std::vector<Ends4> more = usualEnds(ink, *trimmedCircle(ink, loss), lie);
-    starts.insert(starts.end(), more.begin(), more.end());
+  if (const CoarseInk* squares = study.coarse()) {
+    improves(scaledUp(*trimmed(squares->ink, lie, loss, kToStart), *squares));
+    climb(squares->side / 2.0);
+    return best;
   }
-  const Capsule best = capsuleFor(bestClimb(starts, lie, step, fine.ends, score));
-  return score(endsOf(best)) > -areaOf(*snug) ? best : *snug;
+  const double step = std::max(0.5, sizeOf(ink) / 2);
+  climb(step);
+  Capsule most = best;
+  std::vector<Capsule> starts;
+  for (const Ends4& ends : usualEnds(ink, *trimmedCircle(study, loss), lie)) {
+    best = *snug;
+    if (improves(ends)) starts.push_back(best);
+  }
+  keepBest(starts, fine.starts, [](const Capsule& capsule) { return -areaOf(capsule); });
+  for (const Capsule& start : starts) {
+    best = start;
+    climb(step);
+    if (areaOf(best) < areaOf(most)) most = best;
+  }
+  return most;
 }
 
-std::optional<Capsule> balanced(const InkCounts& ink, CapsuleLie lie, Fineness fine) {
-  const auto snug = coverOf(ink, lie, fine);
+std::optional<Capsule> balanced(const InkStudy& study, CapsuleLie lie, Fineness fine) {
+  const InkCounts& ink = study.counts();
+  const auto snug = coverOf(study, lie, fine);
   if (!snug) return std::nullopt;
   const auto agreement = [&](const Capsule& capsule) {
     return tallyOf(capsule, ink).agreement(ink.total());
   };
-  const Circle circle = *balancedCircle(ink);
+  const Circle circle = *(fine.ends < kToStart.ends ? balancedCircle(study) : roughCircle(study));
   Capsule best{circle.cx, circle.cy, circle.cx, circle.cy, circle.r};
   const auto consider = [&](const Capsule& capsule) {
     if (agreement(capsule) > agreement(best)) best = capsule;
@@ -186,86 +172,89 @@ std::optional<Capsule> balanced(const InkCounts& ink, CapsuleLie lie, Fineness f
                 });
     consider(capsuleOf(lying({found[0], found[1], found[2], found[3]}, lie), found[4]));
   };
-  if (const auto squares = coarse(ink)) {
+  if (const CoarseInk* squares = study.coarse()) {
     const Capsule start = *balanced(squares->ink, lie, kToStart);
     climb(scaledUp(start, *squares), start.r * squares->side, squares->side / 2.0);
     return best;
   }
-  const double step = std::max(0.5, sizeOf(ink) / 2);
+  std::vector<Capsule> starts{*snug};
   for (const Ends4& ends : usualEnds(ink, circle, lie)) {
-    // As many pixels as there is ink.
-    const double length = std::hypot(ends[2] - ends[0], ends[3] - ends[1]);
-    const double ink2 = kPi * static_cast<double>(ink.total());
-    climb(ends, (std::sqrt(length * length + ink2) - length) / kPi, step);
+    starts.push_back(capsuleOf(ends, radiusFor(lengthOf(ends), static_cast<double>(ink.total()))));
   }
-  climb(endsOf(*snug), snug->r, step);
   // A trunk that limbs stand out from.
-  const Circle trunk = *innerCircle(ink);
+  const Circle trunk = *innerCircle(study);
   for (const Ends4& ends : usualEnds(ink, trunk, lie)) {
     const double dx = trunk.cx - (ends[0] + ends[2]) / 2;
     const double dy = trunk.cy - (ends[1] + ends[3]) / 2;
-    climb({ends[0] + dx, ends[1] + dy, ends[2] + dx, ends[3] + dy}, trunk.r, step);
+    starts.push_back(capsuleOf({ends[0] + dx, ends[1] + dy, ends[2] + dx, ends[3] + dy}, trunk.r));
   }
+  keepBest(starts, fine.starts, agreement);
+  const double step = std::max(0.5, sizeOf(ink) / 2);
+  for (const Capsule& start : starts) climb(endsOf(start), start.r, step);
   return best;
 }
 
-std::optional<Capsule> inner(const InkCounts& ink, CapsuleLie lie, Fineness fine) {
-  const auto circle = innerCircle(ink);
+std::optional<Capsule> inner(const InkStudy& study, CapsuleLie lie, Fineness fine) {
+  const InkCounts& ink = study.counts();
+  const auto circle = innerCircle(study);
   if (!circle) return std::nullopt;
-  const double most = sizeOf(ink);
-  TurningRadius turning(most, fine.radius);
-  const auto capsuleFor = [&](const Ends4& ends) {
-    const double filled = turning([&](double radius) {
-      return tallyOf(Capsule{ends[0], ends[1], ends[2], ends[3], radius}, ink).air() > 0;
-    });
-    return Capsule{ends[0], ends[1], ends[2], ends[3], filled - fine.radius};
-  };
-  // Of capsules that hold as many pixels, the larger one lets the search go on.
-  const auto score = [&](const Ends4& ends) {
-    const Capsule capsule = capsuleFor(ends);
-    const Box around = bounds(Shape(capsule));
-    const PixelRect& b = ink.bounds();
-    // What slips between the rows of pixels without holding any is no capsule of the ink.
-    if (capsule.r < kLeastRadius || around.x < b.x - 1 || around.y < b.y - 1 ||
-        around.x + around.w > b.right() + 1 || around.y + around.h > b.bottom() + 1) {
-      return -1.0;
-    }
-    const Tally tally = tallyOf(capsule, ink);
-    return tally.air() > 0 ? -1.0 : static_cast<double>(tally.shape) + areaOf(capsule) * 1e-6;
-  };
-  const Box box = *innerBox(ink);
-  const double half = std::abs(box.w - box.h) / 2;
-  std::vector<Ends4> starts{
-      endsAt(circle->cx, circle->cy, 0, 0),
-      endsAt(box.x + box.w / 2, box.y + box.h / 2, box.h > box.w ? kPi / 2 : 0, half)};
-  double step = std::max(0.5, most / 2);
-  if (const auto squares = coarse(ink)) {
-    starts.push_back(scaledUp(*inner(squares->ink, lie, kToStart), *squares));
-    step = squares->side / 2.0;
-  } else {
-    const std::vector<Ends4> more = usualEnds(ink, *circle, lie);
-    starts.insert(starts.end(), more.begin(), more.end());
-  }
-  const Ends4 ends = bestClimb(starts, lie, step, fine.ends, score);
+  const double widest = sizeOf(ink);
   const Capsule round{circle->cx, circle->cy, circle->cx, circle->cy, circle->r};
-  // The radius is looked for about the last one, so it is found once and judged as it is.
-  const Capsule found = capsuleFor(ends);
-  if (found.r < kLeastRadius) return round;
-  const Tally tally = tallyOf(found, ink);
-  return tally.air() == 0 && tally.shape >= tallyOf(round, ink).shape ? found : round;
+  Capsule best = round;
+  // Whether a capsule with these ends is larger than the best and holds no air: one look for air
+  // says so mostly, and only of a larger one is the most radius looked for. What slips between the
+  // rows of pixels without holding any is no capsule of the ink.
+  const auto improves = [&](const Ends4& free) {
+    const Ends4 ends = lying(free, lie);
+    const auto air = [&](double radius) { return holdsAir(capsuleOf(ends, radius), ink); };
+    const double radius =
+        std::max(kLeastRadius, radiusFor(lengthOf(ends), areaOf(best)) + fine.radius / 4);
+    if (radius > widest || air(radius)) return false;
+    const Capsule there = capsuleOf(ends, mostRadiusAbove(radius, widest, fine.radius, air));
+    const Box around = bounds(Shape(there));
+    const PixelRect& b = ink.bounds();
+    if (around.x < b.x - 1 || around.y < b.y - 1 || around.x + around.w > b.right() + 1 ||
+        around.y + around.h > b.bottom() + 1) {
+      return false;
+    }
+    best = there;
+    return true;
+  };
+  Capsule most = best;
+  const auto climb = [&](const Ends4& start, double step) {
+    const Ends4 ends = lying(start, lie);
+    best = capsuleOf(ends, 0);
+    best.r = 0;
+    if (!improves(ends)) best = round;
+    climbedWhere(endsOf(best), {step, step, step, step}, fine.ends, improves);
+    if (tallyOf(best, ink).shape > tallyOf(most, ink).shape) most = best;
+  };
+  const CoarseInk* squares = study.coarse();
+  const double step = squares ? squares->side / 2.0 : std::max(0.5, widest / 2);
+  const Box box = *innerBox(ink);
+  climb(endsOf(round), std::max(0.5, widest / 2));
+  climb(endsAt(box.x + box.w / 2, box.y + box.h / 2, box.h > box.w ? kPi / 2 : 0,
+               std::abs(box.w - box.h) / 2),
+        step);
+  if (squares) {
+    climb(scaledUp(*inner(squares->ink, lie, kToStart), *squares), step);
+    return most;
+  }
+  for (const Ends4& ends : usualEnds(ink, *circle, lie)) climb(ends, step);
+  return most;
 }
 
 }  // namespace
 
-std::optional<Capsule> trimmedCapsule(const InkCounts& ink, CapsuleLie lie, double loss) {
+std::optional<Capsule> trimmedCapsule(const InkStudy& ink, CapsuleLie lie, double loss) {
   return trimmed(ink, lie, loss, kToKeep);
 }
 
-std::optional<Capsule> balancedCapsule(const InkCounts& ink, CapsuleLie lie) {
+std::optional<Capsule> balancedCapsule(const InkStudy& ink, CapsuleLie lie) {
   return balanced(ink, lie, kToKeep);
 }
 
-std::optional<Capsule> innerCapsule(const InkCounts& ink, CapsuleLie lie) {
+std::optional<Capsule> innerCapsule(const InkStudy& ink, CapsuleLie lie) {
   return inner(ink, lie, kToKeep);
 }
 

@@ -2,7 +2,7 @@
 
 #include <optional>
 
-#include "core/fit/ink_counts.h"
+#include "core/fit/ink_study.h"
 #include "core/geometry/shape.h"
 #include "core/project/recipe.h"
 
@@ -18,21 +18,21 @@ namespace amber {
 ///   in
 ///      small steps.
 /// Cost: some thousand passes over the corners of the ink's hull.
-std::optional<Capsule> snugCapsule(const InkCounts& ink, CapsuleLie lie);
+std::optional<Capsule> snugCapsule(const InkStudy& ink, CapsuleLie lie);
 
 /// The trimmed capsule: small, and leaving at most `loss` of the ink bare.
 /// Law 3: at most `loss` of the ink is bare, and its area is at most the snug one's.
 /// Requires: loss 0 up to, but not including, 1.
-std::optional<Capsule> trimmedCapsule(const InkCounts& ink, CapsuleLie lie, double loss);
+std::optional<Capsule> trimmedCapsule(const InkStudy& ink, CapsuleLie lie, double loss);
 
 /// The balanced capsule: of high agreement.
 /// Law 4: it agrees at least as well as the snug one and as the balanced circle.
-std::optional<Capsule> balancedCapsule(const InkCounts& ink, CapsuleLie lie);
+std::optional<Capsule> balancedCapsule(const InkStudy& ink, CapsuleLie lie);
 
 /// The inner capsule: large, and without air.
 /// Law 5: every pixel whose centre is inside is ink, and it holds at least as many as the inner
 /// circle.
-std::optional<Capsule> innerCapsule(const InkCounts& ink, CapsuleLie lie);
+std::optional<Capsule> innerCapsule(const InkStudy& ink, CapsuleLie lie);
 
 /// Its area as geometry has it, px^2.
 double areaOf(const Capsule& capsule);

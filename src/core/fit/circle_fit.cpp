@@ -8,7 +8,7 @@
 #include "core/fit/coarse_ink.h"
 #include "core/fit/pattern_search.h"
 #include "core/fit/tally.h"
-#include "core/geometry/convex_hull.h"
+#include "core/fit/turning_radius.h"
 #include "core/geometry/enclosing_circle.h"
 #include "core/geometry/tolerances.h"
 
@@ -41,8 +41,8 @@ double innerRadius(const InkCounts& ink, double cx, double cy, double atMost) {
       const double dy = y + 0.5 - cy;
       if (dy * dy >= squared) continue;
       const double half = std::sqrt(squared - dy * dy);
-      const int left = static_cast<int>(std::ceil(cx - half - 0.5));
-      const int right = static_cast<int>(std::floor(cx + half - 0.5)) + 1;
+      const int left = firstPixelFrom(cx - half);
+      const int right = pixelAfter(cx + half);
       if (ink.inRow(y, left, right) == right - left) continue;
       for (int x = left; x < right; ++x) {
         const double dx = x + 0.5 - cx;
@@ -53,146 +53,167 @@ double innerRadius(const InkCounts& ink, double cx, double cy, double atMost) {
   return std::sqrt(squared);
 }
 
-// The least radius about a centre that leaves no more than that many pixels bare.
-double radiusHolding(const InkCounts& ink, double cx, double cy, long long wanted, double enough,
-                     double fine) {
-  double low = 0;
-  double high = enough;
-  if (tallyOf(Circle{cx, cy, high}, ink).ink < wanted) return 1e9;
-  while (high - low > fine) {
-    const double middle = (low + high) / 2;
-    (tallyOf(Circle{cx, cy, middle}, ink).ink >= wanted ? high : low) = middle;
-  }
-  return high;
-}
-
 Circle scaledUp(const Circle& c, const CoarseInk& squares) {
   return {squares.x + c.cx * squares.side, squares.y + c.cy * squares.side, c.r * squares.side};
 }
 
-struct Place {
-  double x, y, score;
-};
-
 // So many squares are looked into; a figure takes some hundreds, ink of nothing but specks as many
 // as it is given.
-constexpr int kMostPlaces = 20000;
+constexpr std::size_t kMostPlaces = 20000;
 
-// The place of highest score, within `precision` of the best there is, for a score that changes by
-// no more than the distance: squares of places, the most promising first. None in a square scores
-// above its middle by more than half its diagonal.
-template <class Score>
-Place bestPlace(const PixelRect& bounds, double precision, const Score& score) {
-  struct Square {
-    Place middle;
-    double half;
-    double bound;
-  };
-  const auto less = [](const Square& a, const Square& b) { return a.bound < b.bound; };
-  std::vector<Square> heap;
-  Place best{0, 0, -1e18};
-  const auto add = [&](double x, double y, double half) {
-    const Place place{x, y, score(x, y)};
-    heap.push_back({place, half, place.score + half * std::numbers::sqrt2});
-    std::push_heap(heap.begin(), heap.end(), less);
-    if (place.score > best.score) best = place;
-  };
-  const double half = std::max(0.5, std::min(bounds.w, bounds.h) / 8.0);
+// Looks for the best place in squares of places, the larger ones first: `improves` says whether a
+// place is better than the best so far, which it then is; `promises`, whether one no farther away
+// than that, px, may be better by more than the search cares for.
+template <class Promises, class Improves>
+void searchSquares(const PixelRect& bounds, const Promises& promises, const Improves& improves) {
+  double half = std::max(0.5, std::min(bounds.w, bounds.h) / 8.0);
+  std::vector<Vertex> squares;
   for (double y = bounds.y + half; y < bounds.bottom() + half; y += 2 * half) {
-    for (double x = bounds.x + half; x < bounds.right() + half; x += 2 * half) add(x, y, half);
-  }
-  for (int looked = 0; looked < kMostPlaces && !heap.empty(); ++looked) {
-    std::pop_heap(heap.begin(), heap.end(), less);
-    const Square square = heap.back();
-    heap.pop_back();
-    if (square.bound <= best.score + precision) break;
-    const double quarter = square.half / 2;
-    for (const double dy : {-quarter, quarter}) {
-      for (const double dx : {-quarter, quarter}) {
-        add(square.middle.x + dx, square.middle.y + dy, quarter);
-      }
+    for (double x = bounds.x + half; x < bounds.right() + half; x += 2 * half) {
+      squares.push_back({x, y});
     }
   }
+  for (std::size_t looked = 0; looked < kMostPlaces && !squares.empty(); half /= 2) {
+    looked += squares.size();
+    for (const Vertex& middle : squares) improves(middle.x, middle.y);
+    std::vector<Vertex> quarters;
+    for (const Vertex& middle : squares) {
+      if (!promises(middle.x, middle.y, half * std::numbers::sqrt2)) continue;
+      for (const double dy : {-half / 2, half / 2}) {
+        for (const double dx : {-half / 2, half / 2}) {
+          quarters.push_back({middle.x + dx, middle.y + dy});
+        }
+      }
+    }
+    squares = std::move(quarters);
+  }
+}
+
+// A circle that is to leave no more than so many pixels bare, made smaller by moving it.
+class Shrinking {
+ public:
+  // Requires: a start that holds what is wanted.
+  Shrinking(const InkCounts& ink, long long wanted, double fine, const Circle& start)
+      : ink_(ink), wanted_(wanted), fine_(fine), best_(start) {}
+
+  const Circle& best() const { return best_; }
+
+  // Whether a circle about this centre is smaller than the best by what is fine; one tally says
+  // so mostly, and only of a smaller one is the least radius looked for.
+  bool improves(double x, double y) {
+    const double radius = best_.r - fine_;
+    if (!holds({x, y, radius})) return false;
+    best_ = {x, y, leastRadiusBelow(radius, fine_, [&](double r) { return holds({x, y, r}); })};
+    return true;
+  }
+
+  bool promises(double x, double y, double away, double precision) const {
+    return holds({x, y, best_.r - precision + away});
+  }
+
+ private:
+  bool holds(const Circle& circle) const {
+    return circle.r > 0 && tallyOf(circle, ink_).ink >= wanted_;
+  }
+
+  const InkCounts& ink_;
+  long long wanted_;
+  double fine_;
+  Circle best_;
+};
+
+std::optional<Circle> inner(const InkCounts& ink) {
+  if (ink.total() == 0) return std::nullopt;
+  const double atMost = std::min(ink.bounds().w, ink.bounds().h) / 2.0 + 1;
+  Circle best{0, 0, 0};
+  const auto improves = [&](double x, double y) {
+    if (holdsAir(Circle{x, y, best.r + kFinestFit / 8}, ink)) return false;
+    const double radius = innerRadius(ink, x, y, atMost);
+    if (radius <= best.r) return false;
+    best = {x, y, radius};
+    return true;
+  };
+  const auto promises = [&](double x, double y, double away) {
+    const double radius = best.r + kFinestFit / 2 - away;
+    return radius <= 0 || !holdsAir(Circle{x, y, radius}, ink);
+  };
+  searchSquares(ink.bounds(), promises, improves);
+  best.r *= 1 - 1e-9;
   return best;
 }
 
 }  // namespace
 
-std::optional<Circle> snugCircle(const InkCounts& ink) {
-  if (ink.total() == 0) return std::nullopt;
-  return leastCircleAround(convexHull(ink.corners()));
+std::optional<Circle> snugCircle(const InkStudy& ink) {
+  return foundOnce(ink.finds().snugCircle, [&] {
+    return ink.counts().total() == 0 ? std::nullopt : std::optional(leastCircleAround(ink.hull()));
+  });
 }
 
-std::optional<Circle> innerCircle(const InkCounts& ink) {
-  if (ink.total() == 0) return std::nullopt;
-  const double atMost = std::min(ink.bounds().w, ink.bounds().h) / 2.0 + 1;
-  const auto found = bestPlace(ink.bounds(), kFinestFit / 2,
-                               [&](double x, double y) { return innerRadius(ink, x, y, atMost); });
-  return Circle{found.x, found.y, found.score * (1 - 1e-9)};
+std::optional<Circle> innerCircle(const InkStudy& ink) {
+  return foundOnce(ink.finds().innerCircle, [&] { return inner(ink.counts()); });
 }
 
 namespace {
 
-std::optional<Circle> trimmed(const InkCounts& ink, double loss, Fineness fine) {
-  const auto snug = snugCircle(ink);
+std::optional<Circle> trimmed(const InkStudy& study, double loss, Fineness fine) {
+  const InkCounts& ink = study.counts();
+  const auto snug = snugCircle(study);
   if (!snug) return std::nullopt;
   const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
   const long long wanted = std::max(1LL, ink.total() - spare);
-  // Farther from its centre than this, a circle holds all.
-  const double enough = snug->r * 3;
-  const auto radiusAt = [&](double x, double y) {
-    return radiusHolding(ink, x, y, wanted, enough, fine.radius);
+  Shrinking search(ink, wanted, fine.radius, *snug);
+  const auto climb = [&](double x, double y, double step) {
+    climbedWhere(std::array{x, y}, {step, step}, fine.least * 2,
+                 [&](const auto& c) { return search.improves(c[0], c[1]); });
   };
-  Circle best = *snug;
-  const auto consider = [&](double x, double y) {
-    const double radius = std::max(radiusAt(x, y), kLeastRadius);
-    if (radius < best.r) best = {x, y, radius};
-  };
-  if (const auto squares = coarse(ink)) {
+  if (const CoarseInk* squares = study.coarse()) {
     const Circle start = scaledUp(*trimmed(squares->ink, loss, kToStart), *squares);
-    for (const auto& from : {std::array{start.cx, start.cy}, std::array{snug->cx, snug->cy}}) {
-      const double step = squares->side;
-      const auto centre = climbed(from, {step, step}, fine.least * 2,
-                                  [&](const auto& c) { return -radiusAt(c[0], c[1]); });
-      consider(centre[0], centre[1]);
-    }
+    search.improves(start.cx, start.cy);
+    climb(search.best().cx, search.best().cy, squares->side);
   } else {
-    const auto found =
-        bestPlace(ink.bounds(), fine.trimmed, [&](double x, double y) { return -radiusAt(x, y); });
-    consider(found.x, found.y);
+    climb(snug->cx, snug->cy, snug->r / 4);
+    searchSquares(
+        ink.bounds(),
+        [&](double x, double y, double away) { return search.promises(x, y, away, fine.trimmed); },
+        [&](double x, double y) { return search.improves(x, y); });
   }
-  return best;
+  Circle best = search.best();
+  best.r = std::max(best.r, kLeastRadius);
+  return best.r < snug->r ? best : *snug;
 }
 
-std::optional<Circle> balanced(const InkCounts& ink, Fineness fine) {
-  const auto snug = snugCircle(ink);
+std::optional<Circle> balanced(const InkStudy& study, Fineness fine) {
+  const InkCounts& ink = study.counts();
+  const auto snug = snugCircle(study);
   if (!snug) return std::nullopt;
   const auto score = [&](const Numbers& n) {
     return tallyOf(circleOf(n), ink).agreement(ink.total());
   };
-  const Circle inner = *innerCircle(ink);
-  const double equal = std::sqrt(static_cast<double>(ink.total()) / std::numbers::pi);
-  std::vector<Numbers> starts{{snug->cx, snug->cy, snug->r}, {inner.cx, inner.cy, inner.r}};
-  double step = equal / 4;
-  if (const auto squares = coarse(ink)) {
-    const Circle start = scaledUp(*balanced(squares->ink, kToStart), *squares);
-    starts.push_back({start.cx, start.cy, start.r});
-    step = squares->side;
-  } else {
-    const PixelRect& bounds = ink.bounds();
-    const Circle half = *trimmed(ink, 0.25, kToStart);
-    starts.push_back({snug->cx, snug->cy, equal});
-    starts.push_back({inner.cx, inner.cy, equal});
-    starts.push_back({bounds.x + bounds.w / 2.0, bounds.y + bounds.h / 2.0, equal});
-    starts.push_back({half.cx, half.cy, half.r});
-  }
-  Numbers best = starts[0];
+  const Circle inner = *innerCircle(study);
+  Numbers best{snug->cx, snug->cy, snug->r};
   double most = score(best);
-  for (const Numbers& start : starts) {
-    const Numbers found = climbed(start, {step, step, step}, fine.least, score);
-    if (score(found) > most) {
-      most = score(found);
-      best = found;
+  const auto consider = [&](const Numbers& circle) {
+    const double agreement = score(circle);
+    if (agreement <= most) return;
+    most = agreement;
+    best = circle;
+  };
+  consider({inner.cx, inner.cy, inner.r});
+  if (const CoarseInk* squares = study.coarse()) {
+    const Circle start = scaledUp(*roughCircle(squares->ink), *squares);
+    consider({start.cx, start.cy, start.r});
+    const double step = squares->side;
+    best = climbed(best, {step, step, step}, fine.least, score);
+  } else {
+    const double equal = std::sqrt(static_cast<double>(ink.total()) / std::numbers::pi);
+    const PixelRect& bounds = ink.bounds();
+    const Circle half = *trimmed(study, 0.25, kToStart);
+    for (const Numbers& start :
+         {best, Numbers{inner.cx, inner.cy, inner.r}, Numbers{snug->cx, snug->cy, equal},
+          Numbers{inner.cx, inner.cy, equal}, Numbers{half.cx, half.cy, half.r},
+          Numbers{bounds.x + bounds.w / 2.0, bounds.y + bounds.h / 2.0, equal}}) {
+      consider(climbed(start, {equal / 4, equal / 4, equal / 4}, fine.least, score));
     }
   }
   return circleOf(best);
@@ -200,12 +221,16 @@ std::optional<Circle> balanced(const InkCounts& ink, Fineness fine) {
 
 }  // namespace
 
-std::optional<Circle> trimmedCircle(const InkCounts& ink, double loss) {
+std::optional<Circle> trimmedCircle(const InkStudy& ink, double loss) {
   return trimmed(ink, loss, kToKeep);
 }
 
-std::optional<Circle> balancedCircle(const InkCounts& ink) {
-  return balanced(ink, kToKeep);
+std::optional<Circle> roughCircle(const InkStudy& ink) {
+  return foundOnce(ink.finds().roughCircle, [&] { return balanced(ink, kToStart); });
+}
+
+std::optional<Circle> balancedCircle(const InkStudy& ink) {
+  return foundOnce(ink.finds().balancedCircle, [&] { return balanced(ink, kToKeep); });
 }
 
 }  // namespace amber

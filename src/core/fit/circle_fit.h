@@ -2,7 +2,7 @@
 
 #include <optional>
 
-#include "core/fit/ink_counts.h"
+#include "core/fit/ink_study.h"
 #include "core/geometry/shape.h"
 
 namespace amber {
@@ -14,19 +14,22 @@ namespace amber {
 ///   1. Every ink pixel's square lies inside.
 ///   2. No smaller circle does so (but for rounding, 1e-9 of the radius).
 /// Cost: linear in the rows of the ink's bounds, after sorting them.
-std::optional<Circle> snugCircle(const InkCounts& ink);
+std::optional<Circle> snugCircle(const InkStudy& ink);
 
 /// The trimmed circle: small, and leaving at most `loss` of the ink bare.
 /// Law 3: at most `loss` of the ink is bare, and the circle is no larger than the snug one; on ink
 /// of up to kCoarseSide px, no circle about any centre is smaller by more than an eighth of a px.
 /// On larger ink it is looked for where the trimmed circle of the coarse ink lies.
 /// Requires: loss 0 up to, but not including, 1.
-std::optional<Circle> trimmedCircle(const InkCounts& ink, double loss);
+std::optional<Circle> trimmedCircle(const InkStudy& ink, double loss);
 
 /// The balanced circle: of high agreement.
 /// Law 4: it agrees at least as well as the snug and the inner circle, and no step of kFinestFit of
 /// one of its numbers agrees better. Found by climbing from several places.
-std::optional<Circle> balancedCircle(const InkCounts& ink);
+std::optional<Circle> balancedCircle(const InkStudy& ink);
+
+/// About where the balanced circle lies, within an eighth of a px: for searches that start there.
+std::optional<Circle> roughCircle(const InkStudy& ink);
 
 /// The inner circle: the largest that holds no air.
 /// Laws:
@@ -36,6 +39,6 @@ std::optional<Circle> balancedCircle(const InkCounts& ink);
 /// Cost: some hundred circles' rows. Reference: A. H. Land, A. G. Doig, "An Automatic Method of
 /// Solving Discrete Programming Problems", Econometrica 28, 1960: branch and bound, here over
 /// squares of centres.
-std::optional<Circle> innerCircle(const InkCounts& ink);
+std::optional<Circle> innerCircle(const InkStudy& ink);
 
 }  // namespace amber

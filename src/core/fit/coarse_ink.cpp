@@ -4,11 +4,11 @@
 
 namespace amber {
 
-std::optional<CoarseInk> coarse(const InkCounts& ink) {
+std::unique_ptr<CoarseInk> coarseInk(const InkCounts& ink) {
   const PixelRect& bounds = ink.bounds();
   const int longest = std::max(bounds.w, bounds.h);
   const int side = (longest + kCoarseSide - 1) / kCoarseSide;
-  if (side < 2) return std::nullopt;
+  if (side < 2) return nullptr;
   PixelMask squares((bounds.w + side - 1) / side, (bounds.h + side - 1) / side);
   for (int y = 0; y < squares.height(); ++y) {
     for (int x = 0; x < squares.width(); ++x) {
@@ -20,9 +20,9 @@ std::optional<CoarseInk> coarse(const InkCounts& ink) {
       if (2 * held >= side * side * ink.depth()) squares.set(x, y);
     }
   }
-  CoarseInk result{InkCounts(squares), side, static_cast<double>(bounds.x),
-                   static_cast<double>(bounds.y)};
-  return result.ink.total() == 0 ? std::nullopt : std::optional(std::move(result));
+  if (!boundsOf(squares)) return nullptr;
+  return std::make_unique<CoarseInk>(CoarseInk{
+      InkCounts(squares), side, static_cast<double>(bounds.x), static_cast<double>(bounds.y)});
 }
 
 }  // namespace amber

@@ -18,7 +18,11 @@ class InkCounts {
   /// Requires: at least one, all of one size.
   explicit InkCounts(const std::vector<PixelMask>& inks);
 
-  /// How many frames there are.
+  /// The same ink counted in squares of side x side px, that with the bounds' corner first: a pixel
+  /// of these counts is such a square, and counts for all its pixels.
+  InkCounts(const InkCounts& fine, int side);
+
+  /// How often a pixel counts: how many frames there are, and for squares how many pixels.
   int depth() const { return depth_; }
   long long total() const { return total_; }
   /// Of the ink, frame px; empty when there is none.
@@ -32,6 +36,14 @@ class InkCounts {
     const int* row = prefix_.data() + static_cast<std::ptrdiff_t>(y - bounds_.y) * (bounds_.w + 1);
     return row[to] - row[from];
   }
+  /// The same for a row of the bounds, with x0 at most x1.
+  int within(int y, int x0, int x1) const {
+    const int* row = prefix_.data() + static_cast<std::ptrdiff_t>(y - bounds_.y) * (bounds_.w + 1);
+    return row[std::clamp(x1 - bounds_.x, 0, bounds_.w)] -
+           row[std::clamp(x0 - bounds_.x, 0, bounds_.w)];
+  }
+  /// Ink pixels of a row of the bounds left of column x, frame px.
+  int leftIn(int y, int x) const { return rowSums(y)[std::clamp(x - bounds_.x, 0, bounds_.w)]; }
   /// Ink pixels of row y left of column x, frame px; any numbers.
   int leftOf(int y, int x) const {
     if (y < bounds_.y || y >= bounds_.bottom()) return 0;
@@ -42,7 +54,8 @@ class InkCounts {
   /// Whether the pixel is ink, of one frame at least.
   bool test(int x, int y) const { return inRow(y, x, x + 1) > 0; }
 
-  /// What row y of the bounds holds left of each column of them: bounds().w + 1 numbers.
+  /// What row y, of the bounds, frame px, holds left of each column of them: bounds().w + 1
+  /// numbers.
   const int* rowSums(int y) const {
     return prefix_.data() + static_cast<std::ptrdiff_t>(y - bounds_.y) * (bounds_.w + 1);
   }

@@ -4,6 +4,7 @@
 #include <bit>
 #include <cmath>
 #include <limits>
+#include <utility>
 
 #include "core/fit/test_cost.h"
 #include "core/image/bit_count.h"
@@ -63,31 +64,69 @@ Nearest nearestOf(const PixelMask& to, int x, int y, long long enough) {
 // far; on large ones a field of all distances has the better worst case.
 constexpr long long kLargeWindow = 256LL * 256;
 
+// Looks at pixels in turn for the farthest from the nearest one of `to`.
+class Farthest {
+ public:
+  explicit Farthest(const PixelMask& to) : to_(to) {}
+
+  // Of pixels as far the first that is looked at stays.
+  void lookAt(int x, int y) {
+    // What was nearest to the pixel before is mostly near enough to this one.
+    const long long dx = x - last_.x;
+    const long long dy = y - last_.y;
+    if (squared_ >= 0 && dx * dx + dy * dy <= squared_) return;
+    last_ = nearestOf(to_, x, y, squared_);
+    if (last_.squared <= squared_) return;
+    squared_ = last_.squared;
+    at_ = {x, y, 0};
+  }
+
+  Phantom found() const { return {at_.x, at_.y, std::sqrt(static_cast<double>(squared_))}; }
+
+  // From now on what is as far as the farthest so far is found anew.
+  void startAgain() { --squared_; }
+
+ private:
+  const PixelMask& to_;
+  Nearest last_;
+  long long squared_ = -1;
+  Phantom at_;
+};
+
+// By the ends of rows first, the outer rows before the inner ones: one of the farthest pixels is
+// mostly among them, and then most others are told without a search. Then all in order, for the
+// topmost, then leftmost.
+Phantom farthestOfFew(const PixelMask& from, const PixelMask& to, const PixelRect& bounds) {
+  Farthest search(to);
+  for (int i = 0; i < bounds.h; ++i) {
+    const int y = i % 2 == 0 ? bounds.y + i / 2 : bounds.bottom() - 1 - i / 2;
+    const std::uint64_t* row = from.row(y);
+    const auto filled = [](std::uint64_t word) { return word != 0; };
+    const std::uint64_t* end = row + from.wordsPerRow();
+    const std::uint64_t* first = std::find_if(row, end, filled);
+    if (first == end) continue;
+    const std::uint64_t* last = end - 1;
+    while (*last == 0) --last;
+    search.lookAt(static_cast<int>(first - row) * 64 + std::countr_zero(*first), y);
+    search.lookAt(static_cast<int>(last - row) * 64 + 63 - std::countl_zero(*last), y);
+  }
+  search.startAgain();
+  for (int y = bounds.y; y < bounds.bottom(); ++y) {
+    for (int i = 0; i < from.wordsPerRow(); ++i) {
+      for (std::uint64_t bits = from.row(y)[i]; bits != 0; bits &= bits - 1) {
+        search.lookAt(i * 64 + std::countr_zero(bits), y);
+      }
+    }
+  }
+  return search.found();
+}
+
 // The farthest pixel of `from` from the nearest one of `to`, of the same window.
 std::optional<Phantom> farthest(const PixelMask& from, const PixelMask& to) {
   const auto bounds = boundsOf(from);
   if (!bounds || !boundsOf(to)) return std::nullopt;
   if (static_cast<long long>(to.width()) * to.height() <= kLargeWindow) {
-    Phantom most{bounds->x, bounds->y, -1};
-    long long squared = -1;
-    Nearest last;
-    for (int y = bounds->y; y < bounds->bottom(); ++y) {
-      for (int i = 0; i < from.wordsPerRow(); ++i) {
-        for (std::uint64_t bits = from.row(y)[i]; bits != 0; bits &= bits - 1) {
-          const int x = i * 64 + std::countr_zero(bits);
-          // What was nearest to the pixel before is mostly near enough to this one.
-          const long long dx = x - last.x;
-          const long long dy = y - last.y;
-          if (squared >= 0 && dx * dx + dy * dy <= squared) continue;
-          last = nearestOf(to, x, y, squared);
-          if (last.squared <= squared) continue;
-          squared = last.squared;
-          most = {x, y, 0};
-        }
-      }
-    }
-    most.distance = std::sqrt(static_cast<double>(squared));
-    return most;
+    return farthestOfFew(from, to, *bounds);
   }
   const DistanceField field(to, to.rect());
   Phantom most{bounds->x, bounds->y, -1};
@@ -115,8 +154,9 @@ std::optional<Laid> laid(const Shape& shape, const PixelMask& ink, const Region&
   const auto inkBounds = boundsOf(ink);
   const PixelRect window = united(area, inkBounds.value_or(PixelRect{}));
   if (window.empty()) return std::nullopt;
-  return Laid{window, pixelsOf(shape, window), cropped(ink, window),
-              cropped(inkIn(region, ink), window)};
+  PixelMask all = cropped(ink, window);
+  PixelMask wanted = region.part == Region::Part::All ? all : cropped(inkIn(region, ink), window);
+  return Laid{window, pixelsOf(shape, window), std::move(all), std::move(wanted)};
 }
 
 // Set pixels of a, of b, and of both.

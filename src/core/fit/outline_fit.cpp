@@ -170,8 +170,8 @@ bool cutsAny(const PixelMask& island, const std::vector<Vertex>& points) {
     const int first = static_cast<int>(std::floor(p.y + kTouch));
     const int end = static_cast<int>(std::ceil(q.y - kTouch));
     for (int y = first; y < end; ++y) {
-      double from = p.y == q.y ? p.x : crossingAt(p, q, std::max<double>(y, p.y));
-      double to = p.y == q.y ? q.x : crossingAt(p, q, std::min<double>(y + 1, q.y));
+      double from = p.y == q.y ? p.x : EdgeLine(p, q).at(std::max<double>(y, p.y));
+      double to = p.y == q.y ? q.x : EdgeLine(p, q).at(std::min<double>(y + 1, q.y));
       if (from > to) std::swap(from, to);
       if (anySet(island, y, static_cast<int>(std::floor(from + kTouch)),
                  static_cast<int>(std::ceil(to - kTouch)))) {

@@ -5,15 +5,14 @@
 
 namespace amber {
 
-/// Climbs from `start` to a point at which no step along an axis, of `step` down to `least`, scores
-/// higher. Ends for any score, at a point that scores at least as high as the start; the same start
-/// gives the same end.
-/// Reference: R. Hooke, T. A. Jeeves, "Direct Search Solution of Numerical and Statistical
-/// Problems", Journal of the ACM 8, 1961.
-template <std::size_t N, class Score>
-std::array<double, N> climbed(std::array<double, N> start, std::array<double, N> step, double least,
-                              const Score& score) {
-  auto best = score(start);
+/// Climbs from `start` to a place from which no step along an axis, of `step` down to `least`, is
+/// an improvement; `improves` says whether a place is better than the best so far, which it then
+/// is. Returns the best. Ends when no place is better than itself. Reference: R. Hooke, T. A.
+/// Jeeves, "Direct Search Solution of Numerical and Statistical Problems", Journal of the ACM 8,
+/// 1961.
+template <std::size_t N, class Improves>
+std::array<double, N> climbedWhere(std::array<double, N> start, std::array<double, N> step,
+                                   double least, const Improves& improves) {
   double part = 1;
   bool any = true;
   while (any) {
@@ -23,22 +22,18 @@ std::array<double, N> climbed(std::array<double, N> start, std::array<double, N>
       const double size = step[axis] * part;
       if (size < least) continue;
       any = true;
-      for (const double by : {size, -size}) {
+      const auto steps = [&](double by) {
         std::array<double, N> next = start;
         next[axis] += by;
-        const auto there = score(next);
-        if (!(there > best)) continue;
-        // What helped once is tried further, twice as far each time.
+        if (!improves(next)) return false;
         start = next;
-        best = there;
+        return true;
+      };
+      for (double by : {size, -size}) {
+        if (!steps(by)) continue;
         moved = true;
-        for (double further = by * 2;; further *= 2) {
-          std::array<double, N> on = start;
-          on[axis] += further;
-          const auto score2 = score(on);
-          if (!(score2 > best)) break;
-          start = on;
-          best = score2;
+        // What helped once is tried further, twice as far each time.
+        while (steps(by *= 2)) {
         }
         break;
       }
@@ -46,6 +41,19 @@ std::array<double, N> climbed(std::array<double, N> start, std::array<double, N>
     if (!moved) part /= 2;
   }
   return start;
+}
+
+/// The same by a score, of which more is better; it is at least as high at the end as at the start.
+template <std::size_t N, class Score>
+std::array<double, N> climbed(std::array<double, N> start, std::array<double, N> step, double least,
+                              const Score& score) {
+  auto best = score(start);
+  return climbedWhere(start, step, least, [&](const std::array<double, N>& place) {
+    const auto there = score(place);
+    if (!(there > best)) return false;
+    best = there;
+    return true;
+  });
 }
 
 }  // namespace amber

@@ -2,6 +2,7 @@
 
 #include <array>
 #include <cmath>
+#include <utility>
 
 #include "core/geometry/segment.h"
 
@@ -98,75 +99,73 @@ bool PolygonClimb::legalAround(std::size_t first, std::size_t count) const {
   return true;
 }
 
-bool PolygonClimb::tryMove(std::size_t i, Vertex to) {
-  const std::size_t last = before(i);
-  const std::size_t next = after(i);
-  const PolygonSums in = sumsOf(ink_, points_[last], to, goal_.cuts());
-  const PolygonSums out = sumsOf(ink_, to, points_[next], goal_.cuts());
+// Puts the corners from `first` on at new places, of which there are one or two, if that scores
+// higher and leaves no fault.
+template <std::size_t N>
+bool PolygonClimb::tryMove(std::size_t first, const std::array<Vertex, N>& to) {
+  // The edges that change, and the corners that they join.
+  std::array<std::size_t, N + 1> places;
+  places[0] = before(first);
+  for (std::size_t k = 0; k < N; ++k) places[k + 1] = k == 0 ? first : after(places[k]);
+  std::array<Vertex, N + 2> path;
+  path[0] = points_[places[0]];
+  for (std::size_t k = 0; k < N; ++k) path[k + 1] = to[k];
+  path[N + 1] = points_[after(places[N])];
+
   PolygonSums sum = sum_;
-  sum -= edges_[last];
-  sum -= edges_[i];
-  sum += in;
-  sum += out;
+  for (const std::size_t place : places) sum -= edges_[place];
+  std::array<PolygonSums, N + 1> now;
+  for (std::size_t k = 0; k <= N; ++k) {
+    now[k].twiceArea = path[k].x * path[k + 1].y - path[k + 1].x * path[k].y;
+    sum.twiceArea += now[k].twiceArea;
+  }
+  if (goal_.style == FitStyle::Snug) {
+    // It is worth its area alone, less what it cuts: mostly that is known before all is counted.
+    const double room = (-sum.twiceArea / 2 - score_ - kBetter) / price_;
+    if (room <= 0) return false;
+    const auto most = static_cast<long long>(room);
+    for (std::size_t k = 0; k <= N; ++k) {
+      now[k].cut = cutBy(ink_, path[k], path[k + 1], most - sum.cut);
+      sum.cut += now[k].cut;
+      if (sum.cut > most) return false;
+    }
+  }
+  for (std::size_t k = 0; k <= N; ++k) {
+    const PolygonSums held = sumsOf(ink_, path[k], path[k + 1], Cuts::NotCounted);
+    now[k].pixels = held.pixels;
+    now[k].ink = held.ink;
+    sum.pixels += held.pixels;
+    sum.ink += held.ink;
+  }
   const double score = scoreOf(sum);
   if (score <= score_ + kBetter) return false;
-  const Vertex from = points_[i];
   std::swap(sum, sum_);
-  points_[i] = to;
-  if (!legalAround(i, 1)) {
-    points_[i] = from;
+  std::array<Vertex, N> from;
+  for (std::size_t k = 0; k < N; ++k) from[k] = std::exchange(points_[places[k + 1]], to[k]);
+  if (!legalAround(first, N)) {
+    for (std::size_t k = 0; k < N; ++k) points_[places[k + 1]] = from[k];
     sum_ = sum;
     return false;
   }
-  edges_[last] = in;
-  edges_[i] = out;
+  for (std::size_t k = 0; k <= N; ++k) edges_[places[k]] = now[k];
   score_ = score;
   return true;
 }
 
-bool PolygonClimb::tryMove(std::size_t i, Vertex toI, Vertex toNext) {
-  const std::size_t last = before(i);
-  const std::size_t next = after(i);
-  const std::array<PolygonSums, 3> now = {sumsOf(ink_, points_[last], toI, goal_.cuts()),
-                                          sumsOf(ink_, toI, toNext, goal_.cuts()),
-                                          sumsOf(ink_, toNext, points_[after(next)], goal_.cuts())};
-  PolygonSums sum = sum_;
-  const std::array<std::size_t, 3> places = {last, i, next};
-  for (std::size_t k = 0; k < 3; ++k) {
-    sum -= edges_[places[k]];
-    sum += now[k];
-  }
-  const double score = scoreOf(sum);
-  if (score <= score_ + kBetter) return false;
-  const Vertex fromI = points_[i];
-  const Vertex fromNext = points_[next];
-  std::swap(sum, sum_);
-  points_[i] = toI;
-  points_[next] = toNext;
-  if (!legalAround(i, 2)) {
-    points_[i] = fromI;
-    points_[next] = fromNext;
-    sum_ = sum;
-    return false;
-  }
-  for (std::size_t k = 0; k < 3; ++k) edges_[places[k]] = now[k];
-  score_ = score;
-  return true;
-}
-
-// Along both axes and both diagonals, and along the two edges at the corner.
+// Along the two edges at the corner, both ways; what is to be snug, and is soon told, along the
+// axes as well.
 bool PolygonClimb::moveCorner(std::size_t i, double step) {
-  static constexpr std::array<Vertex, 8> kWays = {
-      {{1, 0}, {-1, 0}, {0, 1}, {0, -1}, {1, 1}, {-1, -1}, {1, -1}, {-1, 1}}};
   bool moved = false;
   const auto go = [&](Vertex way) {
     double length = step;
-    while (tryMove(i, {points_[i].x + way.x * length, points_[i].y + way.y * length})) {
+    while (tryMove<1>(i, {{{points_[i].x + way.x * length, points_[i].y + way.y * length}}})) {
       moved = true;
       length *= 2;
     }
   };
-  for (const Vertex& way : kWays) go(way);
+  if (goal_.style == FitStyle::Snug) {
+    for (const Vertex way : {Vertex{1, 0}, Vertex{-1, 0}, Vertex{0, 1}, Vertex{0, -1}}) go(way);
+  }
   for (const std::size_t other : {before(i), after(i)}) {
     const double dx = points_[i].x - points_[other].x;
     const double dy = points_[i].y - points_[other].y;
@@ -189,7 +188,8 @@ bool PolygonClimb::moveEdge(std::size_t i, double step) {
       const double along = std::hypot(q.x - p.x, q.y - p.y);
       const double nx = (q.y - p.y) / along * length;
       const double ny = (p.x - q.x) / along * length;
-      if (!tryMove(i, {p.x + nx * atI, p.y + ny * atI}, {q.x + nx * atNext, q.y + ny * atNext})) {
+      if (!tryMove<2>(
+              i, {{{p.x + nx * atI, p.y + ny * atI}, {q.x + nx * atNext, q.y + ny * atNext}}})) {
         break;
       }
       moved = true;
@@ -202,15 +202,24 @@ bool PolygonClimb::moveEdge(std::size_t i, double step) {
 void PolygonClimb::climb(double step, double least, double price) {
   price_ = price;
   score_ = scoreOf(sum_);
+  const std::size_t n = points_.size();
   for (double size = step; size >= least; size /= 2) {
+    // A corner is looked at again when it or one beside it has moved since.
+    std::vector<bool> waiting(n, true);
+    bool any = true;
     // What is still moving after so many rounds moves by ever less.
-    for (int round = 0; round < 16; ++round) {
-      bool moved = false;
-      for (std::size_t i = 0; i < points_.size(); ++i) {
-        moved |= moveCorner(i, size);
-        moved |= moveEdge(i, size);
+    for (int round = 0; round < 16 && any; ++round) {
+      any = false;
+      for (std::size_t i = 0; i < n; ++i) {
+        if (!waiting[i]) continue;
+        waiting[i] = false;
+        const bool corner = moveCorner(i, size);
+        const bool edge = moveEdge(i, size);
+        if (!corner && !edge) continue;
+        any = true;
+        waiting[before(i)] = waiting[i] = waiting[after(i)] = true;
+        if (edge) waiting[after(after(i))] = true;
       }
-      if (!moved) break;
     }
   }
 }

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <vector>
 
 #include "core/fit/polygon_sums.h"
@@ -40,13 +41,15 @@ class PolygonClimb {
   const std::vector<Vertex>& points() const { return points_; }
   long long wrong() const { return goal_.wrong(sum_, ink_.total()); }
   double worth() const { return goal_.worth(sum_, ink_.total()); }
+  /// Its worth less what is wrong with it, at the price of the last climb.
+  double score() const { return score_; }
 
  private:
   std::size_t after(std::size_t i) const { return i + 1 == points_.size() ? 0 : i + 1; }
   std::size_t before(std::size_t i) const { return i == 0 ? points_.size() - 1 : i - 1; }
   double scoreOf(const PolygonSums& sums) const;
-  bool tryMove(std::size_t i, Vertex to);
-  bool tryMove(std::size_t i, Vertex toI, Vertex toNext);
+  template <std::size_t N>
+  bool tryMove(std::size_t first, const std::array<Vertex, N>& to);
   bool moveCorner(std::size_t i, double step);
   bool moveEdge(std::size_t i, double step);
   bool legalAround(std::size_t first, std::size_t count) const;

@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/fit/box_fit.h"
+#include "core/fit/ink_study.h"
 #include "core/fit/outline_fit.h"
 #include "core/fit/polygon_climb.h"
 #include "core/fit/polygon_start.h"
@@ -12,64 +13,92 @@
 namespace amber {
 namespace {
 
-// Corners of the outline that a polygon is led through; more show no more of it.
+// Corners of the outline that a polygon is led through; more show no more of it, nor do as many on
+// squares.
 constexpr std::size_t kMostCorners = 48;
+constexpr std::size_t kMostOnSquares = 32;
 constexpr double kCoarseStep = 0.5;
 constexpr int kLittleInk = 24;  // px a side
+// Larger ink is first looked at in so many squares a side.
+constexpr int kSquares = 40;
 constexpr double kLeastStep = 0.25;
 constexpr double kLeastSnugStep = 1.0 / 16;
 // What a wrong pixel costs: first little, so that corners find their way, then more than any
 // polygon gains.
 constexpr double kLowPrice = 2;
 constexpr double kHighPrice = 1e6;
+// How often corners are taken elsewhere: on little ink, and where that has been done on squares.
 constexpr int kRelocations = 6;
+constexpr int kFewRelocations = 1;
 
-struct Fitting {
-  const InkCounts& ink;
-  PolygonGoal goal;
-  std::size_t points;
+// The first step of a climb, px.
+double stepFor(const InkCounts& ink) {
+  const double size = std::max(ink.bounds().w, ink.bounds().h);
+  return std::exp2(std::ceil(std::log2(std::max(1.0, size / 32))));
+}
+
+}  // namespace
+
+// What climbs on one ink start from, whatever the style.
+struct PolygonGround::Level {
+  InkCounts ink;
+  std::size_t points = 0;
+  bool convex = false;
   std::vector<Vertex> ring;  // thinned outline
   std::vector<Vertex> hull;
-  double step;
+  int relocations = kRelocations;
+  double step = stepFor(ink);
+  mutable std::optional<std::vector<std::vector<Vertex>>> starts = {};
 };
 
-bool fits(const Fitting& fitting, const std::vector<Vertex>& points) {
-  if (points.size() < 3 || points.size() > fitting.points) return false;
+namespace {
+
+using Level = PolygonGround::Level;
+
+struct Fitting {
+  const Level& on;
+  PolygonGoal goal;
+};
+
+bool fits(const Level& on, const std::vector<Vertex>& points) {
+  if (points.size() < 3 || points.size() > on.points) return false;
   const Polygon polygon{points};
-  return faultOf(polygon) == PolygonFault::None && (!fitting.goal.convex || isConvex(polygon));
+  return faultOf(polygon) == PolygonFault::None && (!on.convex || isConvex(polygon));
 }
 
 // Where climbing starts, best first: at the best polygon through the outline, through the hull.
-std::vector<std::vector<Vertex>> starts(const Fitting& fitting) {
-  std::vector<std::vector<Vertex>> all;
-  const auto add = [&](std::vector<Vertex> points) {
-    if (fits(fitting, points)) all.push_back(std::move(points));
-  };
-  std::vector<Vertex> through = bestThrough(fitting.ink, fitting.ring, fitting.points);
-  if (fitting.goal.convex) {
-    add(convexHull(through));
-    add(bestThrough(fitting.ink, convexHull(fitting.ring), fitting.points));
-  } else {
-    add(std::move(through));
-    if (all.empty()) add(bestThrough(fitting.ink, convexHull(fitting.ring), fitting.points));
-  }
-  return all;
+const std::vector<std::vector<Vertex>>& starts(const Level& on) {
+  return foundOnce(on.starts, [&] {
+    std::vector<std::vector<Vertex>> all;
+    const auto add = [&](std::vector<Vertex> points) {
+      if (fits(on, points)) all.push_back(std::move(points));
+    };
+    std::vector<Vertex> through = bestThrough(on.ink, on.ring, on.points);
+    if (on.convex) {
+      add(convexHull(through));
+      add(bestThrough(on.ink, convexHull(on.ring), on.points));
+    } else {
+      add(std::move(through));
+      if (all.empty()) add(bestThrough(on.ink, convexHull(on.ring), on.points));
+    }
+    return all;
+  });
 }
 
 // Polygons about which nothing is wrong, whatever the ink.
 std::vector<std::vector<Vertex>> safeStarts(const Fitting& fitting) {
   if (fitting.goal.style == FitStyle::Inner) {
-    const Box box = *innerBox(fitting.ink);
+    const Box box = *innerBox(fitting.on.ink);
     const double right = box.x + box.w;
     const double bottom = box.y + box.h;
-    if (fitting.points < 4) return {{{box.x, box.y}, {right, bottom}, {box.x, bottom}}};
+    if (fitting.on.points < 4) return {{{box.x, box.y}, {right, bottom}, {box.x, bottom}}};
     return {{{box.x, box.y}, {right, box.y}, {right, bottom}, {box.x, bottom}}};
   }
-  std::vector<std::vector<Vertex>> starts = {circumscribed(fitting.hull, fitting.points)};
-  if (fitting.points == 3) {
-    if (auto least = leastTriangle(fitting.hull)) starts.push_back(std::move(*least));
+  std::vector<std::vector<Vertex>> starts = {circumscribed(fitting.on.hull, fitting.on.points)};
+  if (fitting.on.points == 3) {
+    if (auto least = leastTriangle(fitting.on.hull)) starts.push_back(std::move(*least));
     // A triangle has few ways to turn over; so it starts in all four.
-    const PixelRect& b = fitting.ink.bounds();
+    const PixelRect& b = fitting.on.ink.bounds();
     const double w = b.w;
     const double h = b.h;
     const double right = b.right();
@@ -98,29 +127,85 @@ class Best {
   double worth_ = 0;
 };
 
-// Coarse climbs from every start; the best of them is then moved finely.
-std::optional<Polygon> climbed(const Fitting& fitting) {
-  Best best;
-  const bool balanced = fitting.goal.style == FitStyle::Balanced;
-  const double least = fitting.goal.style == FitStyle::Snug ? kLeastSnugStep : kLeastStep;
-  // On little ink every step counts, and costs little.
-  const PixelRect& bounds = fitting.ink.bounds();
-  const double coarse = std::max(bounds.w, bounds.h) <= kLittleInk ? least : kCoarseStep;
+// Climbs from the starts; from those about which nothing is wrong where the others lead nowhere, or
+// where they are worth it.
+void climbFromAll(const Fitting& fitting, double least, Best& best) {
+  const FitStyle style = fitting.goal.style;
   const auto climb = [&](const std::vector<Vertex>& start, bool strict) {
-    PolygonClimb polygon(fitting.ink, fitting.goal, start);
-    if (!strict && !balanced) {
-      polygon.climb(fitting.step, coarse, kLowPrice);
-      polygon.climb(1, coarse, 4 * kLowPrice);
+    PolygonClimb polygon(fitting.on.ink, fitting.goal, start);
+    if (!strict && style != FitStyle::Balanced) {
+      polygon.climb(fitting.on.step, least, kLowPrice);
+      polygon.climb(1, least, 4 * kLowPrice);
     }
-    polygon.climb(balanced ? fitting.step : 2, coarse, kHighPrice);
+    polygon.climb(style == FitStyle::Balanced ? fitting.on.step : 2, least, kHighPrice);
     best.consider(polygon);
-    polygon.relocate(fitting.ring, kRelocations, 2, coarse, kHighPrice);
+    polygon.relocate(fitting.on.ring, fitting.on.relocations, 2, least, kHighPrice);
     best.consider(polygon);
   };
-  for (const auto& start : starts(fitting)) climb(start, false);
+  for (const auto& start : starts(fitting.on)) climb(start, false);
+  if (style == FitStyle::Trimmed && best.found()) return;
   for (const auto& start : safeStarts(fitting)) climb(start, true);
+}
+
+// Where to look on large ink: what fits it in squares of several px.
+std::optional<std::vector<Vertex>> foundOnSquares(const Fitting& squares) {
+  const FitStyle style = squares.goal.style;
+  if (style == FitStyle::Inner) {
+    Best best;
+    climbFromAll(squares, kCoarseStep, best);
+    return best.found();
+  }
+  std::optional<std::vector<Vertex>> found;
+  double highest = 0;
+  // Half a square too much or too little is none of the ink's; so that is cheap.
+  const auto climb = [&](const std::vector<Vertex>& start) {
+    PolygonClimb polygon(squares.on.ink, squares.goal, start);
+    polygon.climb(squares.on.step, kCoarseStep, kLowPrice);
+    polygon.relocate(squares.on.ring, squares.on.relocations, 2, kCoarseStep, kLowPrice);
+    if (found && polygon.score() <= highest) return;
+    found = polygon.points();
+    highest = polygon.score();
+  };
+  for (const auto& start : starts(squares.on)) climb(start);
+  if (!found || style == FitStyle::Snug) {
+    for (const auto& start : safeStarts(squares)) climb(start);
+  }
+  return found;
+}
+
+// How far what was found on squares is moved at first: what may hold nothing wrong has the squares'
+// edges to fill, and what is to agree lies well already.
+double firstStrictStep(FitStyle style, double side) {
+  if (style == FitStyle::Inner) return side;
+  return style == FitStyle::Balanced ? 1 : 2;
+}
+
+// What fits the squares, moved finely, or else what is found without them.
+std::optional<Polygon> climbed(const Fitting& fitting,
+                               const std::optional<std::vector<Vertex>>& found, double side) {
+  const FitStyle style = fitting.goal.style;
+  const double least = style == FitStyle::Snug ? kLeastSnugStep : kLeastStep;
+  // On little ink every step counts, and costs little.
+  const PixelRect& bounds = fitting.on.ink.bounds();
+  const double coarse = std::max(bounds.w, bounds.h) <= kLittleInk ? least : kCoarseStep;
+  Best best;
+  if (found) {
+    PolygonClimb polygon(fitting.on.ink, fitting.goal, *found);
+    if (style == FitStyle::Snug) {
+      polygon.climb(side, coarse, 4 * kLowPrice);
+      polygon.climb(1, coarse, 16 * kLowPrice);
+    }
+    if (style == FitStyle::Trimmed) polygon.climb(2, coarse, 2 * kLowPrice);
+    polygon.climb(firstStrictStep(style, side), coarse, kHighPrice);
+    best.consider(polygon);
+    if (style == FitStyle::Snug) {
+      polygon.relocate(fitting.on.ring, kFewRelocations, 2, coarse, kHighPrice);
+      best.consider(polygon);
+    }
+  }
+  if (!best.found()) climbFromAll(fitting, coarse, best);
   if (!best.found()) return std::nullopt;
-  PolygonClimb polygon(fitting.ink, fitting.goal, *best.found());
+  PolygonClimb polygon(fitting.on.ink, fitting.goal, *best.found());
   polygon.climb(coarse, least, kHighPrice);
   best.consider(polygon);
   return Polygon{*best.found()};
@@ -128,39 +213,71 @@ std::optional<Polygon> climbed(const Fitting& fitting) {
 
 }  // namespace
 
+PolygonGround::PolygonGround(std::vector<PixelMask> inks, const PolygonWish& wish) : wish_(wish) {
+  all_ = unitedMask(inks);
+  if (wish.around == Around::Largest) {
+    all_ = largestIsland(all_);
+    for (PixelMask& ink : inks) ink = intersection(ink, all_);
+  }
+  InkCounts counts(inks);
+  if (counts.total() == 0) return;
+  const std::vector<Vertex> hull = convexHull(counts.corners());
+  const bool convex = wish.convex || wish.around == Around::All;
+  const auto points = static_cast<std::size_t>(wish.points);
+  const std::vector<Vertex> ring =
+      thinned(wish.around == Around::Largest ? edgeMiddles(outlineOf(all_)) : hull,
+              std::max(kMostCorners, 2 * points));
+  const PixelRect& bounds = counts.bounds();
+  side_ = (std::max(bounds.w, bounds.h) + kSquares - 1) / kSquares;
+  if (side_ > 1) {
+    const auto scaledDown = [&](std::vector<Vertex> corners) {
+      for (Vertex& p : corners) p = {(p.x - bounds.x) / side_, (p.y - bounds.y) / side_};
+      return corners;
+    };
+    squares_ = std::make_unique<Level>(
+        Level{InkCounts(counts, side_), points, convex,
+              scaledDown(thinned(ring, std::max(kMostOnSquares, 2 * points))), scaledDown(hull),
+              kFewRelocations});
+  }
+  fine_ = std::make_unique<Level>(Level{std::move(counts), points, convex, ring, hull});
+}
+
+PolygonGround::~PolygonGround() = default;
+PolygonGround::PolygonGround(PolygonGround&&) noexcept = default;
+PolygonGround& PolygonGround::operator=(PolygonGround&&) noexcept = default;
+
+std::optional<Polygon> PolygonGround::fitted(FitStyle style, double loss) const {
+  if (!fine_) return std::nullopt;
+  const InkCounts& ink = fine_->ink;
+  if (style == FitStyle::Snug && wish_.tolerance > 0) {
+    Polygon near{fine_->convex ? coveringWithin(fine_->hull, wish_.tolerance)
+                               : coveringInk(all_, outlineOf(all_), wish_.tolerance)};
+    if (near.points.size() <= fine_->points && faultOf(near) == PolygonFault::None) return near;
+  }
+  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
+  PolygonGoal goal{style, std::max(1LL, ink.total() - spare), fine_->convex, ink.depth()};
+  std::optional<std::vector<Vertex>> found;
+  if (squares_) {
+    PolygonGoal onSquares = goal;
+    onSquares.depth = squares_->ink.depth();
+    found = foundOnSquares({*squares_, onSquares});
+  }
+  if (found) {
+    for (Vertex& p : *found) {
+      p = {ink.bounds().x + p.x * side_, ink.bounds().y + p.y * side_};
+    }
+  }
+  return climbed({*fine_, goal}, found, side_);
+}
+
 std::optional<Polygon> polygonOf(const PixelMask& ink, const PolygonWish& wish, FitStyle style,
                                  double loss) {
-  return polygonOf(std::vector<PixelMask>{ink}, wish, style, loss);
+  return PolygonGround({ink}, wish).fitted(style, loss);
 }
 
 std::optional<Polygon> polygonOf(std::vector<PixelMask> inks, const PolygonWish& wish,
                                  FitStyle style, double loss) {
-  PixelMask all = unitedMask(inks);
-  if (wish.around == Around::Largest) {
-    all = largestIsland(all);
-    for (PixelMask& ink : inks) ink = intersection(ink, all);
-  }
-  const InkCounts counts(inks);
-  if (counts.total() == 0) return std::nullopt;
-  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(counts.total())));
-  const std::vector<Vertex> hull = convexHull(counts.corners());
-  const std::vector<Vertex> outline =
-      wish.around == Around::Largest ? edgeMiddles(outlineOf(all)) : hull;
-  const auto points = static_cast<std::size_t>(wish.points);
-  if (style == FitStyle::Snug && wish.tolerance > 0) {
-    Polygon near{wish.convex || wish.around == Around::All
-                     ? coveringWithin(hull, wish.tolerance)
-                     : coveringInk(all, outlineOf(all), wish.tolerance)};
-    if (near.points.size() <= points && faultOf(near) == PolygonFault::None) return near;
-  }
-  const double size = std::max(counts.bounds().w, counts.bounds().h);
-  return climbed({counts,
-                  {style, std::max(1LL, counts.total() - spare),
-                   wish.convex || wish.around == Around::All, counts.depth()},
-                  points,
-                  thinned(outline, std::max(kMostCorners, 2 * points)),
-                  hull,
-                  std::exp2(std::ceil(std::log2(std::max(1.0, size / 32))))});
+  return PolygonGround(std::move(inks), wish).fitted(style, loss);
 }
 
 }  // namespace amber

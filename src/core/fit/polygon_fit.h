@@ -1,5 +1,6 @@
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <vector>
 
@@ -8,6 +9,30 @@
 #include "core/project/recipe.h"
 
 namespace amber {
+
+/// What the polygons that a wish makes of ink start from, whatever their style: worked out once for
+/// all of them. To be asked by one thread at a time.
+class PolygonGround {
+ public:
+  /// Several inks are laid over each other, see polygonOf. Requires: at least one, all of one size.
+  PolygonGround(std::vector<PixelMask> inks, const PolygonWish& wish);
+  ~PolygonGround();
+  PolygonGround(PolygonGround&&) noexcept;
+  PolygonGround& operator=(PolygonGround&&) noexcept;
+
+  const PolygonWish& wish() const { return wish_; }
+  /// As polygonOf.
+  std::optional<Polygon> fitted(FitStyle style, double loss) const;
+
+  struct Level;
+
+ private:
+  PolygonWish wish_;
+  PixelMask all_{0, 0};
+  int side_ = 1;                    // of the squares, px
+  std::unique_ptr<Level> fine_;     // none without ink
+  std::unique_ptr<Level> squares_;  // of large ink
+};
 
 /// The polygon that a wish and a style make of ink; nothing for none. By the wish it goes around
 /// the largest island, whose ink alone then counts, or is one convex polygon around all. Laws:

@@ -56,34 +56,47 @@ class ChainSearch {
   // The corners, from `start`, of the best chain of up to `points` edges, by the worth
   // ink - share x either, and what it holds.
   std::vector<std::size_t> best(std::size_t start, std::size_t points, double share) const {
-    // most[k][j]: of chains of k edges from the start to the corner j places on.
-    std::vector<double> most((points + 1) * (n_ + 1), -1e300);
-    std::vector<std::size_t> from((points + 1) * (n_ + 1), 0);
+    // What the edge from the corner i places on to that j places on is worth, at [j][i].
+    const std::size_t width = n_ + 1;
+    std::vector<double> worth(width * width);
+    for (std::size_t j = 1; j <= n_; ++j) {
+      const std::size_t to = (start + j) % n_;
+      for (std::size_t i = 0; i < j; ++i) {
+        const Holds& holds = sums_[(start + i) % n_ * n_ + to];
+        worth[j * width + i] = holds.ink * (1 + share) - holds.pixels * share;
+      }
+    }
+    // most[k][j]: of chains of k edges from the start to the corner j places on; of none where
+    // there are fewer corners between.
+    std::vector<double> most((points + 1) * width, -1e300);
+    std::vector<std::size_t> from((points + 1) * width, 0);
     most[0] = 0;
     for (std::size_t k = 1; k <= points; ++k) {
-      const double* last = &most[(k - 1) * (n_ + 1)];
+      const double* last = &most[(k - 1) * width];
+      const std::size_t first = k - 1;
+      const std::size_t beyond = k == 1 ? 1 : n_;
       for (std::size_t j = k; j <= n_; ++j) {
+        const double* edges = &worth[j * width];
         double best = -1e300;
-        std::size_t bestFrom = 0;
-        for (std::size_t i = k - 1; i < j; ++i) {
-          if (last[i] <= -1e299) continue;
-          const double worth = last[i] + weight(start + i, start + j, share);
-          if (worth <= best) continue;
-          best = worth;
+        std::size_t bestFrom = first;
+        for (std::size_t i = first; i < std::min(j, beyond); ++i) {
+          const double there = last[i] + edges[i];
+          if (there <= best) continue;
+          best = there;
           bestFrom = i;
         }
-        most[k * (n_ + 1) + j] = best;
-        from[k * (n_ + 1) + j] = bestFrom;
+        most[k * width + j] = best;
+        from[k * width + j] = bestFrom;
       }
     }
     std::size_t edges = 3;
     for (std::size_t k = 4; k <= points; ++k) {
-      if (most[k * (n_ + 1) + n_] > most[edges * (n_ + 1) + n_] + 1e-9) edges = k;
+      if (most[k * width + n_] > most[edges * width + n_] + 1e-9) edges = k;
     }
     std::vector<std::size_t> corners(edges);
     std::size_t at = n_;
     for (std::size_t k = edges; k > 0; --k) {
-      at = from[k * (n_ + 1) + at];
+      at = from[k * width + at];
       corners[k - 1] = (start + at) % n_;
     }
     return corners;
@@ -106,11 +119,6 @@ class ChainSearch {
     double pixels = 0;
     double ink = 0;
   };
-
-  double weight(std::size_t from, std::size_t to, double share) const {
-    const Holds& holds = sums_[from % n_ * n_ + to % n_];
-    return holds.ink * (1 + share) - holds.pixels * share;
-  }
 
   long long all_;
   std::size_t n_;
@@ -202,7 +210,7 @@ std::vector<Vertex> bestThrough(const InkCounts& ink, const std::vector<Vertex>&
     if (agreement > most) {
       most = agreement;
       best = corners;
-    } else if (round >= 2) {
+    } else if (round >= 1) {
       break;
     }
     start = corners[corners.size() / 2];

@@ -9,35 +9,87 @@ namespace {
 // What of a pixel an edge may touch without cutting it, px: rounding.
 constexpr double kTouch = 1e-9;
 
+// Past the end of an edge that is nearly level its line is anywhere, px.
+constexpr double kFarAway = 1 << 19;
+
 // Far from 0, a cast rounds as floor does, which is a call.
 int floorOf(double value) {
   constexpr double kFar = 1 << 20;
   return static_cast<int>(value + kFar) - (1 << 20);
 }
 
-long long cutBy(const InkCounts& ink, Vertex p, Vertex q) {
+// Some rows at a time, so that their columns can be worked out at once.
+constexpr int kRows = 8;
+
+struct Held {
+  long long pixels = 0;
+  long long ink = 0;
+};
+
+// Of rows [first, end), what lies left of the line.
+Held heldLeftOf(const InkCounts& ink, const EdgeLine& line, int first, int end) {
+  const PixelRect& bounds = ink.bounds();
+  const std::ptrdiff_t stride = bounds.w + 1;
+  Held held;
+  int columns[kRows];
+  int inside[kRows];
+  for (int y = first; y < end; y += kRows) {
+    for (int i = 0; i < kRows; ++i) {
+      columns[i] = firstPixelFrom(std::clamp(line.at(y + i + 0.5), -kFarAway, kFarAway));
+    }
+    for (int i = 0; i < kRows; ++i) inside[i] = std::clamp(columns[i] - bounds.x, 0, bounds.w);
+    const int count = std::min(kRows, end - y);
+    const int from = std::max(0, bounds.y - y);
+    const int to = std::min(count, bounds.bottom() - y);
+    int pixels = 0;
+    int inked = 0;
+    if (from == 0 && to == kRows) {
+      const int* row = ink.rowSums(y);
+      for (int i = 0; i < kRows; ++i) pixels += columns[i];
+      for (int i = 0; i < kRows; ++i, row += stride) inked += row[inside[i]];
+    } else {
+      for (int i = 0; i < count; ++i) pixels += columns[i];
+      for (int i = from; i < to; ++i) inked += ink.rowSums(y + i)[inside[i]];
+    }
+    held.pixels += pixels;
+    held.ink += inked;
+  }
+  return held;
+}
+
+}  // namespace
+
+long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most) {
   const PixelRect& bounds = ink.bounds();
   if (std::max(p.x, q.x) <= bounds.x || std::min(p.x, q.x) >= bounds.right()) return 0;
   const double top = std::min(p.y, q.y);
   const double bottom = std::max(p.y, q.y);
   const int first = std::max(floorOf(top + kTouch), bounds.y);
   const int last = std::min(-floorOf(-(bottom - kTouch)), bounds.bottom());
-  const double slope = q.y == p.y ? 0 : (q.x - p.x) / (q.y - p.y);
+  if (first >= last) return 0;
+  if (p.y == q.y) {
+    return ink.inRow(first, floorOf(std::min(p.x, q.x) + kTouch),
+                     -floorOf(-(std::max(p.x, q.x) - kTouch)));
+  }
+  const EdgeLine line(p, q);
   long long cut = 0;
-  for (int y = first; y < last; ++y) {
-    double from = p.x;
-    double to = q.x;
-    if (q.y != p.y) {
-      from = p.x + slope * (std::max<double>(y, top) - p.y);
-      to = p.x + slope * (std::min<double>(y + 1, bottom) - p.y);
+  int from[kRows];
+  int to[kRows];
+  for (int y = first; y < last && cut <= most; y += kRows) {
+    for (int i = 0; i < kRows; ++i) {
+      const double a = line.at(std::clamp<double>(y + i, top, bottom));
+      const double b = line.at(std::clamp<double>(y + i + 1, top, bottom));
+      from[i] = std::clamp(floorOf(std::min(a, b) + kTouch) - bounds.x, 0, bounds.w);
+      to[i] = std::clamp(-floorOf(-(std::max(a, b) - kTouch)) - bounds.x, 0, bounds.w);
     }
-    if (from > to) std::swap(from, to);
-    cut += ink.inRow(y, floorOf(from + kTouch), -floorOf(-(to - kTouch)));
+    const int count = std::min(kRows, last - y);
+    for (int i = 0; i < count; ++i) {
+      const int* row = ink.rowSums(y + i);
+      cut += std::max(0, row[to[i]] - row[from[i]]);
+    }
   }
   return cut;
 }
-
-}  // namespace
 
 PolygonSums sumsOf(const InkCounts& ink, Vertex p, Vertex q, Cuts cuts) {
   PolygonSums sums;
@@ -46,11 +98,9 @@ PolygonSums sumsOf(const InkCounts& ink, Vertex p, Vertex q, Cuts cuts) {
     const bool down = q.y > p.y;
     const int first = firstPixelFrom(std::min(p.y, q.y));
     const int end = firstPixelFrom(std::max(p.y, q.y));
-    for (int y = first; y < end; ++y) {
-      const int column = firstPixelFrom(crossingAt(p, q, y + 0.5));
-      sums.pixels += column;
-      sums.ink += ink.leftOf(y, column);
-    }
+    const Held held = heldLeftOf(ink, EdgeLine(p, q), first, end);
+    sums.pixels = held.pixels;
+    sums.ink = held.ink;
     sums.pixels *= ink.depth();
     if (!down) {
       sums.pixels = -sums.pixels;

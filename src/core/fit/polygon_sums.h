@@ -32,6 +32,10 @@ struct PolygonSums {
   }
 };
 
+/// Ink pixels that the edge from p to q passes through; counted until they are more than `most`.
+/// Cost: linear in the rows that it crosses.
+long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most = 1LL << 60);
+
 /// Whether cuts are counted; that takes as long again.
 enum class Cuts { Counted, NotCounted };
 

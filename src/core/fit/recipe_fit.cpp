@@ -6,6 +6,7 @@
 #include "core/fit/box_fit.h"
 #include "core/fit/capsule_fit.h"
 #include "core/fit/circle_fit.h"
+#include "core/fit/ink_study.h"
 #include "core/fit/mask_fit.h"
 #include "core/fit/polygon_fit.h"
 #include "core/fit/region.h"
@@ -33,7 +34,7 @@ std::optional<Shape> fittedBox(const InkCounts& ink, const Recipe& recipe) {
   return asShape(innerBox(ink));
 }
 
-std::optional<Shape> fittedCircle(const InkCounts& ink, const Recipe& recipe) {
+std::optional<Shape> fittedCircle(const InkStudy& ink, const Recipe& recipe) {
   switch (recipe.style) {
     case FitStyle::Snug:
       return asShape(snugCircle(ink));
@@ -47,7 +48,7 @@ std::optional<Shape> fittedCircle(const InkCounts& ink, const Recipe& recipe) {
   return asShape(innerCircle(ink));
 }
 
-std::optional<Shape> fittedCapsule(const InkCounts& ink, const Recipe& recipe) {
+std::optional<Shape> fittedCapsule(const InkStudy& ink, const Recipe& recipe) {
   switch (recipe.style) {
     case FitStyle::Snug:
       return asShape(snugCapsule(ink, recipe.lie));
@@ -61,19 +62,11 @@ std::optional<Shape> fittedCapsule(const InkCounts& ink, const Recipe& recipe) {
   return asShape(innerCapsule(ink, recipe.lie));
 }
 
-std::optional<Shape> fittedTo(const InkCounts& ink, const Recipe& recipe) {
-  if (ink.total() == 0) return std::nullopt;
-  if (recipe.kind == ShapeKind::Box) return fittedBox(ink, recipe);
+std::optional<Shape> fittedTo(const InkStudy& ink, const Recipe& recipe) {
+  if (ink.counts().total() == 0) return std::nullopt;
+  if (recipe.kind == ShapeKind::Box) return fittedBox(ink.counts(), recipe);
   if (recipe.kind == ShapeKind::Circle) return fittedCircle(ink, recipe);
   return fittedCapsule(ink, recipe);
-}
-
-std::optional<Shape> fittedTo(const PixelMask& ink, const Recipe& recipe) {
-  if (recipe.kind == ShapeKind::Mask) return asShape(maskOf(ink, recipe.mask));
-  if (recipe.kind == ShapeKind::Polygon) {
-    return asShape(polygonOf(ink, recipe.polygon, recipe.style, recipe.loss));
-  }
-  return fittedTo(InkCounts(ink), recipe);
 }
 
 // A side shortened from both ends; where they would meet, the least is left about where.
@@ -229,26 +222,56 @@ InsetShape insetBy(const Shape& shape, const Inset& inset) {
   return result;
 }
 
-std::optional<Shape> fitted(const PixelMask& firmInk, const Recipe& recipe) {
-  const auto shape = recipe.region.part == Region::Part::All
-                         ? fittedTo(firmInk, recipe)
-                         : fittedTo(inkIn(recipe.region, firmInk), recipe);
+struct Fitter::Ground {
+  Region region;
+  PixelMask ink;
+  std::optional<InkStudy> study = {};
+  std::optional<PolygonGround> polygons = {};
+
+  std::optional<Shape> fitted(const Recipe& recipe) {
+    if (recipe.kind == ShapeKind::Mask) return asShape(maskOf(ink, recipe.mask));
+    if (recipe.kind == ShapeKind::Polygon) {
+      if (!polygons || polygons->wish() != recipe.polygon) polygons.emplace({ink}, recipe.polygon);
+      return asShape(polygons->fitted(recipe.style, recipe.loss));
+    }
+    return fittedTo(foundOnce(study, [&] { return InkStudy(InkCounts(ink)); }), recipe);
+  }
+};
+
+Fitter::Fitter(const PixelMask& firmInk) : firmInk_(firmInk) {}
+Fitter::~Fitter() = default;
+
+std::optional<Shape> Fitter::operator()(const Recipe& recipe) {
+  if (!ground_ || ground_->region != recipe.region) {
+    ground_ = std::make_unique<Ground>(Ground{recipe.region, inkIn(recipe.region, firmInk_)});
+  }
+  const auto shape = ground_->fitted(recipe);
   return shape ? std::optional(insetBy(*shape, recipe.inset).shape) : std::nullopt;
 }
 
+std::optional<Shape> fitted(const PixelMask& firmInk, const Recipe& recipe) {
+  return Fitter(firmInk)(recipe);
+}
+
 std::optional<Shape> fittedToAll(const std::vector<PixelMask>& inks, const Recipe& recipe) {
-  if (inks.size() == 1) return fittedTo(inks.front(), recipe);
+  const auto fittedTo = [&](const PixelMask& ink) {
+    Recipe bare = recipe;
+    bare.region = {};
+    bare.inset = {};
+    return fitted(ink, bare);
+  };
+  if (inks.size() == 1) return fittedTo(inks.front());
   const bool styled = recipe.kind != ShapeKind::Mask;
   if (styled && recipe.style == FitStyle::Inner) {
     PixelMask full = inks.front();
     for (const PixelMask& ink : inks) full = intersection(full, ink);
-    return fittedTo(full, recipe);
+    return fittedTo(full);
   }
-  if (!styled || recipe.style == FitStyle::Snug) return fittedTo(unitedMask(inks), recipe);
+  if (!styled || recipe.style == FitStyle::Snug) return fittedTo(unitedMask(inks));
   if (recipe.kind == ShapeKind::Polygon) {
     return asShape(polygonOf(inks, recipe.polygon, recipe.style, recipe.loss));
   }
-  return fittedTo(InkCounts(inks), recipe);
+  return amber::fittedTo(InkCounts(inks), recipe);
 }
 
 std::vector<Recipe> everyRecipe(const Recipe& common) {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -9,6 +10,23 @@
 #include "core/project/recipe.h"
 
 namespace amber {
+
+/// Fits of one frame's firm ink, one after another: what they have in common is worked out once.
+/// To be asked by one thread at a time.
+class Fitter {
+ public:
+  /// Requires: an ink that outlives it.
+  explicit Fitter(const PixelMask& firmInk);
+  ~Fitter();
+
+  /// The shape that a recipe makes of the ink, see fitted.
+  std::optional<Shape> operator()(const Recipe& recipe);
+
+ private:
+  struct Ground;
+  const PixelMask& firmInk_;
+  std::unique_ptr<Ground> ground_;  // of the last region
+};
 
 /// The shape that a recipe makes of a frame's firm ink, frame px; nothing where the region holds
 /// none, or nothing is left of it.

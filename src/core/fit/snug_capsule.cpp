@@ -8,7 +8,6 @@
 #include "core/fit/capsule_fit.h"
 #include "core/fit/circle_fit.h"
 #include "core/fit/pattern_search.h"
-#include "core/geometry/convex_hull.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -16,12 +15,13 @@ namespace {
 
 constexpr double kPi = std::numbers::pi;
 constexpr int kDirections = 48;
-// What is tried of a direction before climbing, in shares of half the ink's width across it.
-constexpr int kOffsets = 5;
-constexpr double kOffsetStep = 0.03;
+// The radii tried about an axis, from the least on, in shares of half the ink's width across it.
+constexpr int kOffsets = 3;
+constexpr double kOffsetStep = 0.06;
 constexpr int kRadii = 16;
 constexpr double kRadiusStep = 0.03;
-constexpr std::size_t kStarts = 12;
+// Climbed from are so many of the directions that are better than those beside them.
+constexpr std::size_t kStarts = 6;
 // The finest turn of a search, radians, and its finest move beside it, px.
 constexpr double kFinestTurn = 1.0 / 512;
 
@@ -39,107 +39,167 @@ double turnStep(CapsuleLie lie) {
   return lie == CapsuleLie::Any ? kPi / (2 * kDirections) : 0;
 }
 
-// The points along and across a direction.
-struct Turned {
-  std::vector<double> along;
-  std::vector<double> across;
-  double least = 0;  // across
-  double most = 0;
-  double range = 0;  // along
-};
-
-Turned turnedTo(const std::vector<Vertex>& points, double angle) {
-  const double dx = std::cos(angle);
-  const double dy = std::sin(angle);
-  Turned turned;
-  for (const Vertex& p : points) {
-    turned.along.push_back(p.x * dx + p.y * dy);
-    turned.across.push_back(p.y * dx - p.x * dy);
-  }
-  const auto [least, most] = std::minmax_element(turned.across.begin(), turned.across.end());
-  turned.least = *least;
-  turned.most = *most;
-  const auto [first, last] = std::minmax_element(turned.along.begin(), turned.along.end());
-  turned.range = *last - *first;
-  return turned;
-}
-
-// The shortest capsule of this radius about an axis at `across` that holds all points; its ends
-// along the axis. Each point asks both ends to reach it.
-struct Ends {
-  double a;
-  double b;
-};
-
-Ends endsFor(const Turned& points, double across, double radius) {
-  Ends ends{1e18, -1e18};
-  for (std::size_t i = 0; i < points.along.size(); ++i) {
-    const double off = points.across[i] - across;
-    const double reach = std::sqrt(std::max(0.0, radius * radius - off * off));
-    ends.a = std::min(ends.a, points.along[i] + reach);
-    ends.b = std::max(ends.b, points.along[i] - reach);
-  }
-  // All points within one disc about a place between.
-  if (ends.a > ends.b) ends.a = ends.b = (ends.a + ends.b) / 2;
-  return ends;
-}
-
 double areaOf(double length, double radius) {
   return kPi * radius * radius + 2 * radius * length;
 }
 
-// The least radius at which an axis at `across` has all points within reach.
-double leastRadius(const Turned& points, double across) {
-  return std::max(points.most - across, across - points.least);
-}
-
-Capsule capsuleAt(const Turned& points, double angle, double across, double radius) {
-  const Ends ends = endsFor(points, across, radius);
-  const double dx = std::cos(angle);
-  const double dy = std::sin(angle);
-  return {ends.a * dx - across * dy, ends.a * dy + across * dx, ends.b * dx - across * dy,
-          ends.b * dy + across * dx, radius};
-}
-
-// A hair is added so that rounding leaves no corner outside.
-Capsule covering(const std::vector<Vertex>& points, double angle, double across, double extra) {
-  const Turned turned = turnedTo(points, angle);
-  return capsuleAt(turned, angle, across, (leastRadius(turned, across) + extra) * (1 + 1e-9));
-}
-
-// The ends must reach every point; the pure score is the area.
-double snugScore(const std::vector<Vertex>& points, double angle, double across, double extra) {
-  if (extra < 0) return -1e18;
-  const Turned turned = turnedTo(points, angle);
-  const double radius = leastRadius(turned, across) + extra;
-  const Ends ends = endsFor(turned, across, radius);
-  return -areaOf(ends.b - ends.a, radius);
-}
-
-// A capsule in a direction that covers the hull: where its axis lies across it, and by how much its
-// radius is more than the least.
-struct Covering {
-  double angle, across, extra, area;
+// A capsule around the hull: its direction, how far its axis lies from the middle of the hull
+// across it, and its radius, or the least one where that is more.
+struct Axis {
+  double angle = 0;
+  double offset = 0;
+  double radius = 0;
 };
 
-// The best of a few offsets and radii.
-Covering bestCovering(const std::vector<Vertex>& hull, double angle) {
-  const Turned turned = turnedTo(hull, angle);
-  const double middle = (turned.least + turned.most) / 2;
-  const double half = (turned.most - turned.least) / 2;
-  Covering best{angle, middle, 0, 1e18};
-  for (int shift = -kOffsets; shift <= kOffsets; ++shift) {
-    const double across = middle + half * kOffsetStep * shift;
-    const double least = leastRadius(turned, across);
-    for (int i = 0; i < kRadii; ++i) {
-      const double extra = half * kRadiusStep * i;
-      // It is no shorter than what it holds; most need not be looked at any closer.
-      const double radius = least + extra;
-      if (areaOf(std::max(0.0, turned.range - 2 * radius), radius) >= best.area) continue;
-      const Ends ends = endsFor(turned, across, radius);
-      const double area = areaOf(ends.b - ends.a, radius);
-      if (area < best.area) best = {angle, across, extra, area};
+struct Covering {
+  Axis axis;
+  double area = 1e18;
+};
+
+// The hull as seen along and across a direction.
+class TurnedHull {
+ public:
+  explicit TurnedHull(const std::vector<Vertex>& points)
+      : points_(points), along_(points.size()), across_(points.size()) {}
+
+  void turnTo(double angle) {
+    angle_ = angle;
+    way_ = {std::cos(angle), std::sin(angle)};
+    double least = 1e18;
+    double most = -1e18;
+    double first = 1e18;
+    double last = -1e18;
+    for (std::size_t i = 0; i < points_.size(); ++i) {
+      along_[i] = points_[i].x * way_.x + points_[i].y * way_.y;
+      across_[i] = points_[i].y * way_.x - points_[i].x * way_.y;
+      least = std::min(least, across_[i]);
+      most = std::max(most, across_[i]);
+      first = std::min(first, along_[i]);
+      last = std::max(last, along_[i]);
     }
+    middle_ = (least + most) / 2;
+    half_ = (most - least) / 2;
+    range_ = last - first;
+  }
+
+  // The least area of a capsule about the axis.
+  double area(double offset, double radius) const {
+    radius = std::max(radius, half_ + std::abs(offset));
+    const Ends ends = endsFor(offset, radius);
+    return areaOf(ends.b - ends.a, radius);
+  }
+
+  // The best of a few radii about an axis.
+  Covering bestAbout(double offset, double below = 1e18) const {
+    Covering best{{}, below};
+    const double least = half_ + std::abs(offset);
+    for (int i = 0; i < kRadii; ++i) {
+      const double radius = least + half_ * kRadiusStep * i;
+      // It is no shorter than what it holds; most need not be looked at any closer.
+      if (areaOf(std::max(0.0, range_ - 2 * radius), radius) >= best.area) continue;
+      const double there = area(offset, radius);
+      if (there < best.area) best = {{angle_, offset, radius}, there};
+    }
+    return best;
+  }
+
+  double half() const { return half_; }
+
+  // A hair is added so that rounding leaves no corner outside.
+  Capsule capsule(double offset, double radius) const {
+    radius = std::max(radius, half_ + std::abs(offset)) * (1 + 1e-9);
+    const Ends ends = endsFor(offset, radius);
+    const double across = middle_ + offset;
+    return {ends.a * way_.x - across * way_.y, ends.a * way_.y + across * way_.x,
+            ends.b * way_.x - across * way_.y, ends.b * way_.y + across * way_.x, radius};
+  }
+
+ private:
+  struct Ends {
+    double a;
+    double b;
+  };
+
+  // The ends along the axis of the shortest capsule that holds all points, each of which asks both
+  // ends to reach it.
+  Ends endsFor(double offset, double radius) const {
+    Ends ends{1e18, -1e18};
+    for (std::size_t i = 0; i < along_.size(); ++i) {
+      const double off = across_[i] - middle_ - offset;
+      const double reach = std::sqrt(std::max(0.0, radius * radius - off * off));
+      ends.a = std::min(ends.a, along_[i] + reach);
+      ends.b = std::max(ends.b, along_[i] - reach);
+    }
+    // All points within one disc about a place between.
+    if (ends.a > ends.b) ends.a = ends.b = (ends.a + ends.b) / 2;
+    return ends;
+  }
+
+  const std::vector<Vertex>& points_;
+  std::vector<double> along_;
+  std::vector<double> across_;
+  double angle_ = 0;
+  Vertex way_;
+  double middle_ = 0;  // across
+  double half_ = 0;
+  double range_ = 0;  // along
+};
+
+// Directions in which the best about the middle is smaller than in those beside them, the smallest
+// first.
+std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie) {
+  std::vector<Covering> all;
+  all.reserve(kDirections);
+  for (const double angle : directions(lie)) {
+    hull.turnTo(angle);
+    Covering best = hull.bestAbout(0);
+    for (int i = 1; i <= kOffsets; ++i) {
+      for (const double way : {-1.0, 1.0}) {
+        const Covering there = hull.bestAbout(way * i * kOffsetStep * hull.half(), best.area);
+        if (there.area < best.area) best = there;
+      }
+    }
+    all.push_back(best);
+  }
+  std::vector<Covering> hopeful;
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    const double before = all[(i + all.size() - 1) % all.size()].area;
+    const double after = all[(i + 1) % all.size()].area;
+    if (all[i].area <= before && all[i].area <= after) hopeful.push_back(all[i]);
+  }
+  std::stable_sort(hopeful.begin(), hopeful.end(),
+                   [](const Covering& a, const Covering& b) { return a.area < b.area; });
+  hopeful.resize(std::min(hopeful.size(), kStarts));
+  return hopeful;
+}
+
+std::optional<Capsule> snug(const InkStudy& ink, CapsuleLie lie) {
+  if (ink.counts().total() == 0) return std::nullopt;
+  TurnedHull hull(ink.hull());
+  // Beside the snug circle, as a capsule without length.
+  const Circle circle = *snugCircle(ink);
+  Capsule best{circle.cx, circle.cy, circle.cx, circle.cy, circle.r};
+  const double step = std::max(0.125, ink.counts().bounds().w / 32.0);
+  for (const Covering& start : hopefulDirections(hull, lie)) {
+    // First direction and axis, each at its best radius; then all three numbers together.
+    Covering covering = start;
+    climbedWhere(std::array{start.axis.angle, start.axis.offset}, {turnStep(lie), step},
+                 kFinestTurn * 8, [&](const auto& n) {
+                   hull.turnTo(n[0]);
+                   const Covering there = hull.bestAbout(n[1]);
+                   if (there.area >= covering.area) return false;
+                   covering = there;
+                   return true;
+                 });
+    const auto found =
+        climbed(std::array{covering.axis.angle, covering.axis.offset, covering.axis.radius},
+                {turnStep(lie) / 8, step / 4, step / 4}, kFinestTurn, [&](const auto& n) {
+                  hull.turnTo(n[0]);
+                  return -hull.area(n[1], n[2]);
+                });
+    hull.turnTo(found[0]);
+    const Capsule capsule = hull.capsule(found[1], found[2]);
+    if (amber::areaOf(capsule) < amber::areaOf(best)) best = capsule;
   }
   return best;
 }
@@ -150,31 +210,9 @@ double areaOf(const Capsule& capsule) {
   return areaOf(std::hypot(capsule.bx - capsule.ax, capsule.by - capsule.ay), capsule.r);
 }
 
-std::optional<Capsule> snugCapsule(const InkCounts& ink, CapsuleLie lie) {
-  if (ink.total() == 0) return std::nullopt;
-  const std::vector<Vertex> hull = convexHull(ink.corners());
-  std::vector<Covering> starts;
-  starts.reserve(kDirections);
-  for (const double angle : directions(lie)) starts.push_back(bestCovering(hull, angle));
-  std::stable_sort(starts.begin(), starts.end(),
-                   [](const Covering& a, const Covering& b) { return a.area < b.area; });
-  starts.resize(std::min<std::size_t>(starts.size(), kStarts));
-  // Beside the snug circle, as a capsule without length.
-  const Circle circle = *snugCircle(ink);
-  Capsule best{circle.cx, circle.cy, circle.cx, circle.cy, circle.r};
-  const double step = std::max(0.125, ink.bounds().w / 32.0);
-  for (const Covering& start : starts) {
-    // First the direction, each at its best; then all three numbers together.
-    const auto turned = climbed(std::array{start.angle}, {turnStep(lie)}, kFinestTurn,
-                                [&](const auto& n) { return -bestCovering(hull, n[0]).area; });
-    const Covering there = bestCovering(hull, turned[0]);
-    const auto found =
-        climbed(std::array{there.angle, there.across, there.extra}, {turnStep(lie) / 8, step, step},
-                kFinestTurn, [&](const auto& n) { return snugScore(hull, n[0], n[1], n[2]); });
-    const Capsule capsule = covering(hull, found[0], found[1], found[2]);
-    if (areaOf(capsule) < areaOf(best)) best = capsule;
-  }
-  return best;
+std::optional<Capsule> snugCapsule(const InkStudy& ink, CapsuleLie lie) {
+  return foundOnce(ink.finds().snugCapsules[static_cast<std::size_t>(lie)],
+                   [&] { return snug(ink, lie); });
 }
 
 }  // namespace amber

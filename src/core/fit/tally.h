@@ -4,8 +4,7 @@
 #include <cmath>
 
 #include "core/fit/ink_counts.h"
-#include "core/geometry/capsule_rows.h"
-#include "core/geometry/shape.h"
+#include "core/geometry/round_rows.h"
 
 namespace amber {
 
@@ -22,31 +21,59 @@ struct Tally {
   }
 };
 
-/// The tally of what rows hold. Cost: linear in the rows.
-template <class RowOf>
-Tally tallyOfRows(double top, double bottom, const InkCounts& ink, const RowOf& rowOf) {
+/// The tally of what rows hold, as CircleRows gives them. Cost: linear in the rows.
+template <class Rows>
+Tally tallyOfRows(const Rows& rows, const InkCounts& ink) {
+  const PixelRect& bounds = ink.bounds();
   Tally tally;
-  for (int y = static_cast<int>(std::floor(top)); y <= static_cast<int>(bottom); ++y) {
-    const PixelSpan row = rowOf(y);
-    if (row.empty()) continue;
-    tally.shape += row.size();
-    tally.ink += ink.leftOf(y, row.x1) - ink.leftOf(y, row.x0);
+  SpanBlock spans;
+  for (int y = rows.first(); y < rows.end(); y += SpanBlock::kRows) {
+    rows.rows(y, spans);
+    const int count = std::min(SpanBlock::kRows, rows.end() - y);
+    for (int i = 0; i < count; ++i) tally.shape += std::max(0, spans.x1[i] - spans.x0[i]);
+    const int from = std::max(0, bounds.y - y);
+    const int to = std::min(count, bounds.bottom() - y);
+    for (int i = from; i < to; ++i) tally.ink += ink.within(y + i, spans.x0[i], spans.x1[i]);
   }
   tally.shape *= ink.depth();
   return tally;
 }
 
+/// Whether rows hold a pixel that is not ink. Cost: linear in the rows down to the first such.
+template <class Rows>
+bool airInRows(const Rows& rows, const InkCounts& ink) {
+  SpanBlock spans;
+  for (int y = rows.first(); y < rows.end(); y += SpanBlock::kRows) {
+    rows.rows(y, spans);
+    const int count = std::min(SpanBlock::kRows, rows.end() - y);
+    for (int i = 0; i < count; ++i) {
+      const int pixels = std::max(0, spans.x1[i] - spans.x0[i]) * ink.depth();
+      if (ink.inRow(y + i, spans.x0[i], spans.x1[i]) < pixels) return true;
+    }
+  }
+  return false;
+}
+
 /// The tally of a convex shape. Cost: linear in its rows.
-inline Tally tallyOf(const Box& b, const InkCounts& ink) {
-  return tallyOfRows(b.y, b.y + b.h, ink, [&](int y) { return rowOf(b, y); });
+inline Tally tallyOf(const Box& box, const InkCounts& ink) {
+  const PixelRect area = pixelBounds(box);
+  Tally tally{1LL * area.w * area.h * ink.depth(), 0};
+  for (int y = area.y; y < area.bottom(); ++y) tally.ink += ink.inRow(y, area.x, area.right());
+  return tally;
 }
-inline Tally tallyOf(const Circle& c, const InkCounts& ink) {
-  return tallyOfRows(c.cy - c.r, c.cy + c.r, ink, [&](int y) { return rowOf(c, y); });
+inline Tally tallyOf(const Circle& circle, const InkCounts& ink) {
+  return tallyOfRows(CircleRows(circle), ink);
 }
-inline Tally tallyOf(const Capsule& c, const InkCounts& ink) {
-  const CapsuleRows rows(c);
-  return tallyOfRows(std::min(c.ay, c.by) - c.r, std::max(c.ay, c.by) + c.r, ink,
-                     [&](int y) { return rows.row(y); });
+inline Tally tallyOf(const Capsule& capsule, const InkCounts& ink) {
+  return tallyOfRows(CapsuleRows(capsule), ink);
+}
+
+/// Whether a shape holds air. Cost: linear in its rows at most.
+inline bool holdsAir(const Circle& circle, const InkCounts& ink) {
+  return airInRows(CircleRows(circle), ink);
+}
+inline bool holdsAir(const Capsule& capsule, const InkCounts& ink) {
+  return airInRows(CapsuleRows(capsule), ink);
 }
 
 }  // namespace amber

@@ -30,16 +30,31 @@ constexpr double turn(Vertex a, Vertex b, Vertex c) {
 /// Twice the signed area: above 0 for corners in clockwise order on screen.
 double twiceArea(const std::vector<Vertex>& points);
 
-/// The x at which the line through p and q, of different y, is at y.
-constexpr double crossingAt(Vertex p, Vertex q, double y) {
-  return p.x + (q.x - p.x) * ((y - p.y) / (q.y - p.y));
-}
+/// The line through p and q, which are not at one height: its x at any y. Whoever asks where an
+/// edge passes a row asks this, so that all agree.
+class EdgeLine {
+ public:
+  constexpr EdgeLine(Vertex p, Vertex q) : x_(p.x), y_(p.y), slope_((q.x - p.x) / (q.y - p.y)) {}
+
+  constexpr double at(double y) const { return x_ + (y - y_) * slope_; }
+
+ private:
+  double x_;
+  double y_;
+  double slope_;
+};
 
 /// The first pixel whose centre is at or past `edge`, which lies within 2^20 px: of whatever rows a
 /// polygon is made of. Told to 2^-32 px, without a call.
 constexpr int firstPixelFrom(double edge) {
   constexpr int kFar = 1 << 20;
   return kFar - static_cast<int>(kFar - (edge - 0.5));
+}
+
+/// The pixel after the last one whose centre is at or before `edge`, told as firstPixelFrom is.
+constexpr int pixelAfter(double edge) {
+  constexpr int kFar = 1 << 20;
+  return static_cast<int>(kFar + (edge + 0.5)) - kFar;
 }
 
 /// Whether two segments, ends included, have a point in common.

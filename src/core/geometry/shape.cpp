@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "core/base/exact_number.h"
-#include "core/geometry/capsule_rows.h"
+#include "core/geometry/shape_rows.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -14,60 +14,6 @@ namespace {
 // The first pixel whose centre (i + 0.5) is at or past `edge`.
 int firstCentreFrom(double edge) {
   return static_cast<int>(std::ceil(edge - 0.5));
-}
-
-// The pixels whose centres lie in the closed interval.
-PixelSpan closedSpan(double left, double right) {
-  return {firstCentreFrom(left), static_cast<int>(std::floor(right - 0.5)) + 1};
-}
-
-struct Interval {
-  double left = 1;
-  double right = 0;
-
-  bool empty() const { return left > right; }
-};
-
-Interval discRow(double cx, double cy, double r, double y) {
-  const double dy = y - cy;
-  const double square = r * r - dy * dy;
-  if (square < 0) return {};
-  const double half = std::sqrt(square);
-  return {cx - half, cx + half};
-}
-
-void addRow(const MaskShape& mask, int y, std::vector<PixelSpan>& spans) {
-  // The row of the mask, and the shift of its columns, that pixel centres fall into.
-  const int row = static_cast<int>(std::floor(y + 0.5 - mask.y));
-  const int shift = firstCentreFrom(mask.x);
-  auto run = std::lower_bound(mask.runs.begin(), mask.runs.end(), row,
-                              [](const MaskRun& one, int at) { return one.y < at; });
-  for (; run != mask.runs.end() && run->y == row; ++run) {
-    spans.push_back({run->x0 + shift, run->x1 + shift});
-  }
-}
-
-// Even-odd: between an odd crossing and the next.
-void addRow(const Polygon& polygon, int y, std::vector<PixelSpan>& spans) {
-  const double at = y + 0.5;
-  std::vector<int> columns;
-  const std::size_t n = polygon.points.size();
-  for (std::size_t i = 0; i < n; ++i) {
-    const Vertex& p = polygon.points[i];
-    const Vertex& q = polygon.points[i + 1 == n ? 0 : i + 1];
-    if ((p.y <= at) == (q.y <= at)) continue;
-    columns.push_back(firstPixelFrom(crossingAt(p, q, at)));
-  }
-  std::sort(columns.begin(), columns.end());
-  for (std::size_t i = 0; i + 1 < columns.size(); i += 2) {
-    if (columns[i] < columns[i + 1]) spans.push_back({columns[i], columns[i + 1]});
-  }
-}
-
-template <class Convex>
-void addRow(const Convex& shape, int y, std::vector<PixelSpan>& spans) {
-  const PixelSpan span = rowOf(shape, y);
-  if (!span.empty()) spans.push_back(span);
 }
 
 Result<void> finite(std::initializer_list<double> numbers) {
@@ -194,16 +140,11 @@ PixelSpan rowOf(const Box& box, int y) {
 }
 
 PixelSpan rowOf(const Circle& circle, int y) {
-  const Interval row = discRow(circle.cx, circle.cy, circle.r, y + 0.5);
-  return row.empty() ? PixelSpan{} : closedSpan(row.left, row.right);
+  return CircleRows(circle).row(y);
 }
 
 PixelSpan rowOf(const Capsule& capsule, int y) {
   return CapsuleRows(capsule).row(y);
-}
-
-void appendRow(const Shape& shape, int y, std::vector<PixelSpan>& spans) {
-  std::visit([&](const auto& one) { addRow(one, y, spans); }, shape);
 }
 
 Box bounds(const Shape& shape) {
@@ -239,34 +180,25 @@ PixelRect pixelBounds(const Shape& shape) {
   const int top = firstCentreFrom(box.y);
   const int bottom = static_cast<int>(std::floor(box.y + box.h - 0.5)) + 1;
   PixelRect all;
-  std::vector<PixelSpan> spans;
-  for (int y = top; y < bottom; ++y) {
-    spans.clear();
-    appendRow(shape, y, spans);
-    for (const PixelSpan& span : spans) {
-      if (!span.empty()) all = united(all, PixelRect{span.x0, y, span.size(), 1});
-    }
-  }
+  visitRows(shape, top, bottom, [&](int y, const PixelSpan& span) {
+    all = united(all, PixelRect{span.x0, y, span.size(), 1});
+  });
   return all;
 }
 
 long long pixelCount(const Shape& shape) {
   const PixelRect area = pixelBounds(shape);
   long long count = 0;
-  std::vector<PixelSpan> spans;
-  for (int y = area.y; y < area.bottom(); ++y) {
-    spans.clear();
-    appendRow(shape, y, spans);
-    for (const PixelSpan& span : spans) count += span.size();
-  }
+  visitRows(shape, area.y, area.bottom(),
+            [&](int, const PixelSpan& span) { count += span.size(); });
   return count;
 }
 
 bool holdsPixel(const Shape& shape, int x, int y) {
-  std::vector<PixelSpan> spans;
-  appendRow(shape, y, spans);
-  return std::any_of(spans.begin(), spans.end(),
-                     [&](const PixelSpan& span) { return x >= span.x0 && x < span.x1; });
+  bool holds = false;
+  visitRows(shape, y, y + 1,
+            [&](int, const PixelSpan& span) { holds |= x >= span.x0 && x < span.x1; });
+  return holds;
 }
 
 int pointCount(const Shape& shape) {

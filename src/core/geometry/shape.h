@@ -90,13 +90,11 @@ struct PixelSpan {
   int size() const { return x1 > x0 ? x1 - x0 : 0; }
 };
 
-/// The pixels of row y in a convex shape; empty for none. Requires: a valid shape.
+/// The pixels of row y in a convex shape; empty for none. Requires: a valid shape. For all rows of
+/// any shape see visitRows.
 PixelSpan rowOf(const Box& box, int y);
 PixelSpan rowOf(const Circle& circle, int y);
 PixelSpan rowOf(const Capsule& capsule, int y);
-
-/// The pixels of row y in any shape, left to right, added to `spans`.
-void appendRow(const Shape& shape, int y, std::vector<PixelSpan>& spans);
 
 /// The pixels whose centres are in the shape, as their least rectangle; empty when there is none.
 /// Requires: a valid shape.

@@ -81,25 +81,18 @@ std::optional<PixelRect> boundsOf(const PixelMask& mask) {
 
 PixelMask cropped(const PixelMask& mask, const PixelRect& area) {
   PixelMask part(std::max(0, area.w), std::max(0, area.h));
-  if (!within(area, mask.rect())) {
-    const PixelRect inside = intersection(area, mask.rect());
-    for (int y = inside.y; y < inside.bottom(); ++y) {
-      for (int x = inside.x; x < inside.right(); ++x) {
-        if (mask.test(x, y)) part.set(x - area.x, y - area.y);
-      }
-    }
-    return part;
-  }
+  const PixelRect inside = intersection(area, mask.rect());
+  if (inside.empty()) return part;
+  const int words = mask.wordsPerRow();
   const int shift = area.x & 63;
   const int firstWord = area.x >> 6;
-  for (int y = 0; y < area.h; ++y) {
-    const std::uint64_t* from = mask.row(area.y + y);
-    std::uint64_t* to = part.row(y);
+  for (int y = inside.y; y < inside.bottom(); ++y) {
+    const std::uint64_t* from = mask.row(y);
+    const auto wordAt = [&](int i) { return i >= 0 && i < words ? from[i] : 0; };
+    std::uint64_t* to = part.row(y - area.y);
     for (int i = 0; i < part.wordsPerRow(); ++i) {
-      std::uint64_t word = from[firstWord + i] >> shift;
-      if (shift != 0 && firstWord + i + 1 < mask.wordsPerRow()) {
-        word |= from[firstWord + i + 1] << (64 - shift);
-      }
+      std::uint64_t word = wordAt(firstWord + i) >> shift;
+      if (shift != 0) word |= wordAt(firstWord + i + 1) << (64 - shift);
       to[i] = word & columnsOfWord(i, 0, area.w);
     }
   }

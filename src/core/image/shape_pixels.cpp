@@ -1,20 +1,17 @@
 #include "core/image/shape_pixels.h"
 
-#include <vector>
+#include <algorithm>
+
+#include "core/geometry/shape_rows.h"
 
 namespace amber {
 PixelMask pixelsOf(const Shape& shape, const PixelRect& window) {
   PixelMask mask(window.w, window.h);
-  std::vector<PixelSpan> spans;
-  for (int y = 0; y < window.h; ++y) {
-    spans.clear();
-    appendRow(shape, window.y + y, spans);
-    for (const PixelSpan& span : spans) {
-      const int from = std::clamp(span.x0 - window.x, 0, window.w);
-      const int to = std::clamp(span.x1 - window.x, 0, window.w);
-      if (from < to) setRun(mask, y, from, to);
-    }
-  }
+  visitRows(shape, window.y, window.bottom(), [&](int y, const PixelSpan& span) {
+    const int from = std::clamp(span.x0 - window.x, 0, window.w);
+    const int to = std::clamp(span.x1 - window.x, 0, window.w);
+    if (from < to) setRun(mask, y - window.y, from, to);
+  });
   return mask;
 }
 

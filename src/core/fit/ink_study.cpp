@@ -1,0 +1,21 @@
+#include "core/fit/ink_study.h"
+
+#include "core/fit/coarse_ink.h"
+#include "core/geometry/convex_hull.h"
+
+namespace amber {
+
+InkStudy::InkStudy(InkCounts counts) : counts_(std::move(counts)) {}
+InkStudy::~InkStudy() = default;
+InkStudy::InkStudy(InkStudy&&) noexcept = default;
+InkStudy& InkStudy::operator=(InkStudy&&) noexcept = default;
+
+const std::vector<Vertex>& InkStudy::hull() const {
+  return foundOnce(hull_, [&] { return convexHull(counts_.corners()); });
+}
+
+const CoarseInk* InkStudy::coarse() const {
+  return foundOnce(coarse_, [&] { return coarseInk(counts_); }).get();
+}
+
+}  // namespace amber
