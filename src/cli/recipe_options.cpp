@@ -2,9 +2,9 @@
 
 #include <CLI/CLI.hpp>
 #include <algorithm>
-#include <charconv>
 #include <optional>
 
+#include "core/fit/inset_text.h"
 #include "core/fit/recipe_fit.h"
 #include "core/fit/region.h"
 #include "core/geometry/tolerances.h"
@@ -12,8 +12,6 @@
 
 namespace amber {
 namespace {
-
-constexpr double kFarthestInset = 1024;
 
 template <std::size_t N>
 std::vector<std::string> wordsWith(const std::array<std::string_view, N>& words, const char* more) {
@@ -25,37 +23,6 @@ std::vector<std::string> wordsWith(const std::array<std::string_view, N>& words,
 template <class Enum, std::size_t N>
 Enum enumOf(const std::array<std::string_view, N>& words, const std::string& word) {
   return static_cast<Enum>(std::find(words.begin(), words.end(), word) - words.begin());
-}
-
-std::optional<double> numberIn(std::string_view text) {
-  double value = 0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-  const bool good = error == std::errc{} && end == text.data() + text.size() &&
-                    value >= -kFarthestInset && value <= kFarthestInset;
-  return good ? std::optional(value) : std::nullopt;
-}
-
-// "2", "5%", "1,2,3,0" or "1,2,3,0%".
-std::optional<Inset> insetIn(std::string_view text) {
-  Inset inset;
-  inset.percent = text.ends_with('%');
-  if (inset.percent) text.remove_suffix(1);
-  std::vector<double> numbers;
-  while (true) {
-    const std::size_t comma = text.find(',');
-    const auto number = numberIn(text.substr(0, comma));
-    if (!number) return std::nullopt;
-    numbers.push_back(*number);
-    if (comma == std::string_view::npos) break;
-    text.remove_prefix(comma + 1);
-  }
-  if (numbers.size() == 1) numbers.resize(4, numbers.front());
-  if (numbers.size() != 4) return std::nullopt;
-  inset.left = numbers[0];
-  inset.top = numbers[1];
-  inset.right = numbers[2];
-  inset.bottom = numbers[3];
-  return inset;
 }
 
 }  // namespace
@@ -76,8 +43,8 @@ void addRecipe(CLI::App& command, RecipeText& text) {
   command.add_option("--inset", text.inset, "Move the sides inward: N, P% or L,T,R,B, px or %")
       ->check(CLI::Validator(
           [](const std::string& inset) {
-            return insetIn(inset) ? std::string()
-                                  : "\"" + inset + "\" is no inset; write N, P% or L,T,R,B";
+            return insetFrom(inset) ? std::string()
+                                    : "\"" + inset + "\" is no inset; write N, P% or L,T,R,B";
           },
           "INSET"));
   command.add_option("--loss", text.numbers.loss, "Share of the ink that trimmed may leave bare")
@@ -96,7 +63,7 @@ void addRecipe(CLI::App& command, RecipeText& text) {
       ->check(CLI::Range(3, kMostPolygonPoints));
   command
       .add_option("--tolerance", text.numbers.polygon.tolerance,
-                  "How far a snug polygon may go from the ink, px")
+                  "How far from the ink's outline a polygon may go, px, for fewer points")
       ->check(CLI::Range(0.0, kFarthestReach));
   command.add_flag("--convex", text.numbers.polygon.convex, "No corner of a polygon turns inward");
   command.add_option("--around", text.around, "Which islands of ink a polygon goes around")
@@ -106,7 +73,7 @@ void addRecipe(CLI::App& command, RecipeText& text) {
 std::vector<Recipe> recipesFrom(const RecipeText& text) {
   Recipe recipe = text.numbers;
   recipe.region = *regionFrom(text.region);
-  if (!text.inset.empty()) recipe.inset = *insetIn(text.inset);
+  if (!text.inset.empty()) recipe.inset = *insetFrom(text.inset);
   recipe.lie = enumOf<CapsuleLie>(kLieWords, text.lie);
   recipe.mask.holes = enumOf<Holes>(kHolesWords, text.holes);
   recipe.polygon.around = enumOf<Around>(kAroundWords, text.around);

@@ -10,6 +10,7 @@
 #include "core/fit/recipe_fit.h"
 #include "core/fit/refit.h"
 #include "core/fit/shape_edits.h"
+#include "core/fit/steadiness.h"
 #include "core/naming/snake_case.h"
 #include "core/project/frame_ref.h"
 #include "files/geometry_json.h"
@@ -78,7 +79,24 @@ Result<std::vector<Edit>> shapeEdits(const OpenProject& open, const ShapeArgumen
   return std::vector<Edit>{};
 }
 
-Json shapesJson(const Project& project, const std::vector<FrameRef>& frames, const Role& role) {
+// By the animations that show the frame, in which it may come more than once.
+Json steadinessJson(const Asset& asset, const HeldShapes& held, FrameId frame,
+                    const std::string& role) {
+  Json list = Json::array();
+  for (const Animation& animation : asset.animations) {
+    for (std::size_t step = 0; step < animation.steps.size(); ++step) {
+      if (animation.steps[step].frame != frame) continue;
+      const auto steady = steadinessAt(asset, animation, held, role, step);
+      list.push_back(Json{{"animation", animation.name},
+                          {"step", step + 1},
+                          {"steadiness", steady ? Json(*steady) : Json(nullptr)}});
+    }
+  }
+  return list;
+}
+
+Json shapesJson(const Project& project, const std::vector<FrameRef>& frames, const Role& role,
+                const ArtSource& art) {
   Json list = Json::array();
   for (const FrameRef& ref : frames) {
     const Asset& asset = *findAsset(project, ref.asset);
@@ -90,6 +108,12 @@ Json shapesJson(const Project& project, const std::vector<FrameRef>& frames, con
       json["geometry"] = jsonOf(place->shape());
       json["keyedOn"] = findFrame(asset, place->keyedOn)->name;
       json["recipe"] = place->key->recipe ? jsonOf(*place->key->recipe) : Json(nullptr);
+      if (const auto sheet = art(frame.sheet)) {
+        const Recipe recipe = place->key->recipe.value_or(Recipe{});
+        json["measures"] =
+            measuresJson(measured(place->shape(), cropped(sheet->firm, frame.rect), recipe.region));
+      }
+      json["steadiness"] = steadinessJson(asset, held, ref.frame, role.name);
     }
     list.push_back(std::move(json));
   }
@@ -186,7 +210,7 @@ Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
     std::cout << jsonText(Json{{"project", arguments.project},
                                {"role", (*role)->name},
                                {"changed", edits->size()},
-                               {"shapes", shapesJson(*after, *frames, **role)}});
+                               {"shapes", shapesJson(*after, *frames, **role, open->art)}});
   }
   std::cerr << (*role)->name << ": " << edits->size() << " edits on " << framesText(frames->size())
             << "\n";

@@ -241,7 +241,7 @@ std::optional<Box> innerBox(const InkCounts& ink) {
   for (int y = bounds.y; y < bounds.bottom(); ++y) {
     for (int x = 0; x < bounds.w; ++x) {
       int& height = heights[static_cast<std::size_t>(x)];
-      height = ink.test(bounds.x + x, y) ? height + 1 : 0;
+      height = ink.inRow(y, bounds.x + x, bounds.x + x + 1) == ink.depth() ? height + 1 : 0;
     }
     const Under under = largestUnder(heights);
     if (under.area() > areaOf(best)) {

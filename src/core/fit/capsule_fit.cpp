@@ -231,8 +231,9 @@ std::optional<Capsule> inner(const InkStudy& study, CapsuleLie lie, Fineness fin
   };
   const CoarseInk* squares = study.coarse();
   const double step = squares ? squares->side / 2.0 : std::max(0.5, widest / 2);
-  const Box box = *innerBox(ink);
-  climb(endsOf(round), std::max(0.5, widest / 2));
+  const Box box = *foundOnce(study.finds().innerBox, [&] { return innerBox(ink); });
+  // On large ink the squares say better than the round one where to look.
+  if (!squares) climb(endsOf(round), std::max(0.5, widest / 2));
   climb(endsAt(box.x + box.w / 2, box.y + box.h / 2, box.h > box.w ? kPi / 2 : 0,
                std::abs(box.w - box.h) / 2),
         step);

@@ -6,10 +6,10 @@
 #include <utility>
 
 #include "core/base/parallel.h"
+#include "core/fit/fit_sign.h"
 #include "core/fit/held_shapes.h"
 #include "core/fit/recipe_fit.h"
 #include "core/fit/together_fit.h"
-#include "core/image/ink_sign.h"
 #include "core/project/frame_ref.h"
 
 namespace amber {
@@ -35,7 +35,9 @@ void addShape(const Open& open, const std::string& role, const Shape& shape, con
               std::vector<Edit>& edits) {
   if (!validated(shape, open.frame->rect.size())) return;
   edits.emplace_back(
-      SetShape{open.ref.asset, open.ref.frame, {role, shape, recipe, inkSign(open.ink)}});
+      SetShape{open.ref.asset,
+               open.ref.frame,
+               {role, shape, recipe, fitSign(recipe, open.ink, open.frame->origin)}});
 }
 
 // One shape for all that are of one asset.

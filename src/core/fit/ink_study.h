@@ -32,6 +32,7 @@ class InkStudy {
 
   /// Finds that are asked for again; each is filled by the fit that it is named after.
   struct Finds {
+    std::optional<std::optional<Box>> innerBox;
     std::optional<std::optional<Circle>> snugCircle;
     std::optional<std::optional<Circle>> innerCircle;
     std::optional<std::optional<Circle>> balancedCircle;

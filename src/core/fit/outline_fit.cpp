@@ -32,24 +32,23 @@ class Cone {
  public:
   explicit Cone(double tolerance) : tolerance_(tolerance) {}
 
-  /// Whether the corner at `to` from the start can end the chord.
+  /// Whether the corner at `to` from the start can end the chord: it covers what was passed, is
+  /// near enough to it, and goes past it but for the tolerance.
   bool reaches(Vertex to, double squared) const {
     const bool covers = !any_ || cross(left_, to) <= 0;
     const bool near = !limited_ || cross(limit_, to) >= 0;
-    return covers && near && squared >= least_;
+    return covers && near &&
+           (squared >= farthest_ || std::sqrt(squared) >= std::sqrt(farthest_) - tolerance_);
   }
   /// Narrows the cone by a corner that the chord passes; false once nothing is left.
   bool pass(Vertex to, double squared) {
     if (!any_ || cross(left_, to) < 0) left_ = to;
     any_ = true;
-    if (squared > farthest_) {
-      farthest_ = squared;
-      const double least = std::sqrt(squared) - tolerance_;
-      least_ = least > 0 ? least * least : 0;
-    }
-    if (squared > tolerance_ * tolerance_) {
-      // The corner may lie that far to the right: the chord turns left by no more than that. The
-      // direction is as long as it happens to be.
+    farthest_ = std::max(farthest_, squared);
+    // The corner may lie that far to the right: the chord turns left by no more than that. One that
+    // lies to the left of the limit as it is narrows nothing.
+    if (squared > tolerance_ * tolerance_ && (!limited_ || cross(limit_, to) > 0)) {
+      // The direction is as long as it happens to be.
       const double along = std::sqrt(squared - tolerance_ * tolerance_);
       const Vertex turned{to.x * along + to.y * tolerance_, to.y * along - to.x * tolerance_};
       if (!limited_ || cross(limit_, turned) > 0) limit_ = turned;
@@ -65,7 +64,6 @@ class Cone {
   Vertex left_;
   Vertex limit_;
   double farthest_ = 0;  // squared, of the corners passed
-  double least_ = 0;     // squared, from where on a chord goes past them but for the tolerance
 };
 
 // The highest corner, of several the leftmost: on the hull, so that chords begin outside.
@@ -84,6 +82,7 @@ std::vector<Corner> chords(const std::vector<Vertex>& ring, double tolerance) {
     return ring[place < n ? place : place - n];
   };
   std::vector<Corner> corners;
+  corners.reserve(n / 2 + 1);
   for (std::size_t i = 0; i < n;) {
     const Vertex from = at(i);
     corners.push_back({from, 0});
@@ -113,8 +112,10 @@ std::optional<Vertex> meeting(Vertex a, Vertex b, Vertex c, Vertex d) {
   return along > 0 ? std::optional(Vertex{b.x + u.x * along, b.y + u.y * along}) : std::nullopt;
 }
 
+// Corners are near each other: nothing overflows that hypot would guard against.
 double distance(Vertex a, Vertex b) {
-  return std::hypot(a.x - b.x, a.y - b.y);
+  const Vertex way = b - a;
+  return std::sqrt(way.x * way.x + way.y * way.y);
 }
 
 // One round of taking out edges whose neighbours meet within the tolerance; whether any did.
@@ -122,6 +123,7 @@ bool takeEdgesOut(std::vector<Corner>& corners, double tolerance) {
   const std::size_t n = corners.size();
   if (n < 5) return false;
   std::vector<Corner> left;
+  left.reserve(n);
   bool any = false;
   for (std::size_t i = 0; i < n; ++i) {
     // The first corner's neighbours stay as they are.
@@ -169,9 +171,11 @@ bool cutsAny(const PixelMask& island, const std::vector<Vertex>& points) {
     if (p.y > q.y) std::swap(p, q);
     const int first = static_cast<int>(std::floor(p.y + kTouch));
     const int end = static_cast<int>(std::ceil(q.y - kTouch));
+    const bool level = p.y == q.y;
+    const EdgeLine line(p, level ? Vertex{q.x, q.y + 1} : q);
     for (int y = first; y < end; ++y) {
-      double from = p.y == q.y ? p.x : EdgeLine(p, q).at(std::max<double>(y, p.y));
-      double to = p.y == q.y ? q.x : EdgeLine(p, q).at(std::min<double>(y + 1, q.y));
+      double from = level ? p.x : line.at(std::max<double>(y, p.y));
+      double to = level ? q.x : line.at(std::min<double>(y + 1, q.y));
       if (from > to) std::swap(from, to);
       if (anySet(island, y, static_cast<int>(std::floor(from + kTouch)),
                  static_cast<int>(std::ceil(to - kTouch)))) {

@@ -1,10 +1,12 @@
 #include "core/fit/polygon_climb.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 #include <utility>
 
 #include "core/geometry/segment.h"
+#include "core/geometry/tolerances.h"
 
 namespace amber {
 namespace {
@@ -12,7 +14,7 @@ namespace {
 constexpr double kBetter = 1e-10;
 constexpr double kHollow = 0.01;    // pixels a px^2
 constexpr double kSettling = 1e-8;  // agreement a px^2
-constexpr double kLeastTwiceArea = 1e-3;
+constexpr double kLeastTwiceArea = 2 * kLeastPolygonArea;
 
 }  // namespace
 
@@ -99,6 +101,18 @@ bool PolygonClimb::legalAround(std::size_t first, std::size_t count) const {
   return true;
 }
 
+// Whether a corner would go farther from the ink than the ink is wide, where ink that is bare costs
+// so much that any way to hold it seems good.
+bool PolygonClimb::strays(const Vertex& from, const Vertex& to) const {
+  const PixelRect& bounds = ink_.bounds();
+  const double room = std::max(bounds.w, bounds.h) + 1.0;
+  const auto outside = [&](const Vertex& p) {
+    return p.x < bounds.x - room || p.x > bounds.right() + room || p.y < bounds.y - room ||
+           p.y > bounds.bottom() + room;
+  };
+  return outside(to) && !outside(from);
+}
+
 // Puts the corners from `first` on at new places, of which there are one or two, if that scores
 // higher and leaves no fault.
 template <std::size_t N>
@@ -111,6 +125,10 @@ bool PolygonClimb::tryMove(std::size_t first, const std::array<Vertex, N>& to) {
   path[0] = points_[places[0]];
   for (std::size_t k = 0; k < N; ++k) path[k + 1] = to[k];
   path[N + 1] = points_[after(places[N])];
+
+  for (std::size_t k = 0; k < N; ++k) {
+    if (strays(points_[places[k + 1]], to[k])) return false;
+  }
 
   PolygonSums sum = sum_;
   for (const std::size_t place : places) sum -= edges_[place];
@@ -169,7 +187,7 @@ bool PolygonClimb::moveCorner(std::size_t i, double step) {
   for (const std::size_t other : {before(i), after(i)}) {
     const double dx = points_[i].x - points_[other].x;
     const double dy = points_[i].y - points_[other].y;
-    const double length = std::hypot(dx, dy);
+    const double length = std::sqrt(dx * dx + dy * dy);
     go({dx / length, dy / length});
     go({-dx / length, -dy / length});
   }
@@ -185,7 +203,7 @@ bool PolygonClimb::moveEdge(std::size_t i, double step) {
     while (true) {
       const Vertex p = points_[i];
       const Vertex q = points_[after(i)];
-      const double along = std::hypot(q.x - p.x, q.y - p.y);
+      const double along = std::sqrt((q.x - p.x) * (q.x - p.x) + (q.y - p.y) * (q.y - p.y));
       const double nx = (q.y - p.y) / along * length;
       const double ny = (p.x - q.x) / along * length;
       if (!tryMove<2>(

@@ -1,6 +1,8 @@
 #include "core/fit/polygon_fit.h"
 
+#include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "core/fit/box_fit.h"
 #include "core/fit/ink_study.h"
@@ -8,6 +10,7 @@
 #include "core/fit/polygon_climb.h"
 #include "core/fit/polygon_start.h"
 #include "core/geometry/convex_hull.h"
+#include "core/geometry/segment.h"
 #include "core/image/outline.h"
 
 namespace amber {
@@ -88,7 +91,10 @@ const std::vector<std::vector<Vertex>>& starts(const Level& on) {
 // Polygons about which nothing is wrong, whatever the ink.
 std::vector<std::vector<Vertex>> safeStarts(const Fitting& fitting) {
   if (fitting.goal.style == FitStyle::Inner) {
-    const Box box = *innerBox(fitting.on.ink);
+    const auto inner = innerBox(fitting.on.ink);
+    // Of squares perhaps none is full.
+    if (!inner || inner->w <= 0 || inner->h <= 0) return {};
+    const Box box = *inner;
     const double right = box.x + box.w;
     const double bottom = box.y + box.h;
     if (fitting.on.points < 4) return {{{box.x, box.y}, {right, bottom}, {box.x, bottom}}};
@@ -121,6 +127,10 @@ class Best {
     worth_ = climb.worth();
   }
   const std::optional<std::vector<Vertex>>& found() const { return found_; }
+  // Whether something better is known than what was found.
+  bool isBeatenBy(const PolygonClimb& climb) const {
+    return climb.wrong() == 0 && (!found_ || climb.worth() > worth_);
+  }
 
  private:
   std::optional<std::vector<Vertex>> found_;
@@ -204,6 +214,13 @@ std::optional<Polygon> climbed(const Fitting& fitting,
     }
   }
   if (!best.found()) climbFromAll(fitting, coarse, best);
+  // Of dust, and of rings, squares tell little: then what is surely right is better as it is.
+  for (const auto& start : safeStarts(fitting)) {
+    PolygonClimb polygon(fitting.on.ink, fitting.goal, start);
+    if (style == FitStyle::Balanced || !best.isBeatenBy(polygon)) continue;
+    polygon.climb(fitting.on.step, coarse, kHighPrice);
+    best.consider(polygon);
+  }
   if (!best.found()) return std::nullopt;
   PolygonClimb polygon(fitting.on.ink, fitting.goal, *best.found());
   polygon.climb(coarse, least, kHighPrice);
@@ -224,9 +241,8 @@ PolygonGround::PolygonGround(std::vector<PixelMask> inks, const PolygonWish& wis
   const std::vector<Vertex> hull = convexHull(counts.corners());
   const bool convex = wish.convex || wish.around == Around::All;
   const auto points = static_cast<std::size_t>(wish.points);
-  const std::vector<Vertex> ring =
-      thinned(wish.around == Around::Largest ? edgeMiddles(outlineOf(all_)) : hull,
-              std::max(kMostCorners, 2 * points));
+  outline_ = wish.around == Around::Largest ? edgeMiddles(outlineOf(all_)) : hull;
+  const std::vector<Vertex> ring = thinned(outline_, std::max(kMostCorners, 2 * points));
   const PixelRect& bounds = counts.bounds();
   side_ = (std::max(bounds.w, bounds.h) + kSquares - 1) / kSquares;
   if (side_ > 1) {
@@ -246,14 +262,58 @@ PolygonGround::~PolygonGround() = default;
 PolygonGround::PolygonGround(PolygonGround&&) noexcept = default;
 PolygonGround& PolygonGround::operator=(PolygonGround&&) noexcept = default;
 
+PolygonGround PolygonGround::of(std::size_t points) const {
+  PolygonGround other;
+  other.wish_ = wish_;
+  other.side_ = side_;
+  for (const auto& [from, to] : {std::pair(&fine_, &other.fine_), {&squares_, &other.squares_}}) {
+    if (*from == nullptr) continue;
+    *to = std::make_unique<Level>(**from);
+    (*to)->points = points;
+    (*to)->starts.reset();
+  }
+  return other;
+}
+
+bool PolygonGround::isNear(const Polygon& polygon) const {
+  const std::size_t n = polygon.points.size();
+  return std::all_of(outline_.begin(), outline_.end(), [&](const Vertex& place) {
+    for (std::size_t i = 0; i < n; ++i) {
+      const Vertex& next = polygon.points[i + 1 == n ? 0 : i + 1];
+      if (distanceToSegment(place, polygon.points[i], next) <= wish_.tolerance) return true;
+    }
+    return false;
+  });
+}
+
 std::optional<Polygon> PolygonGround::fitted(FitStyle style, double loss) const {
   if (!fine_) return std::nullopt;
-  const InkCounts& ink = fine_->ink;
-  if (style == FitStyle::Snug && wish_.tolerance > 0) {
+  if (wish_.tolerance <= 0) return fittedWithAll(style, loss);
+  if (style == FitStyle::Snug) {
     Polygon near{fine_->convex ? coveringWithin(fine_->hull, wish_.tolerance)
                                : coveringInk(all_, outlineOf(all_), wish_.tolerance)};
     if (near.points.size() <= fine_->points && faultOf(near) == PolygonFault::None) return near;
+    return fittedWithAll(style, loss);
   }
+  auto best = fittedWithAll(style, loss);
+  if (!best || !isNear(*best)) return best;
+  std::size_t low = 3;
+  std::size_t high = best->points.size();
+  while (low < high) {
+    const std::size_t points = (low + high) / 2;
+    auto fewer = of(points).fittedWithAll(style, loss);
+    if (fewer && isNear(*fewer)) {
+      high = points;
+      best = std::move(fewer);
+    } else {
+      low = points + 1;
+    }
+  }
+  return best;
+}
+
+std::optional<Polygon> PolygonGround::fittedWithAll(FitStyle style, double loss) const {
+  const InkCounts& ink = fine_->ink;
   const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
   PolygonGoal goal{style, std::max(1LL, ink.total() - spare), fine_->convex, ink.depth()};
   std::optional<std::vector<Vertex>> found;

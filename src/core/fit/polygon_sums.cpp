@@ -20,11 +20,35 @@ int floorOf(double value) {
 
 // Some rows at a time, so that their columns can be worked out at once.
 constexpr int kRows = 8;
+constexpr int kFewRows = 4;
 
 struct Held {
   long long pixels = 0;
   long long ink = 0;
 };
+
+// The same where all columns lie within the bounds, as those of most edges do.
+Held heldWithin(const InkCounts& ink, const EdgeLine& line, int first, int end) {
+  const int left = ink.bounds().x;
+  const std::ptrdiff_t stride = ink.bounds().w + 1;
+  const int* row = ink.rowSums(first);
+  Held held;
+  int columns[kFewRows];
+  int y = first;
+  for (; y + kFewRows <= end; y += kFewRows) {
+    for (int i = 0; i < kFewRows; ++i) columns[i] = firstPixelFrom(line.at(y + i + 0.5));
+    for (int i = 0; i < kFewRows; ++i, row += stride) {
+      held.pixels += columns[i];
+      held.ink += row[columns[i] - left];
+    }
+  }
+  for (; y < end; ++y, row += stride) {
+    const int column = firstPixelFrom(line.at(y + 0.5));
+    held.pixels += column;
+    held.ink += row[column - left];
+  }
+  return held;
+}
 
 // Of rows [first, end), what lies left of the line.
 Held heldLeftOf(const InkCounts& ink, const EdgeLine& line, int first, int end) {
@@ -98,7 +122,14 @@ PolygonSums sumsOf(const InkCounts& ink, Vertex p, Vertex q, Cuts cuts) {
     const bool down = q.y > p.y;
     const int first = firstPixelFrom(std::min(p.y, q.y));
     const int end = firstPixelFrom(std::max(p.y, q.y));
-    const Held held = heldLeftOf(ink, EdgeLine(p, q), first, end);
+    const PixelRect& bounds = ink.bounds();
+    const auto [left, right] = std::minmax(p.x, q.x);
+    // Half a px short of the ends, for what is rounded.
+    const bool within = left >= bounds.x + 0.5 && right <= bounds.right() - 0.5 &&
+                        first >= bounds.y && end <= bounds.bottom();
+    const EdgeLine line(p, q);
+    const Held held =
+        within ? heldWithin(ink, line, first, end) : heldLeftOf(ink, line, first, end);
     sums.pixels = held.pixels;
     sums.ink = held.ink;
     sums.pixels *= ink.depth();

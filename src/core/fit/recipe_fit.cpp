@@ -20,7 +20,8 @@ std::optional<Shape> asShape(const std::optional<T>& fit) {
   return fit ? std::optional<Shape>(*fit) : std::nullopt;
 }
 
-std::optional<Shape> fittedBox(const InkCounts& ink, const Recipe& recipe) {
+std::optional<Shape> fittedBox(const InkStudy& study, const Recipe& recipe) {
+  const InkCounts& ink = study.counts();
   switch (recipe.style) {
     case FitStyle::Snug:
       return asShape(snugBox(ink));
@@ -31,7 +32,7 @@ std::optional<Shape> fittedBox(const InkCounts& ink, const Recipe& recipe) {
     case FitStyle::Inner:
       break;
   }
-  return asShape(innerBox(ink));
+  return asShape(foundOnce(study.finds().innerBox, [&] { return innerBox(ink); }));
 }
 
 std::optional<Shape> fittedCircle(const InkStudy& ink, const Recipe& recipe) {
@@ -64,7 +65,7 @@ std::optional<Shape> fittedCapsule(const InkStudy& ink, const Recipe& recipe) {
 
 std::optional<Shape> fittedTo(const InkStudy& ink, const Recipe& recipe) {
   if (ink.counts().total() == 0) return std::nullopt;
-  if (recipe.kind == ShapeKind::Box) return fittedBox(ink.counts(), recipe);
+  if (recipe.kind == ShapeKind::Box) return fittedBox(ink, recipe);
   if (recipe.kind == ShapeKind::Circle) return fittedCircle(ink, recipe);
   return fittedCapsule(ink, recipe);
 }

@@ -6,7 +6,7 @@
 #include <utility>
 
 #include "core/fit/fit_edits.h"
-#include "core/image/ink_sign.h"
+#include "core/fit/fit_sign.h"
 #include "core/project/frame_ref.h"
 
 namespace amber {
@@ -57,8 +57,8 @@ void addCompanions(const Asset& asset, const FrameShape& shape, Jobs& jobs) {
 
 }  // namespace
 
-bool isStale(const FrameShape& shape, const PixelMask& firmInk) {
-  return shape.recipe && shape.ink != 0 && shape.ink != inkSign(firmInk);
+bool isStale(const FrameShape& shape, const PixelMask& firmInk, FramePoint origin) {
+  return shape.recipe && shape.ink != 0 && shape.ink != fitSign(*shape.recipe, firmInk, origin);
 }
 
 Refit refitted(const Project& project, const std::vector<FrameRef>& frames, RefitWhat what,
@@ -77,7 +77,7 @@ Refit refitted(const Project& project, const std::vector<FrameRef>& frames, Refi
           jobs.add(ref, role->name, role->recipe);
         continue;
       }
-      if (what == RefitWhat::Stale && !isStale(shape, ink)) continue;
+      if (what == RefitWhat::Stale && !isStale(shape, ink, frame->origin)) continue;
       if (shape.recipe->together) {
         addCompanions(*findAsset(project, ref.asset), shape, jobs);
       } else {

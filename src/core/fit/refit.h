@@ -12,9 +12,9 @@
 
 namespace amber {
 
-/// Whether the shape was fitted to other ink than the frame has now. Never for one set by hand, nor
-/// where it is not known what it was fitted to.
-bool isStale(const FrameShape& shape, const PixelMask& firmInk);
+/// Whether the shape was fitted to other ink than the frame has now, or, together with others, at
+/// another origin. Never for one set by hand, nor where it is not known what it was fitted to.
+bool isStale(const FrameShape& shape, const PixelMask& firmInk, FramePoint origin);
 
 /// How one shape changes by being fitted again.
 struct Refitted {

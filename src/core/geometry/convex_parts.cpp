@@ -4,6 +4,8 @@
 #include <cstddef>
 #include <utility>
 
+#include "core/geometry/line_sides.h"
+
 namespace amber {
 namespace {
 
@@ -12,12 +14,15 @@ namespace {
 // each other are the sides of a sector, which is inward where it is wider than half a turn.
 class Partition {
  public:
-  explicit Partition(const std::vector<Vertex>& points) : p_(points), joined_(points.size()) {
+  explicit Partition(const std::vector<Vertex>& points)
+      : p_(points), joined_(points.size()), inwardAt_(points.size()), sides_(points) {
     for (std::size_t i = 0; i < n(); ++i) {
       joined_[i] = {i + 1 == n() ? 0 : i + 1, i == 0 ? n() - 1 : i - 1};
+      findInward(i);
     }
   }
 
+  /// The rings of the parts, each by the corners of the polygon.
   std::vector<std::vector<std::size_t>> run() {
     cutBetweenInward();
     // One at a time: what the first cut mends, the next need not.
@@ -42,6 +47,8 @@ class Partition {
     int mended;
     double squaredLength;
   };
+
+  static constexpr std::size_t kNone = static_cast<std::size_t>(-1);
 
   std::size_t n() const { return p_.size(); }
 
@@ -74,45 +81,48 @@ class Partition {
     return sides.size();
   }
 
-  // Whether a cut to `other` leaves its sector at v, which was inward, without any.
-  bool mends(std::size_t v, std::size_t other) const {
-    const std::size_t k = sectorOf(v, other);
-    if (k == joined_[v].size()) return false;
-    const std::size_t from = joined_[v][k];
-    const std::size_t to = joined_[v][k + 1];
-    return inward(v, from, to) && !inward(v, from, other) && !inward(v, other, to);
-  }
-
-  bool hasInward(std::size_t v) const {
+  // A corner has one inward sector at most: all its sectors are less than a whole turn together.
+  void findInward(std::size_t v) {
     const std::vector<std::size_t>& sides = joined_[v];
-    for (std::size_t k = 0; k + 1 < sides.size(); ++k) {
-      if (inward(v, sides[k], sides[k + 1])) return true;
+    inwardAt_[v] = kNone;
+    for (std::size_t k = 0; k + 1 < sides.size() && inwardAt_[v] == kNone; ++k) {
+      if (inward(v, sides[k], sides[k + 1])) inwardAt_[v] = k;
     }
-    return false;
+  }
+  bool hasInward(std::size_t v) const { return inwardAt_[v] != kNone; }
+
+  // Whether a cut to `other` leaves the inward sector of v without any: it lies on the inner side
+  // of both of its sides.
+  bool mends(std::size_t v, std::size_t other) const {
+    if (!hasInward(v)) return false;
+    const std::size_t from = joined_[v][inwardAt_[v]];
+    const std::size_t to = joined_[v][inwardAt_[v] + 1];
+    return turn(p_[v], p_[from], p_[other]) >= 0 && turn(p_[v], p_[other], p_[to]) >= 0;
   }
 
   // Whether no edge and no cut lies between two corners. Most edges have both ends on one side of
   // the way, which is all that is looked at of them.
-  bool nothingBetween(std::size_t i, std::size_t j) const {
+  bool nothingBetween(std::size_t i, std::size_t j) {
     const Vertex a = p_[i];
     const Vertex b = p_[j];
     const auto apart = [&](std::size_t k, std::size_t m) {
       return k == i || k == j || m == i || m == j || !segmentsTouch(a, b, p_[k], p_[m]);
     };
-    double last = turn(a, b, p_[n() - 1]);
-    for (std::size_t k = 0; k < n(); ++k) {
-      const double side = turn(a, b, p_[k]);
-      if (last * side <= 0 && !apart(k == 0 ? n() - 1 : k - 1, k)) return false;
-      last = side;
+    const std::vector<double>& side = sides_.of(a, b);
+    std::size_t last = n() - 1;
+    for (std::size_t k = 0; k < n(); last = k++) {
+      if (side[last] * side[k] <= 0 && !apart(last, k)) return false;
     }
-    return std::all_of(cuts_.begin(), cuts_.end(),
-                       [&](const Cut& cut) { return apart(cut.a, cut.b); });
+    return std::all_of(cuts_.begin(), cuts_.end(), [&](const Cut& cut) {
+      return side[cut.a] * side[cut.b] > 0 || apart(cut.a, cut.b);
+    });
   }
 
   void cut(std::size_t i, std::size_t j) {
     const auto join = [&](std::size_t v, std::size_t other) {
       const auto after = static_cast<std::ptrdiff_t>(sectorOf(v, other)) + 1;
       joined_[v].insert(joined_[v].begin() + after, other);
+      findInward(v);
     };
     join(i, j);
     join(j, i);
@@ -147,11 +157,8 @@ class Partition {
   // The shortest cut through an inward sector of the corner that mends it, and the other end too if
   // any does; where none mends it, the shortest.
   bool cutFrom(std::size_t i) {
-    const std::vector<std::size_t>& sides = joined_[i];
-    std::size_t k = 0;
-    while (!inward(i, sides[k], sides[k + 1])) ++k;
-    const std::size_t from = sides[k];
-    const std::size_t to = sides[k + 1];
+    const std::size_t from = joined_[i][inwardAt_[i]];
+    const std::size_t to = joined_[i][inwardAt_[i] + 1];
     std::vector<Way>& ways = ways_;
     ways.clear();
     for (std::size_t j = 0; j < n(); ++j) {
@@ -192,6 +199,8 @@ class Partition {
       if (!needless(a, b) || !needless(b, a)) continue;
       std::erase(joined_[a], b);
       std::erase(joined_[b], a);
+      findInward(a);
+      findInward(b);
       cuts_.erase(cuts_.begin() + static_cast<std::ptrdiff_t>(k));
     }
   }
@@ -199,17 +208,19 @@ class Partition {
   // Walked round with the inside to the right: from each edge on to the one next to it there.
   std::vector<std::vector<std::size_t>> parts() const {
     std::vector<std::vector<std::size_t>> parts;
-    std::vector<std::vector<bool>> walked(n());
-    for (std::size_t i = 0; i < n(); ++i) walked[i].resize(joined_[i].size());
+    // By corner and side, one corner after the other.
+    std::vector<std::size_t> first(n() + 1);
+    for (std::size_t i = 0; i < n(); ++i) first[i + 1] = first[i] + joined_[i].size();
+    std::vector<char> walked(first.back());
     for (std::size_t i = 0; i < n(); ++i) {
       // The last side leads back along the polygon's own edge, which has no inside to its right.
       for (std::size_t k = 0; k + 1 < joined_[i].size(); ++k) {
-        if (walked[i][k]) continue;
+        if (walked[first[i] + k]) continue;
         std::vector<std::size_t>& part = parts.emplace_back();
         std::size_t v = i;
         std::size_t side = k;
-        while (!walked[v][side]) {
-          walked[v][side] = true;
+        while (!walked[first[v] + side]) {
+          walked[first[v] + side] = true;
           part.push_back(v);
           const std::size_t next = joined_[v][side];
           const auto& sides = joined_[next];
@@ -225,6 +236,8 @@ class Partition {
 
   const std::vector<Vertex>& p_;
   std::vector<std::vector<std::size_t>> joined_;
+  std::vector<std::size_t> inwardAt_;  // the place of the inward sector's first side
+  LineSides sides_;
   std::vector<Cut> cuts_;
   std::vector<Way> ways_;  // kept for its room
 };

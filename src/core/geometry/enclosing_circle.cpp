@@ -11,8 +11,13 @@ namespace {
 // What rounding may leave outside, relative to the radius.
 constexpr double kSlack = 1e-12;
 
+// Of px: nothing overflows that hypot would guard against.
+double lengthOf(double x, double y) {
+  return std::sqrt(x * x + y * y);
+}
+
 double distance(const Circle& circle, Vertex point) {
-  return std::hypot(point.x - circle.cx, point.y - circle.cy);
+  return lengthOf(point.x - circle.cx, point.y - circle.cy);
 }
 
 bool holds(const Circle& circle, Vertex point) {
@@ -20,7 +25,7 @@ bool holds(const Circle& circle, Vertex point) {
 }
 
 Circle through(Vertex a, Vertex b) {
-  return {(a.x + b.x) / 2, (a.y + b.y) / 2, std::hypot(a.x - b.x, a.y - b.y) / 2};
+  return {(a.x + b.x) / 2, (a.y + b.y) / 2, lengthOf(a.x - b.x, a.y - b.y) / 2};
 }
 
 // Of points on a line, the circle around the two that are farthest apart.
@@ -37,7 +42,7 @@ Circle through(Vertex a, Vertex b, Vertex c) {
   }
   const double x = (cy * (bx * bx + by * by) - by * (cx * cx + cy * cy)) / twice;
   const double y = (bx * (cx * cx + cy * cy) - cx * (bx * bx + by * by)) / twice;
-  return {a.x + x, a.y + y, std::hypot(x, y)};
+  return {a.x + x, a.y + y, lengthOf(x, y)};
 }
 
 // The least circle around a few support points and one more that lies on its edge; leaves those
@@ -84,7 +89,15 @@ Circle leastCircleAround(const std::vector<Vertex>& points) {
     if (next.r <= circle.r) break;
     circle = next;
   }
-  for (const Vertex& point : points) circle.r = std::max(circle.r, distance(circle, point));
+  double most = 0;
+  for (const Vertex& point : points) {
+    const double dx = point.x - circle.cx;
+    const double dy = point.y - circle.cy;
+    most = std::max(most, dx * dx + dy * dy);
+  }
+  // What is rounded here may be rounded otherwise where it is asked whether a point is inside.
+  constexpr double kHair = 1e-15;
+  circle.r = std::max(circle.r, std::sqrt(most) * (1 + kHair));
   return circle;
 }
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/geometry/line_sides.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -58,18 +59,16 @@ PolygonFault faultOf(const Polygon& polygon) {
     }
   }
   if (twiceArea(p) < 2 * kLeastPolygonArea && n == 3) return PolygonFault::NoArea;
+  LineSides sides(p);
   for (std::size_t i = 0; i < n; ++i) {
     const Vertex a = p[i];
     const Vertex b = p[(i + 1) % n];
     if (foldsBack(a, b, p[(i + 2) % n])) return PolygonFault::CrossesItself;
     // Most edges have both ends on one side of this one, which is all that is looked at of them.
-    double last = turn(a, b, p[(i + 2) % n]);
+    const std::vector<double>& side = sides.of(a, b);
     for (std::size_t j = i + 2; j < n; ++j) {
       const std::size_t next = j + 1 == n ? 0 : j + 1;
-      const double side = turn(a, b, p[next]);
-      const bool across = last * side <= 0;
-      last = side;
-      if (!across || (i == 0 && next == 0)) continue;
+      if (side[j] * side[next] > 0 || (i == 0 && next == 0)) continue;
       if (segmentsTouch(a, b, p[j], p[next])) return PolygonFault::CrossesItself;
     }
   }

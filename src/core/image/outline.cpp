@@ -123,6 +123,8 @@ std::vector<Vertex> edgeMiddles(const std::vector<Vertex>& outline) {
 PixelMask largestIsland(const PixelMask& mask) {
   std::vector<Run> runs;
   std::vector<std::uint32_t> parents;
+  runs.reserve(4 * static_cast<std::size_t>(mask.height()));
+  parents.reserve(runs.capacity());
   std::size_t above = 0;  // where the runs of the row above begin
   for (int y = 0; y < mask.height(); ++y) {
     const std::size_t begin = runs.size();

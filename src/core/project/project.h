@@ -89,7 +89,7 @@ struct FrameShape {
   std::string role;
   Shape geometry;
   std::optional<Recipe> recipe = {};  ///< How it was fitted; nothing for one set by hand.
-  std::uint64_t ink = 0;  ///< Tells the ink it was fitted to (see inkSign); 0 for not known.
+  std::uint64_t ink = 0;  ///< Tells what it was fitted to (see fitSign); 0 for not known.
 
   bool operator==(const FrameShape&) const = default;
 };

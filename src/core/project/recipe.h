@@ -75,8 +75,8 @@ enum class Around {
 /// How a polygon is made of ink.
 struct PolygonWish {
   int points = 8;        ///< At most so many: 3 to kMostPolygonPoints.
-  double tolerance = 0;  ///< How far from the ink's outline a snug polygon may go, px, 0 to 1024:
-                         ///< no more points are used than that needs. 0: as the points allow.
+  double tolerance = 0;  ///< How far from the ink's outline a polygon may go, px, 0 to 1024: no
+                         ///< more points are used than that needs. 0: as the points allow.
   bool convex = false;
   Around around = Around::Largest;
 

@@ -14,6 +14,7 @@
 #include <cstdlib>
 #include <utility>
 
+#include "core/fit/steadiness.h"
 #include "desktop/parts/player.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
@@ -27,6 +28,12 @@ constexpr int kCellTop = 26;
 constexpr int kBetweenGroups = 14;
 // Narrower groups could not carry their title.
 constexpr int kLeastGroup = 150;
+// Under the cells, the steadiness from frame to frame: 100 % at the top, half and less at the
+// bottom. What is less steady than kUnsteady is pointed out.
+constexpr int kPlot = 20;
+constexpr int kPlotTop = kCellTop + metrics::kRibbonCell + 24;
+constexpr double kLeastPlotted = 0.5;
+constexpr double kUnsteady = 0.75;
 // A drag shorter than this is a click, px.
 constexpr int kLeastDrag = 8;
 
@@ -48,7 +55,12 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
     : QAbstractScrollArea(parent), session_(session), pictures_(pictures), figures_(figures) {
   setFrameShape(QFrame::NoFrame);
   setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  setFixedHeight(figures == RibbonFigures::Air ? metrics::kRibbon : metrics::kRibbon - 24);
+  setFixedHeight(figures == RibbonFigures::Air ? metrics::kRibbon + kPlot : metrics::kRibbon - 24);
+  if (figures == RibbonFigures::Air) {
+    setToolTip(
+        tr("The line tells how steady the shape is: how much of it and of the one a frame before "
+           "are the same pixels, laid over each other at their origins"));
+  }
   setFocusPolicy(Qt::StrongFocus);
   const auto refresh = [this] {
     layOut();
@@ -182,6 +194,9 @@ void Ribbon::paintGroup(QPainter& painter, const Asset& asset, const Group& grou
                        tr("%1 ms").arg(animation.steps[step].durationMs));
     }
   }
+  if (figures_ == RibbonFigures::Air && asset.motion != Motion::Static) {
+    paintSteadiness(painter, asset, group, first, end);
+  }
   if (current && dropGap_) {
     const int x = group.left + static_cast<int>(*dropGap_) * metrics::kRibbonCell - 1;
     painter.fillRect(x - 1, kCellTop - 4, 3, metrics::kRibbonCell + 6, theme().amber);
@@ -254,15 +269,65 @@ void Ribbon::paintAir(QPainter& painter, const Frame& frame, const QRect& bar) {
   painter.drawText(words, Qt::AlignHCenter | Qt::AlignTop, text.arg(qRound(measures->air * 100)));
 }
 
+// From the step before the first in view to the one after the last, so that lines go on.
+void Ribbon::paintSteadiness(QPainter& painter, const Asset& asset, const Group& group, int first,
+                             int end) {
+  const Animation& animation = *group.animation;
+  const auto count = static_cast<int>(animation.steps.size());
+  const int from = std::max(0, first - 1);
+  const int to = std::min(count, end + 1);
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(theme().line, 1));
+  painter.drawLine(QPointF(group.left, kPlotTop + 0.5),
+                   QPointF(group.left + count * metrics::kRibbonCell - 2, kPlotTop + 0.5));
+  std::optional<QPointF> last;
+  for (int i = from; i < to; ++i) {
+    const auto steady = steadinessOf(asset, animation, static_cast<std::size_t>(i));
+    if (!steady) {
+      last.reset();
+      continue;
+    }
+    const double down = std::min(1.0, (1 - *steady) / (1 - kLeastPlotted));
+    const QPointF at(group.left + i * metrics::kRibbonCell + metrics::kRibbonCell / 2 - 1,
+                     kPlotTop + down * (kPlot - 5));
+    painter.setPen(QPen(theme().quiet, 1.25));
+    if (last) painter.drawLine(*last, at);
+    const bool selected =
+        animation.steps[static_cast<std::size_t>(i)].frame == session_.selection().frame;
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(*steady < kUnsteady ? theme().error : selected ? theme().amber : theme().text);
+    const double radius = selected ? 3.5 : 2.5;
+    painter.drawEllipse(at, radius, radius);
+    last = at;
+  }
+  painter.restore();
+}
+
+std::shared_ptr<const Asset> Ribbon::currentValue() const {
+  for (const auto& asset : session_.project().assets) {
+    if (asset->id == session_.selection().asset) return asset.pointer();
+  }
+  return nullptr;
+}
+
+std::optional<double> Ribbon::steadinessOf(const Asset& asset, const Animation& animation,
+                                           std::size_t step) {
+  const auto value = currentValue();
+  const std::string& role = session_.selection().role;
+  Steady& kept = steady_[static_cast<std::uint64_t>(animation.id.value) << 32 | step];
+  if (kept.asset != value || kept.role != role) {
+    kept = {value, role, steadinessAt(asset, animation, session_.shapes(), role, step)};
+  }
+  return kept.value;
+}
+
 const Measures* Ribbon::measuresOf(const Frame& frame) {
   const ShapePlace* place = session_.shapeOn(frame.id);
   if (place == nullptr) return nullptr;
   const auto art = session_.artOf(frame.sheet);
   if (art == nullptr) return nullptr;
-  std::shared_ptr<const Asset> value;
-  for (const auto& asset : session_.project().assets) {
-    if (asset->id == session_.selection().asset) value = asset.pointer();
-  }
+  const auto value = currentValue();
   Measured& kept = measured_[frame.id.value];
   if (kept.asset != value || kept.role != session_.selection().role) {
     kept = {value, session_.selection().role,

@@ -28,7 +28,8 @@ enum class RibbonFigures {
 };
 
 /// All frames of the current asset in a row, animation by animation; a click selects. With figures,
-/// each carries its shape and an air bar. Only what is in view is drawn and measured.
+/// each carries its shape and an air bar, and a line tells how steady the shape is from frame to
+/// frame. Only what is in view is drawn and measured.
 class Ribbon : public QAbstractScrollArea {
   Q_OBJECT
 
@@ -44,6 +45,7 @@ class Ribbon : public QAbstractScrollArea {
 
   /// Shapes to show on frames, by id, as while their candidate is pointed at.
   void setTrials(QHash<std::uint32_t, amber::Shape> trials);
+  const QHash<std::uint32_t, amber::Shape>& trials() const { return trials_; }
 
  signals:
   void chosenChanged();
@@ -77,6 +79,12 @@ class Ribbon : public QAbstractScrollArea {
     AnimationId animation;
     std::size_t step;
   };
+  // The same of a step's steadiness.
+  struct Steady {
+    std::shared_ptr<const Asset> asset;
+    std::string role;
+    std::optional<double> value;
+  };
 
   std::vector<Group> groups() const;
   std::optional<Place> placeAt(int x) const;
@@ -88,13 +96,19 @@ class Ribbon : public QAbstractScrollArea {
   void paintGroup(QPainter& painter, const Asset& asset, const Group& group);
   void paintCell(QPainter& painter, const Frame& frame, const QRect& cell, bool selected);
   void paintAir(QPainter& painter, const Frame& frame, const QRect& bar);
+  void paintSteadiness(QPainter& painter, const Asset& asset, const Group& group, int first,
+                       int end);
   const Measures* measuresOf(const Frame& frame);
+  std::optional<double> steadinessOf(const Asset& asset, const Animation& animation,
+                                     std::size_t step);
+  std::shared_ptr<const Asset> currentValue() const;
 
   ProjectSession& session_;
   Pictures& pictures_;
   QHash<std::uint32_t, amber::Shape> trials_;
   RibbonFigures figures_;
   QHash<std::uint32_t, Measured> measured_;
+  QHash<std::uint64_t, Steady> steady_;  // by animation and step
   std::vector<std::size_t> chosen_;
   AnimationId chosenOf_;
   std::optional<int> pressedAt_;        // viewport x

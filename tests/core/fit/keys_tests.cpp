@@ -151,7 +151,7 @@ class RefitTest : public QObject {
     const Project mended = after(project, all.edits);
     for (const Frame& frame : assetOf(mended).frames) {
       const auto sheet = now({1});
-      QVERIFY(!isStale(frame.shapes[0], cropped(sheet->firm, frame.rect)));
+      QVERIFY(!isStale(frame.shapes[0], cropped(sheet->firm, frame.rect), frame.origin));
     }
   }
 
@@ -171,6 +171,17 @@ class RefitTest : public QObject {
     for (const Frame& frame : assetOf(project).frames) {
       QVERIFY(frame.shapes[0].geometry == Shape(Box{0, 1, 3, 2}));
     }
+    // Laid over each other at their origins: an origin that moves makes another shape of them all.
+    QVERIFY(refitted(project, kAll, RefitWhat::Stale, HandSet::Kept, now).edits.empty());
+    Asset asset = assetOf(project);
+    asset.frames[1].origin.x += 1;
+    project = after(project, {PutAsset{asset}});
+    QVERIFY(isStale(asset.frames[1].shapes[0], cropped(now({1})->firm, asset.frames[1].rect),
+                    asset.frames[1].origin));
+    const Refit moved = refitted(project, kAll, RefitWhat::Stale, HandSet::Kept, now);
+    QCOMPARE(moved.edits.size(), std::size_t{4});
+    QVERIFY(std::get<SetShape>(moved.edits[0]).shape.geometry == Shape(Box{0, 1, 3, 2}));
+    QVERIFY(std::get<SetShape>(moved.edits[1]).shape.geometry == Shape(Box{1, 1, 3, 2}));
   }
 
   void aKindGivesOriginsAndShapes() {

@@ -1,36 +1,18 @@
 #include "desktop/benches/fit/candidate_list.h"
 
-#include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPushButton>
-#include <QStyle>
 #include <QVBoxLayout>
 #include <algorithm>
 
 #include "core/fit/recipe_fit.h"
-#include "core/fit/region.h"
-#include "core/geometry/tolerances.h"
 #include "desktop/benches/fit/candidate_card.h"
+#include "desktop/benches/fit/recipe_wishes.h"
 #include "desktop/parts/building.h"
-#include "desktop/parts/number_field.h"
 #include "desktop/theme.h"
 
 namespace amber {
-namespace {
-
-constexpr double kMostInset = 256;
-constexpr double kMostLossPercent = 99;
-
-void markWrong(QLineEdit* field, bool wrong) {
-  field->setProperty("wrong", wrong);
-  field->style()->unpolish(field);
-  field->style()->polish(field);
-}
-
-}  // namespace
-
 CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : QWidget(parent),
       session_(session),
@@ -59,22 +41,6 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   }
   kinds->addStretch();
   head->addLayout(kinds);
-  region_ = new QLineEdit("all", this);
-  region_->setObjectName("fitRegion");
-  region_->setToolTip(
-      tr("all, or a band of the ink such as bottom:25%, top:6px, left:, right:, or "
-         "rect:x,y,w,h"));
-  inset_ = new NumberField(-kMostInset, kMostInset, 2, this);
-  inset_->setObjectName("fitInset");
-  inset_->setValue(0);
-  inset_->setToolTip(tr("Moves every side of the fitted shape inward; negative: outward"));
-  loss_ = new NumberField(0, kMostLossPercent, 1, this);
-  loss_->setObjectName("fitLoss");
-  loss_->setValue(Recipe{}.loss * 100);
-  loss_->setToolTip(tr("How much of the ink the style trimmed may leave bare, per cent"));
-  lie_ = new QComboBox(this);
-  lie_->setObjectName("capsuleLie");
-  lie_->addItems({tr("any way"), tr("upright"), tr("lying")});
   auto* row = new QHBoxLayout;
   head->addLayout(row);
   state_ = makeLabel({}, "quiet", this);
@@ -83,55 +49,20 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   row->addWidget(state_, 1);
   QPushButton* options = tight(makeChip(tr("options"), this), "small");
   options->setObjectName("fitOptions");
-  options->setToolTip(tr("What all candidates keep to: region, inset, points"));
+  options->setToolTip(tr("What all candidates keep to: region, inset, points, islands, holes"));
   row->addWidget(options, 0, Qt::AlignTop);
-  auto* wishes = new QWidget(this);
-  auto* rows = new QVBoxLayout(wishes);
-  rows->setContentsMargins(0, 0, 0, 0);
-  rows->setSpacing(metrics::kSmallGap);
-  wishes->hide();
-  head->addWidget(wishes);
-  connect(options, &QPushButton::toggled, wishes, &QWidget::setVisible);
-  addRow(rows, tr("region"), {region_});
-  addRow(rows, tr("inset px, trim %"), {inset_, loss_});
-  points_ = new NumberField(3, kMostPolygonPoints, 0, this);
-  points_->setObjectName("polygonPoints");
-  points_->setValue(PolygonWish{}.points);
-  points_->setToolTip(tr("At most so many points in a polygon"));
-  convex_ = tight(makeChip(tr("convex"), this));
-  convex_->setObjectName("polygonConvex");
-  convex_->setToolTip(tr("No corner of a polygon turns inward"));
-  addRow(rows, tr("capsules lie"), {lie_});
-  addRow(rows, tr("polygon points"), {points_, convex_});
+  wishes_ = new RecipeWishes(this);
+  wishes_->hide();
+  head->addWidget(wishes_);
+  connect(options, &QPushButton::toggled, wishes_, &QWidget::setVisible);
   cards_ = new QVBoxLayout;
   cards_->setSpacing(2);
   column->addLayout(cards_);
-  connect(region_, &QLineEdit::editingFinished, this, &CandidateList::wishChanged);
-  connect(inset_, &NumberField::committed, this, &CandidateList::wishChanged);
-  connect(loss_, &NumberField::committed, this, &CandidateList::wishChanged);
-  connect(lie_, &QComboBox::activated, this, &CandidateList::wishChanged);
-  connect(points_, &NumberField::committed, this, &CandidateList::wishChanged);
-  connect(convex_, &QPushButton::toggled, this, &CandidateList::wishChanged);
+  connect(wishes_, &RecipeWishes::changed, this, [this] { refresh(duty_); });
 }
 
 Recipe CandidateList::common() const {
-  Recipe recipe;
-  recipe.region = regionFrom(region_->text().trimmed().toStdString()).value_or(Region{});
-  const double inset = inset_->value();
-  recipe.inset = {inset, inset, inset, inset, false};
-  recipe.loss = loss_->value() / 100;
-  recipe.lie = static_cast<CapsuleLie>(lie_->currentIndex());
-  recipe.polygon.points = static_cast<int>(points_->value());
-  recipe.polygon.convex = convex_->isChecked();
-  return recipe;
-}
-
-void CandidateList::wishChanged() {
-  const auto region = regionFrom(region_->text().trimmed().toStdString());
-  markWrong(region_, !region.has_value());
-  region_->setToolTip(region ? tr("all, or a band of the ink such as bottom:25%, top:6px")
-                             : QString::fromStdString(region.error().sentence));
-  refresh(duty_);
+  return wishes_->recipe();
 }
 
 void CandidateList::refresh(Duty duty) {

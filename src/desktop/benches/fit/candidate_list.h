@@ -10,16 +10,14 @@
 #include "desktop/parts/latest.h"
 #include "desktop/stage/pictures.h"
 
-class QComboBox;
 class QLabel;
-class QLineEdit;
 class QPushButton;
 class QVBoxLayout;
 
 namespace amber {
 
 class CandidateCard;
-class NumberField;
+class RecipeWishes;
 
 /// The ways to fit the current frame, one card each, the best for the role first; above them, which
 /// kinds are shown and what all of them are to keep to. They are found beside the interface.
@@ -43,17 +41,11 @@ class CandidateList : public QWidget {
  private:
   void show(std::vector<Candidate> candidates);
   void showCards();
-  void wishChanged();
 
   ProjectSession& session_;
   Pictures& pictures_;
   std::vector<QPushButton*> kinds_;
-  QLineEdit* region_ = nullptr;
-  NumberField* inset_ = nullptr;
-  NumberField* loss_ = nullptr;
-  QComboBox* lie_ = nullptr;
-  NumberField* points_ = nullptr;
-  QPushButton* convex_ = nullptr;
+  RecipeWishes* wishes_ = nullptr;
   QLabel* state_ = nullptr;
   QVBoxLayout* cards_ = nullptr;
   std::vector<CandidateCard*> made_;

@@ -5,11 +5,13 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QString>
+#include <algorithm>
 #include <cmath>
 
 #include "core/fit/fit_edits.h"
 #include "core/fit/recipe_fit.h"
 #include "core/fit/shape_edits.h"
+#include "core/fit/steadiness.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/ink_sign.h"
 #include "core/project/frame_ref.h"
@@ -25,6 +27,8 @@ namespace amber {
 namespace {
 
 constexpr std::size_t kMostAtOnce = 1000;
+// A candidate that is pointed at is tried on so many frames.
+constexpr std::size_t kMostTried = 96;
 
 QString percent(double share) {
   return QString::number(qRound(share * 100)) + " %";
@@ -74,10 +78,31 @@ Shape withNumbers(const Shape& shape, const std::array<double, 5>& n) {
   return shape;
 }
 
+// What edits change of an asset's shapes in a role, by frame.
+QHash<std::uint32_t, Shape> trialsOf(const Project& project, AssetId id, const std::string& role,
+                                     const std::vector<Edit>& edits) {
+  QHash<std::uint32_t, Shape> trials;
+  const auto after = withEdits(project, edits);
+  const Asset* asset = after ? findAsset(after->project, id) : nullptr;
+  if (asset == nullptr) return trials;
+  const HeldShapes before(*findAsset(project, id));
+  const HeldShapes shapes(*asset);
+  for (const Frame& frame : asset->frames) {
+    const ShapePlace* place = shapes.find(frame.id, role);
+    const ShapePlace* old = before.find(frame.id, role);
+    if (place != nullptr && (old == nullptr || !(old->shape() == place->shape()))) {
+      trials.insert(frame.id.value, place->shape());
+    }
+  }
+  return trials;
+}
+
 }  // namespace
 
 FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
-    : BenchView(parent), session_(session) {
+    : BenchView(parent),
+      session_(session),
+      trials_(this, [this](Trials trials) { ribbon_->setTrials(std::move(trials)); }) {
   build(pictures);
   connectAll();
 }
@@ -111,21 +136,40 @@ QString FitBench::shapeRefusal() const {
   return place() == nullptr ? tr("This frame has no shape of this role") : QString();
 }
 
-// A candidate is shown on this frame, and as it would be held on all of them.
+// A candidate is shown on this frame, and on the others of the asset as taking it would make them:
+// found beside the interface, the frames near this one where they are many.
 void FitBench::point(const std::optional<Candidate>& candidate) {
   stage_->setTrial(candidate ? std::optional(candidate->shape) : std::nullopt);
-  QHash<std::uint32_t, Shape> trials;
-  const Frame* frame = session_.currentFrame();
+  trials_.forget();
   const Asset* asset = session_.currentAsset();
-  if (candidate && frame != nullptr) {
-    for (const FrameRef& ref : scope_->frames()) {
-      const Frame* other = ref.asset == asset->id ? findFrame(*asset, ref.frame) : nullptr;
-      if (other == nullptr) continue;
-      const Carry carry = carryBetween(candidate->shape, frame->origin, other->origin);
-      trials.insert(ref.frame.value, moved(candidate->shape, carry.dx, carry.dy));
-    }
+  if (!candidate || asset == nullptr) {
+    ribbon_->setTrials({});
+    return;
   }
-  ribbon_->setTrials(std::move(trials));
+  Recipe recipe = candidate->recipe;
+  recipe.together = way_ == Way::Together;
+  const auto fit = way_ == Way::Held ? fittedAndHeld : fittedShapes;
+  trials_.ask([frames = framesToTry(), recipe, fit, name = role(), id = asset->id,
+               project = session_.project(), store = session_.artStore()] {
+    return trialsOf(
+        project, id, name,
+        fit(project, frames, name, recipe, ArtStore::loading(store, project), Progress{}));
+  });
+}
+
+std::vector<FrameRef> FitBench::framesToTry() const {
+  std::vector<FrameRef> frames;
+  std::size_t here = 0;
+  for (const FrameRef& ref : scope_->frames()) {
+    if (ref.asset != session_.selection().asset) continue;
+    if (ref.frame == session_.selection().frame) here = frames.size();
+    frames.push_back(ref);
+  }
+  if (frames.size() <= kMostTried) return frames;
+  const std::size_t first =
+      std::min(here > kMostTried / 2 ? here - kMostTried / 2 : 0, frames.size() - kMostTried);
+  const auto begin = frames.begin() + static_cast<std::ptrdiff_t>(first);
+  return {begin, begin + static_cast<std::ptrdiff_t>(kMostTried)};
 }
 
 void FitBench::fitSnugBoxes() {
@@ -313,12 +357,29 @@ void FitBench::showFigures(const ShapePlace& place, const Frame& frame) {
   const std::optional<Recipe>& recipe = place.key->recipe;
   const Measures m =
       measured(place.shape(), cropped(art->firm, frame.rect), recipe ? recipe->region : Region{});
-  figures_->setText(tr("air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement "
-                       "<b>%3</b> &nbsp; "
-                       "reach-out <b>%4 px</b> &nbsp; shortfall <b>%5 px</b>")
-                        .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
-                             QString::number(m.reachOut, 'f', 1),
-                             QString::number(m.shortfall, 'f', 1)));
+  QString text =
+      tr("air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement <b>%3</b> &nbsp; "
+         "reach-out <b>%4 px</b> &nbsp; shortfall <b>%5 px</b>")
+          .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
+               QString::number(m.reachOut, 'f', 1), QString::number(m.shortfall, 'f', 1));
+  if (const auto steady = steadiness()) {
+    text += tr(" &nbsp; steady <b>%1</b>").arg(percent(*steady));
+  }
+  figures_->setText(text);
+}
+
+// Of the first step of the animation that shows the frame. Tiles are different things, of which
+// none follows another.
+std::optional<double> FitBench::steadiness() const {
+  const Asset* asset = session_.currentAsset();
+  const Animation* animation = session_.currentAnimation();
+  if (animation == nullptr || asset->motion == Motion::Static) return std::nullopt;
+  const auto step =
+      std::find_if(animation->steps.begin(), animation->steps.end(),
+                   [&](const Step& one) { return one.frame == session_.selection().frame; });
+  if (step == animation->steps.end()) return std::nullopt;
+  return steadinessAt(*asset, *animation, session_.shapes(), role(),
+                      static_cast<std::size_t>(step - animation->steps.begin()));
 }
 
 void FitBench::refresh() {

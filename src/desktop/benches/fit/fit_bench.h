@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QHash>
 #include <QWidget>
 #include <array>
 #include <optional>
@@ -8,6 +9,7 @@
 #include "core/fit/refit.h"
 #include "core/geometry/shape.h"
 #include "desktop/benches/bench_view.h"
+#include "desktop/parts/latest.h"
 
 class QComboBox;
 class QLabel;
@@ -73,7 +75,9 @@ class FitBench : public BenchView {
   void showNumbers(const Shape& shape);
   void showFigures(const ShapePlace& place, const Frame& frame);
   void showRoleChoice();
+  std::optional<double> steadiness() const;
   void point(const std::optional<Candidate>& candidate);
+  std::vector<FrameRef> framesToTry() const;
   void take(const Recipe& recipe);
   void tellRefit(const Refit& refit);
   const ShapePlace* place() const;
@@ -106,6 +110,9 @@ class FitBench : public BenchView {
     FramePoint origin;
   };
   std::optional<Copied> copied_;
+  // The shapes that a candidate which is pointed at would make, by frame.
+  using Trials = QHash<std::uint32_t, Shape>;
+  Latest<Trials> trials_;
 };
 
 }  // namespace amber

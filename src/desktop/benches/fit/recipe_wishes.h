@@ -1,0 +1,45 @@
+#pragma once
+
+#include <QWidget>
+
+#include "core/project/recipe.h"
+
+class QComboBox;
+class QLineEdit;
+class QPushButton;
+
+namespace amber {
+
+class NumberField;
+
+/// What all candidates are to keep to, as rows of a form: region, inset and what is of one kind
+/// only. What cannot be read is marked, with the reason at hand, and counts as not said.
+class RecipeWishes : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit RecipeWishes(QWidget* parent);
+
+  /// The wishes, with no kind or style.
+  Recipe recipe() const;
+
+ signals:
+  void changed();
+
+ private:
+  void tellChange();
+
+  QLineEdit* region_ = nullptr;
+  QLineEdit* inset_ = nullptr;
+  NumberField* loss_ = nullptr;
+  QComboBox* lie_ = nullptr;
+  NumberField* points_ = nullptr;
+  QPushButton* convex_ = nullptr;
+  NumberField* tolerance_ = nullptr;
+  QPushButton* allIslands_ = nullptr;
+  NumberField* grow_ = nullptr;
+  QPushButton* fillHoles_ = nullptr;
+  NumberField* specks_ = nullptr;
+};
+
+}  // namespace amber
