@@ -1,6 +1,7 @@
 #include "desktop/parts/ribbon.h"
 
 #include <QFrame>
+#include <QHelpEvent>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPen>
@@ -9,6 +10,7 @@
 #include <QRectF>
 #include <QScrollBar>
 #include <QString>
+#include <QToolTip>
 #include <QWheelEvent>
 #include <algorithm>
 #include <cstdlib>
@@ -56,11 +58,6 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
   setFrameShape(QFrame::NoFrame);
   setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   setFixedHeight(figures == RibbonFigures::Air ? metrics::kRibbon + kPlot : metrics::kRibbon - 24);
-  if (figures == RibbonFigures::Air) {
-    setToolTip(
-        tr("The line tells how steady the shape is: how much of it and of the one a frame before "
-           "are the same pixels, laid over each other at their origins"));
-  }
   setFocusPolicy(Qt::StrongFocus);
   const auto refresh = [this] {
     layOut();
@@ -75,6 +72,30 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
     reveal();
   });
   layOut();
+}
+
+// The line is explained where it is.
+bool Ribbon::viewportEvent(QEvent* event) {
+  if (event->type() != QEvent::ToolTip || figures_ != RibbonFigures::Air) {
+    return QAbstractScrollArea::viewportEvent(event);
+  }
+  const auto* help = static_cast<QHelpEvent*>(event);
+  const Asset* asset = session_.currentAsset();
+  const auto place = help->pos().y() >= kPlotTop - 4 ? placeAt(help->pos().x()) : std::nullopt;
+  if (!place || asset == nullptr || asset->motion == Motion::Static) {
+    QToolTip::hideText();
+    return true;
+  }
+  const Animation& animation = *findAnimation(*asset, place->animation);
+  const auto steady = steadinessOf(*asset, animation, place->step);
+  QToolTip::showText(
+      help->globalPos(),
+      steady ? tr("%1 % of the pixels of this shape and of the one a frame before are the same, "
+                  "laid over each other at their origins")
+                   .arg(qRound(*steady * 100))
+             : tr("No shape before this one to be steady by"),
+      viewport());
+  return true;
 }
 
 QSize Ribbon::sizeHint() const {
@@ -281,6 +302,9 @@ void Ribbon::paintSteadiness(QPainter& painter, const Asset& asset, const Group&
   painter.setPen(QPen(theme().line, 1));
   painter.drawLine(QPointF(group.left, kPlotTop + 0.5),
                    QPointF(group.left + count * metrics::kRibbonCell - 2, kPlotTop + 0.5));
+  painter.setFont(smallFont());
+  painter.setPen(theme().quiet);
+  painter.drawText(QPointF(group.left, kPlotTop + kPlot - 5), tr("steady"));
   std::optional<QPointF> last;
   for (int i = from; i < to; ++i) {
     const auto steady = steadinessOf(asset, animation, static_cast<std::size_t>(i));

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QAbstractScrollArea>
+#include <QEvent>
 #include <QHash>
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -53,6 +54,7 @@ class Ribbon : public QAbstractScrollArea {
   void stepsDropped(std::size_t before);
 
  protected:
+  bool viewportEvent(QEvent* event) override;
   void paintEvent(QPaintEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   void mousePressEvent(QMouseEvent* event) override;

@@ -358,12 +358,12 @@ void FitBench::showFigures(const ShapePlace& place, const Frame& frame) {
   const Measures m =
       measured(place.shape(), cropped(art->firm, frame.rect), recipe ? recipe->region : Region{});
   QString text =
-      tr("air <b>%1</b> &nbsp; bare ink <b>%2</b> &nbsp; agreement <b>%3</b> &nbsp; "
-         "reach-out <b>%4 px</b> &nbsp; shortfall <b>%5 px</b>")
+      tr("air <b>%1</b> &nbsp;bare <b>%2</b> &nbsp;agreement <b>%3</b> &nbsp;"
+         "reach-out <b>%4</b>, shortfall <b>%5 px</b>")
           .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
                QString::number(m.reachOut, 'f', 1), QString::number(m.shortfall, 'f', 1));
   if (const auto steady = steadiness()) {
-    text += tr(" &nbsp; steady <b>%1</b>").arg(percent(*steady));
+    text += tr(" &nbsp;steady <b>%1</b>").arg(percent(*steady));
   }
   figures_->setText(text);
 }

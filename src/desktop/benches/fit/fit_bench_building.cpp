@@ -113,6 +113,8 @@ QWidget* FitBench::makeBar() {
   rows->setSpacing(3);
   figures_ = makeLabel({}, "", bar);
   figures_->setObjectName("figures");
+  // It is cut rather than to make the window wider.
+  figures_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   rows->addWidget(figures_);
   QHBoxLayout* row = nullptr;
   QWidget* numbers = rowOf(bar, row);

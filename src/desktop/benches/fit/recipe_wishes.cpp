@@ -94,7 +94,7 @@ RecipeWishes::RecipeWishes(QWidget* parent) : QWidget(parent) {
   addRow(rows, tr("trim %"), {loss_});
   addRow(rows, tr("capsules lie"), {lie_});
   addRow(rows, tr("polygon points"), {points_, convex_});
-  addRow(rows, tr("within px"), {tolerance_, allIslands_});
+  addRow(rows, tr("outline within"), {tolerance_, allIslands_});
   addRow(rows, tr("mask grows"), {grow_, fillHoles_});
   addRow(rows, tr("least speck"), {specks_});
 }
