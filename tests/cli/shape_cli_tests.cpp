@@ -48,6 +48,39 @@ class ShapeCliTest : public QObject {
     QVERIFY(findRole(*readProject(project_.toStdString()), "head") == nullptr);
   }
 
+  void measuresAndSteadinessAreToldOfEveryFrame() {
+    const QStringList walk = {"shape", project_, "--asset", "chr_keeper", "--animation", "walk"};
+    const json each = told(walk);
+    bool moving = false;
+    for (const json& shape : each["shapes"]) {
+      QCOMPARE(shape["measures"]["bareInk"].get<double>(), 0.0);
+      QVERIFY(shape["measures"]["air"] > 0.4);
+      QCOMPARE(shape["steadiness"].size(), std::size_t{1});
+      QVERIFY(shape["steadiness"][0]["animation"] == "walk");
+      moving = moving || shape["steadiness"][0]["steadiness"] < 0.99;
+    }
+    QVERIFY(moving);
+    // What is held is as steady as can be, from the last step to the first too.
+    QStringList held = walk;
+    held << "--do"
+         << "fit"
+         << "--way"
+         << "held";
+    for (const json& shape : told(held)["shapes"]) {
+      QCOMPARE(shape["steadiness"][0]["steadiness"].get<double>(), 1.0);
+    }
+  }
+
+  void aToleranceTakesFewerPointsInEveryStyle() {
+    const auto points = [&](const char* tolerance) {
+      const json fitted =
+          told({"shape", project_, "--asset", "chr_keeper", "--frame", "1", "--do", "fit", "--kind",
+                "polygon", "--style", "balanced", "--points", "30", "--tolerance", tolerance});
+      return fitted["shapes"][0]["geometry"]["points"].size();
+    };
+    QVERIFY(points("6") < points("0"));
+  }
+
   void oneShapeForAllIsTheSameFromEveryOrigin() {
     told({"shape", project_, "--asset", "chr_keeper", "--animation", "idle", "--do", "fit", "--way",
           "together", "--kind", "polygon", "--style", "snug", "--around", "all"});

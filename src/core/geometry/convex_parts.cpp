@@ -15,23 +15,61 @@ namespace {
 class Partition {
  public:
   explicit Partition(const std::vector<Vertex>& points)
-      : p_(points), joined_(points.size()), inwardAt_(points.size()), sides_(points) {
+      : p_(points),
+        joined_(points.size()),
+        inwardAt_(points.size()),
+        sides_(points),
+        otherSides_(points) {
     for (std::size_t i = 0; i < n(); ++i) {
       joined_[i] = {i + 1 == n() ? 0 : i + 1, i == 0 ? n() - 1 : i - 1};
       findInward(i);
     }
   }
 
-  /// The rings of the parts, each by the corners of the polygon.
-  std::vector<std::vector<std::size_t>> run() {
+  /// Cuts until every part is convex; what no cut between inward corners mends, from the first
+  /// corner on or from the last.
+  void run(bool fromLast) {
     cutBetweenInward();
     // One at a time: what the first cut mends, the next need not.
-    for (std::size_t i = 0; i < n(); ++i) {
+    for (std::size_t k = 0; k < n(); ++k) {
+      const std::size_t i = fromLast ? n() - 1 - k : k;
       while (hasInward(i) && cutFrom(i)) {
       }
     }
     takeNeedlessOut();
-    return parts();
+  }
+
+  /// There is one part more than there are cuts.
+  std::size_t cutCount() const { return cuts_.size(); }
+
+  /// The rings of the parts, each by the corners of the polygon. Walked round with the inside to
+  /// the right: from each edge on to the one next to it there.
+  std::vector<std::vector<std::size_t>> parts() const {
+    std::vector<std::vector<std::size_t>> parts;
+    // By corner and side, one corner after the other.
+    std::vector<std::size_t> first(n() + 1);
+    for (std::size_t i = 0; i < n(); ++i) first[i + 1] = first[i] + joined_[i].size();
+    std::vector<char> walked(first.back());
+    for (std::size_t i = 0; i < n(); ++i) {
+      // The last side leads back along the polygon's own edge, which has no inside to its right.
+      for (std::size_t k = 0; k + 1 < joined_[i].size(); ++k) {
+        if (walked[first[i] + k]) continue;
+        std::vector<std::size_t>& part = parts.emplace_back();
+        std::size_t v = i;
+        std::size_t side = k;
+        while (!walked[first[v] + side]) {
+          walked[first[v] + side] = true;
+          part.push_back(v);
+          const std::size_t next = joined_[v][side];
+          const auto& sides = joined_[next];
+          side =
+              static_cast<std::size_t>(std::find(sides.begin(), sides.end(), v) - sides.begin()) -
+              1;
+          v = next;
+        }
+      }
+    }
+    return parts;
   }
 
  private:
@@ -109,10 +147,10 @@ class Partition {
       return k == i || k == j || m == i || m == j || !segmentsTouch(a, b, p_[k], p_[m]);
     };
     const std::vector<double>& side = sides_.of(a, b);
-    std::size_t last = n() - 1;
-    for (std::size_t k = 0; k < n(); last = k++) {
-      if (side[last] * side[k] <= 0 && !apart(last, k)) return false;
+    for (const std::size_t k : sides_.changes(1)) {
+      if (!apart(k - 1, k)) return false;
     }
+    if (side[n() - 1] * side[0] <= 0 && !apart(n() - 1, 0)) return false;
     return std::all_of(cuts_.begin(), cuts_.end(), [&](const Cut& cut) {
       return side[cut.a] * side[cut.b] > 0 || apart(cut.a, cut.b);
     });
@@ -161,10 +199,12 @@ class Partition {
     const std::size_t to = joined_[i][inwardAt_[i] + 1];
     std::vector<Way>& ways = ways_;
     ways.clear();
+    const std::vector<double>& sidesOfFrom = sides_.of(p_[i], p_[from]);
+    const std::vector<double>& sidesOfTo = otherSides_.of(p_[i], p_[to]);
     for (std::size_t j = 0; j < n(); ++j) {
       if (j == i) continue;
-      const double afterFrom = turn(p_[i], p_[from], p_[j]);
-      const double beforeTo = turn(p_[i], p_[j], p_[to]);
+      const double afterFrom = sidesOfFrom[j];
+      const double beforeTo = -sidesOfTo[j];
       // Inside the sector, which is wider than half a turn, by either; mended by both.
       if (afterFrom <= 0 && beforeTo <= 0) continue;
       const int mended = afterFrom >= 0 && beforeTo >= 0 ? 1 : 0;
@@ -205,42 +245,33 @@ class Partition {
     }
   }
 
-  // Walked round with the inside to the right: from each edge on to the one next to it there.
-  std::vector<std::vector<std::size_t>> parts() const {
-    std::vector<std::vector<std::size_t>> parts;
-    // By corner and side, one corner after the other.
-    std::vector<std::size_t> first(n() + 1);
-    for (std::size_t i = 0; i < n(); ++i) first[i + 1] = first[i] + joined_[i].size();
-    std::vector<char> walked(first.back());
-    for (std::size_t i = 0; i < n(); ++i) {
-      // The last side leads back along the polygon's own edge, which has no inside to its right.
-      for (std::size_t k = 0; k + 1 < joined_[i].size(); ++k) {
-        if (walked[first[i] + k]) continue;
-        std::vector<std::size_t>& part = parts.emplace_back();
-        std::size_t v = i;
-        std::size_t side = k;
-        while (!walked[first[v] + side]) {
-          walked[first[v] + side] = true;
-          part.push_back(v);
-          const std::size_t next = joined_[v][side];
-          const auto& sides = joined_[next];
-          side =
-              static_cast<std::size_t>(std::find(sides.begin(), sides.end(), v) - sides.begin()) -
-              1;
-          v = next;
-        }
-      }
-    }
-    return parts;
-  }
-
   const std::vector<Vertex>& p_;
   std::vector<std::vector<std::size_t>> joined_;
   std::vector<std::size_t> inwardAt_;  // the place of the inward sector's first side
   LineSides sides_;
+  LineSides otherSides_;
   std::vector<Cut> cuts_;
   std::vector<Way> ways_;  // kept for its room
 };
+
+// Of more cuts than this above one for every inward corner it is likely that another order of them
+// takes fewer.
+constexpr std::size_t kManyMore = 4;
+
+Partition bestPartition(const std::vector<Vertex>& points) {
+  std::size_t inward = 0;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const Vertex& last = points[i == 0 ? points.size() - 1 : i - 1];
+    const Vertex& next = points[i + 1 == points.size() ? 0 : i + 1];
+    inward += turn(last, points[i], next) < 0 ? 1U : 0U;
+  }
+  Partition first(points);
+  first.run(false);
+  if (first.cutCount() <= inward + kManyMore) return first;
+  Partition second(points);
+  second.run(true);
+  return second.cutCount() < first.cutCount() ? second : first;
+}
 
 }  // namespace
 
@@ -248,7 +279,7 @@ std::vector<Polygon> convexParts(const Polygon& polygon, int mostPoints) {
   std::vector<Polygon> parts;
   if (faultOf(polygon) != PolygonFault::None) return parts;
   const auto most = static_cast<std::size_t>(mostPoints);
-  for (const std::vector<std::size_t>& ring : Partition(polygon.points).run()) {
+  for (const std::vector<std::size_t>& ring : bestPartition(polygon.points).parts()) {
     // Fans of the first corner; each takes as many as it may.
     for (std::size_t from = 1; from + 1 < ring.size(); from += most - 2) {
       Polygon part{{polygon.points[ring[0]]}};

@@ -65,12 +65,14 @@ PolygonFault faultOf(const Polygon& polygon) {
     const Vertex b = p[(i + 1) % n];
     if (foldsBack(a, b, p[(i + 2) % n])) return PolygonFault::CrossesItself;
     // Most edges have both ends on one side of this one, which is all that is looked at of them.
-    const std::vector<double>& side = sides.of(a, b);
-    for (std::size_t j = i + 2; j < n; ++j) {
-      const std::size_t next = j + 1 == n ? 0 : j + 1;
-      if (side[j] * side[next] > 0 || (i == 0 && next == 0)) continue;
-      if (segmentsTouch(a, b, p[j], p[next])) return PolygonFault::CrossesItself;
+    const std::size_t second = i + 2;
+    if (second >= n) continue;
+    sides.of(a, b, second);
+    for (const std::size_t j : sides.changes(second + 1)) {
+      if (segmentsTouch(a, b, p[j - 1], p[j])) return PolygonFault::CrossesItself;
     }
+    // The edge from the last corner to the first, unless it is beside this one.
+    if (i > 0 && segmentsTouch(a, b, p[n - 1], p[0])) return PolygonFault::CrossesItself;
   }
   return twiceArea(p) < 2 * kLeastPolygonArea ? PolygonFault::NoArea : PolygonFault::None;
 }
