@@ -35,6 +35,18 @@ std::optional<int> nearestInRow(const std::uint64_t* row, int words, int x) {
   return right;
 }
 
+// The first set pixel of the row from column x on.
+std::optional<int> nextInRow(const std::uint64_t* row, int words, int x) {
+  int i = x >> 6;
+  if (i >= words) return std::nullopt;
+  std::uint64_t bits = row[i] >> (x & 63) << (x & 63);
+  while (bits == 0) {
+    if (++i == words) return std::nullopt;
+    bits = row[i];
+  }
+  return i * 64 + std::countr_zero(bits);
+}
+
 struct Nearest {
   int x = 0;
   int y = 0;
@@ -42,13 +54,14 @@ struct Nearest {
 };
 
 // The set pixel nearest to (x, y), or some pixel no farther than `enough` as soon as one is found:
-// row by row, the nearer ones first.
-Nearest nearestOf(const PixelMask& to, int x, int y, long long enough) {
+// row by row, the nearer ones first. `bounds` are those of the set pixels.
+Nearest nearestOf(const PixelMask& to, const PixelRect& bounds, int x, int y, long long enough) {
   Nearest nearest;
-  const int most = std::max(y, to.height() - 1 - y);
-  for (long long away = 0; away <= most && away * away < nearest.squared; ++away) {
+  const int first = std::max({0, bounds.y - y, y - (bounds.bottom() - 1)});
+  const int most = std::max(y - bounds.y, bounds.bottom() - 1 - y);
+  for (long long away = first; away <= most && away * away < nearest.squared; ++away) {
     for (const int row : {y - static_cast<int>(away), y + static_cast<int>(away)}) {
-      if (row < 0 || row >= to.height()) continue;
+      if (row < bounds.y || row >= bounds.bottom()) continue;
       const std::optional<int> column = nearestInRow(to.row(row), to.wordsPerRow(), x);
       if (!column) continue;
       const long long across = *column - x;
@@ -67,18 +80,23 @@ constexpr long long kLargeWindow = 256LL * 256;
 // Looks at pixels in turn for the farthest from the nearest one of `to`.
 class Farthest {
  public:
-  explicit Farthest(const PixelMask& to) : to_(to) {}
+  // Requires: some pixel is set.
+  explicit Farthest(const PixelMask& to) : to_(to), bounds_(*boundsOf(to)) {}
 
-  // Of pixels as far the first that is looked at stays.
-  void lookAt(int x, int y) {
-    // What was nearest to the pixel before is mostly near enough to this one.
-    const long long dx = x - last_.x;
-    const long long dy = y - last_.y;
-    if (squared_ >= 0 && dx * dx + dy * dy <= squared_) return;
-    last_ = nearestOf(to_, x, y, squared_);
-    if (last_.squared <= squared_) return;
-    squared_ = last_.squared;
-    at_ = {x, y, 0};
+  // Of pixels as far the first that is looked at stays. Returns the next column of the row that may
+  // be farther than the farthest so far.
+  int lookAt(int x, int y) {
+    // What was nearest to the pixel before is mostly near enough to this one, and to those after
+    // it.
+    if (const int next = nearTo(last_, x, y); next > x) return next;
+    if (!nearEnoughInRow(x, y)) {
+      last_ = nearestOf(to_, bounds_, x, y, squared_);
+      if (last_.squared > squared_) {
+        squared_ = last_.squared;
+        at_ = {x, y, 0};
+      }
+    }
+    return std::max(x + 1, nearTo(last_, x, y));
   }
 
   Phantom found() const { return {at_.x, at_.y, std::sqrt(static_cast<double>(squared_))}; }
@@ -87,7 +105,30 @@ class Farthest {
   void startAgain() { --squared_; }
 
  private:
+  // The first column of row y past x that is farther from a set pixel than the farthest so far; x
+  // itself where it is.
+  int nearTo(const Nearest& set, int x, int y) const {
+    const long long dy = y - set.y;
+    const long long across = squared_ - dy * dy;
+    if (across < 0) return x;
+    const auto reach = static_cast<int>(std::sqrt(static_cast<double>(across)));
+    return std::abs(x - set.x) <= reach ? set.x + reach + 1 : x;
+  }
+
+  // Whether the row of what was nearest last holds something near enough.
+  bool nearEnoughInRow(int x, int y) {
+    if (squared_ < 0) return false;
+    const std::optional<int> column = nearestInRow(to_.row(last_.y), to_.wordsPerRow(), x);
+    if (!column) return false;
+    const long long dx = *column - x;
+    const long long dy = last_.y - y;
+    if (dx * dx + dy * dy > squared_) return false;
+    last_ = {*column, last_.y, dx * dx + dy * dy};
+    return true;
+  }
+
   const PixelMask& to_;
+  PixelRect bounds_;
   Nearest last_;
   long long squared_ = -1;
   Phantom at_;
@@ -112,11 +153,9 @@ Phantom farthestOfFew(const PixelMask& from, const PixelMask& to, const PixelRec
   }
   search.startAgain();
   for (int y = bounds.y; y < bounds.bottom(); ++y) {
-    for (int i = 0; i < from.wordsPerRow(); ++i) {
-      for (std::uint64_t bits = from.row(y)[i]; bits != 0; bits &= bits - 1) {
-        search.lookAt(i * 64 + std::countr_zero(bits), y);
-      }
-    }
+    const std::uint64_t* row = from.row(y);
+    auto x = nextInRow(row, from.wordsPerRow(), 0);
+    while (x) x = nextInRow(row, from.wordsPerRow(), search.lookAt(*x, y));
   }
   return search.found();
 }

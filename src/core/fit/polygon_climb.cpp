@@ -126,10 +126,6 @@ bool PolygonClimb::tryMove(std::size_t first, const std::array<Vertex, N>& to) {
   for (std::size_t k = 0; k < N; ++k) path[k + 1] = to[k];
   path[N + 1] = points_[after(places[N])];
 
-  for (std::size_t k = 0; k < N; ++k) {
-    if (strays(points_[places[k + 1]], to[k])) return false;
-  }
-
   PolygonSums sum = sum_;
   for (const std::size_t place : places) sum -= edges_[place];
   std::array<PolygonSums, N + 1> now;
@@ -157,6 +153,9 @@ bool PolygonClimb::tryMove(std::size_t first, const std::array<Vertex, N>& to) {
   }
   const double score = scoreOf(sum);
   if (score <= score_ + kBetter) return false;
+  for (std::size_t k = 0; k < N; ++k) {
+    if (strays(points_[places[k + 1]], to[k])) return false;
+  }
   std::swap(sum, sum_);
   std::array<Vertex, N> from;
   for (std::size_t k = 0; k < N; ++k) from[k] = std::exchange(points_[places[k + 1]], to[k]);

@@ -23,7 +23,7 @@ constexpr std::size_t kMostOnSquares = 32;
 constexpr double kCoarseStep = 0.5;
 constexpr int kLittleInk = 24;  // px a side
 // Larger ink is first looked at in so many squares a side.
-constexpr int kSquares = 40;
+constexpr int kSquares = 32;
 constexpr double kLeastStep = 0.25;
 constexpr double kLeastSnugStep = 1.0 / 16;
 // What a wrong pixel costs: first little, so that corners find their way, then more than any
@@ -153,7 +153,8 @@ void climbFromAll(const Fitting& fitting, double least, Best& best) {
     best.consider(polygon);
   };
   for (const auto& start : starts(fitting.on)) climb(start, false);
-  if (style == FitStyle::Trimmed && best.found()) return;
+  const bool onSquares = fitting.on.relocations == kFewRelocations;
+  if ((style == FitStyle::Trimmed || onSquares) && best.found()) return;
   for (const auto& start : safeStarts(fitting)) climb(start, true);
 }
 
@@ -171,7 +172,9 @@ std::optional<std::vector<Vertex>> foundOnSquares(const Fitting& squares) {
   const auto climb = [&](const std::vector<Vertex>& start) {
     PolygonClimb polygon(squares.on.ink, squares.goal, start);
     polygon.climb(squares.on.step, kCoarseStep, kLowPrice);
-    polygon.relocate(squares.on.ring, squares.on.relocations, 2, kCoarseStep, kLowPrice);
+    if (style != FitStyle::Snug) {
+      polygon.relocate(squares.on.ring, squares.on.relocations, 2, kCoarseStep, kLowPrice);
+    }
     if (found && polygon.score() <= highest) return;
     found = polygon.points();
     highest = polygon.score();
@@ -208,10 +211,6 @@ std::optional<Polygon> climbed(const Fitting& fitting,
     if (style == FitStyle::Trimmed) polygon.climb(2, coarse, 2 * kLowPrice);
     polygon.climb(firstStrictStep(style, side), coarse, kHighPrice);
     best.consider(polygon);
-    if (style == FitStyle::Snug) {
-      polygon.relocate(fitting.on.ring, kFewRelocations, 2, coarse, kHighPrice);
-      best.consider(polygon);
-    }
   }
   if (!best.found()) climbFromAll(fitting, coarse, best);
   // Of dust, and of rings, squares tell little: then what is surely right is better as it is.

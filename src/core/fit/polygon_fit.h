@@ -49,13 +49,13 @@ class PolygonGround {
 ///    1 % on small frames; found by climbing, so that is measured and not proved.
 /// 3. Trimmed: no more than `loss` of the ink is bare; of little area.
 /// 4. Balanced: agreement at least that of the best polygon through `points` of the outline's
-///    corners that bestThrough finds; on ink of more than 40 px a side that is measured, not sure.
+///    corners that bestThrough finds; on ink of more than 32 px a side that is measured, not sure.
 /// 5. Inner: no air.
 /// 6. Snug with a tolerance, where `points` allow: no point of it is farther than that from the
 ///    ink. In other styles: where the outline is within that of the polygon's edges, it has about
 ///    as few points as that takes.
 /// Cost: about a millisecond for a frame of 128 x 128 px and 8 points, some times that with a
-/// tolerance. Ink of more than 40 px a side is first fitted in squares of several px.
+/// tolerance. Ink of more than 32 px a side is first fitted in squares of several px.
 std::optional<Polygon> polygonOf(const PixelMask& ink, const PolygonWish& wish, FitStyle style,
                                  double loss);
 

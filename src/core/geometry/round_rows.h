@@ -88,11 +88,18 @@ class CapsuleRows {
   PixelSpan row(int y) const {
     if (y < first_ || y >= end_) return {};
     PixelSpan span;
-    edgesAt(y + 0.5, span.x0, span.x1);
+    edgesAt<true, true>(y + 0.5, span.x0, span.x1);
     return span;
   }
   void rows(int y, SpanBlock& spans) const {
-    for (int i = 0; i < SpanBlock::kRows; ++i) edgesAt(y + i + 0.5, spans.x0[i], spans.x1[i]);
+    // Most blocks reach one of the discs at most.
+    const double first = y + 0.5;
+    const double last = first + SpanBlock::kRows - 1;
+    const bool above = first < std::max(left_.from, right_.from);
+    const bool below = last >= std::min(left_.to, right_.to);
+    if (above && below) return blockOf<true, true>(y, spans);
+    if (above) return blockOf<true, false>(y, spans);
+    below ? blockOf<false, true>(y, spans) : blockOf<false, false>(y, spans);
   }
 
  private:
@@ -106,10 +113,11 @@ class CapsuleRows {
     double x = 0;
     double slope = 0;
 
+    template <bool Above, bool Below>
     double at(double y, double above, double below) const {
       const double on = x + y * slope;
-      const double lower = y < to ? on : below;
-      return y < from ? above : lower;
+      const double lower = !Below || y < to ? on : below;
+      return Above && y < from ? above : lower;
     }
   };
 
@@ -119,11 +127,20 @@ class CapsuleRows {
     return std::sqrt(std::max(squared, 0.0));
   }
 
+  // Of rows that may lie on the disc about the upper end, or on that about the lower end.
+  template <bool Above, bool Below>
   void edgesAt(double y, int& x0, int& x1) const {
-    const double above = reachAt(y, upper_.y);
-    const double below = reachAt(y, lower_.y);
-    x0 = firstPixelFrom(left_.at(y, upper_.x - above, lower_.x - below));
-    x1 = pixelAfter(right_.at(y, upper_.x + above, lower_.x + below));
+    const double above = Above ? reachAt(y, upper_.y) : 0;
+    const double below = Below ? reachAt(y, lower_.y) : 0;
+    x0 = firstPixelFrom(left_.at<Above, Below>(y, upper_.x - above, lower_.x - below));
+    x1 = pixelAfter(right_.at<Above, Below>(y, upper_.x + above, lower_.x + below));
+  }
+
+  template <bool Above, bool Below>
+  void blockOf(int y, SpanBlock& spans) const {
+    for (int i = 0; i < SpanBlock::kRows; ++i) {
+      edgesAt<Above, Below>(y + i + 0.5, spans.x0[i], spans.x1[i]);
+    }
   }
 
   Vertex upper_;
