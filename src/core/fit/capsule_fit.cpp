@@ -92,6 +92,7 @@ std::vector<Ends4> usualEnds(const InkCounts& ink, const Circle& circle, Capsule
   const std::vector<double> ways =
       lie == CapsuleLie::Any ? std::vector<double>{0, kPi / 4, kPi / 2, 3 * kPi / 4}
                              : std::vector<double>{lie == CapsuleLie::Upright ? kPi / 2 : 0};
+  starts.reserve(ways.size() + 1);
   for (const double angle : ways) {
     starts.push_back(endsAt(b.x + b.w / 2.0, b.y + b.h / 2.0, angle, 0.4 * long2));
   }

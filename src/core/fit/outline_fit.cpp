@@ -150,16 +150,22 @@ bool takeEdgesOut(std::vector<Corner>& corners, double tolerance) {
 bool anySet(const PixelMask& mask, int y, int x0, int x1) {
   x0 = std::max(x0, 0);
   x1 = std::min(x1, mask.width());
-  if (y < 0 || y >= mask.height() || x0 >= x1) return false;
+  if (x0 >= x1) return false;
   const std::uint64_t* row = mask.row(y);
+  const int first = x0 >> 6;
   const int last = (x1 - 1) >> 6;
-  for (int i = x0 >> 6; i <= last; ++i) {
-    std::uint64_t bits = row[i];
-    if (i == x0 >> 6) bits &= ~std::uint64_t{0} << (x0 & 63);
-    if (i == last) bits &= ~std::uint64_t{0} >> (63 - ((x1 - 1) & 63));
-    if (bits != 0) return true;
-  }
-  return false;
+  const std::uint64_t from = ~std::uint64_t{0} << (x0 & 63);
+  const std::uint64_t to = ~std::uint64_t{0} >> (63 - ((x1 - 1) & 63));
+  // Most stretches are of one word.
+  if (first == last) return (row[first] & from & to) != 0;
+  if ((row[first] & from) != 0 || (row[last] & to) != 0) return true;
+  return std::any_of(row + first + 1, row + last, [](std::uint64_t word) { return word != 0; });
+}
+
+// Far from 0, a cast rounds as floor does, which is a call.
+int floorOf(double value) {
+  constexpr int kFar = 1 << 20;
+  return static_cast<int>(value + kFar) - kFar;
 }
 
 // Whether an edge passes through a pixel's square.
@@ -169,18 +175,16 @@ bool cutsAny(const PixelMask& island, const std::vector<Vertex>& points) {
     Vertex p = points[i];
     Vertex q = points[i + 1 == points.size() ? 0 : i + 1];
     if (p.y > q.y) std::swap(p, q);
-    const int first = static_cast<int>(std::floor(p.y + kTouch));
-    const int end = static_cast<int>(std::ceil(q.y - kTouch));
+    const int first = std::max(floorOf(p.y + kTouch), 0);
+    const int end = std::min(-floorOf(-(q.y - kTouch)), island.height());
     const bool level = p.y == q.y;
     const EdgeLine line(p, level ? Vertex{q.x, q.y + 1} : q);
+    double last = level ? p.x : line.at(std::max<double>(first, p.y));
     for (int y = first; y < end; ++y) {
-      double from = level ? p.x : line.at(std::max<double>(y, p.y));
-      double to = level ? q.x : line.at(std::min<double>(y + 1, q.y));
-      if (from > to) std::swap(from, to);
-      if (anySet(island, y, static_cast<int>(std::floor(from + kTouch)),
-                 static_cast<int>(std::ceil(to - kTouch)))) {
-        return true;
-      }
+      const double next = level ? q.x : line.at(std::min<double>(y + 1, q.y));
+      const auto [from, to] = std::minmax(last, next);
+      if (anySet(island, y, floorOf(from + kTouch), -floorOf(-(to - kTouch)))) return true;
+      last = next;
     }
   }
   return false;

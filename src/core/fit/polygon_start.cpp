@@ -217,6 +217,7 @@ std::vector<Vertex> bestThrough(const InkCounts& ink, const std::vector<Vertex>&
   }
   std::sort(best.begin(), best.end());
   std::vector<Vertex> polygon;
+  polygon.reserve(best.size());
   for (const std::size_t corner : best) polygon.push_back(ring[corner]);
   return polygon;
 }

@@ -15,17 +15,13 @@ struct Way {
 // Right, down, left, up.
 constexpr std::array<Way, 4> kWays = {{{1, 0}, {0, 1}, {-1, 0}, {0, -1}}};
 
-bool inked(const PixelMask& mask, int x, int y) {
-  return x >= 0 && y >= 0 && x < mask.width() && y < mask.height() && mask.test(x, y);
-}
-
 // The pixel to the left of one who walks from the lattice point (x, y), and the one to the right.
-bool leftOf(const PixelMask& mask, int x, int y, int way) {
+// Around the ink the mask has a margin, so that no step needs to be looked after.
+bool leftOf(const PixelMask& mask, int x, int y, unsigned way) {
   static constexpr std::array<Way, 4> kAt = {{{0, -1}, {0, 0}, {-1, 0}, {-1, -1}}};
-  return inked(mask, x + kAt[static_cast<std::size_t>(way)].dx,
-               y + kAt[static_cast<std::size_t>(way)].dy);
+  return mask.test(x + kAt[way].dx, y + kAt[way].dy);
 }
-bool rightOf(const PixelMask& mask, int x, int y, int way) {
+bool rightOf(const PixelMask& mask, int x, int y, unsigned way) {
   return leftOf(mask, x, y, (way + 1) & 3);
 }
 
@@ -68,7 +64,8 @@ void addToSide(std::vector<Corner>& side, Corner next, int way) {
   while (side.size() >= 2) {
     const Corner& a = side[side.size() - 2];
     const Corner& b = side.back();
-    const long long turn = 1LL * (b.x - a.x) * (next.y - a.y) - 1LL * (b.y - a.y) * (next.x - a.x);
+    // Images are small enough for int, see kLongestImageSide.
+    const int turn = (b.x - a.x) * (next.y - a.y) - (b.y - a.y) * (next.x - a.x);
     if (way * turn > 0) break;
     side.pop_back();
   }
@@ -85,25 +82,30 @@ std::uint32_t rootOf(std::vector<std::uint32_t>& parents, std::uint32_t at) {
 
 }  // namespace
 
-std::vector<Vertex> outlineOf(const PixelMask& mask) {
+std::vector<Vertex> outlineOf(const PixelMask& ink) {
   std::vector<Vertex> corners;
-  const auto bounds = boundsOf(mask);
+  const auto bounds = boundsOf(ink);
   if (!bounds) return corners;
-  int startX = bounds->x;
-  while (!mask.test(startX, bounds->y)) ++startX;
+  const PixelMask mask = cropped(ink, {bounds->x - 1, bounds->y - 1, bounds->w + 2, bounds->h + 2});
+  const double left = bounds->x - 1;
+  const double top = bounds->y - 1;
+  int startX = 1;
+  while (!mask.test(startX, 1)) ++startX;
   int x = startX;
-  int y = bounds->y;
-  int way = 0;
+  int y = 1;
+  unsigned way = 0;
   // Ink is kept to the right. Where it also lies ahead to the left, one turns left first, so that
   // pixels that touch by a corner are of one outline.
   do {
-    corners.push_back({static_cast<double>(x), static_cast<double>(y)});
+    corners.push_back({left + x, top + y});
+    bool turnsLeft = false;
     do {
-      x += kWays[static_cast<std::size_t>(way)].dx;
-      y += kWays[static_cast<std::size_t>(way)].dy;
-    } while (!leftOf(mask, x, y, way) && rightOf(mask, x, y, way));
-    way = leftOf(mask, x, y, way) ? (way + 3) & 3 : (way + 1) & 3;
-  } while (x != startX || y != bounds->y || way != 0);
+      x += kWays[way].dx;
+      y += kWays[way].dy;
+      turnsLeft = leftOf(mask, x, y, way);
+    } while (!turnsLeft && rightOf(mask, x, y, way));
+    way = (way + (turnsLeft ? 3 : 1)) & 3;
+  } while (x != startX || y != 1 || way != 0);
   return corners;
 }
 

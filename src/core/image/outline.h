@@ -12,7 +12,7 @@ namespace amber {
 /// level, none on a line between its neighbours. Where pixels touch by a corner only, the edge
 /// passes that point twice. Empty for an empty mask.
 /// Cost: linear in the edge's length.
-std::vector<Vertex> outlineOf(const PixelMask& mask);
+std::vector<Vertex> outlineOf(const PixelMask& ink);
 
 /// The middles of the outline's unit edges, in its order: what lies half way between the pixels on
 /// either side, where the eye sees a slanted edge.
