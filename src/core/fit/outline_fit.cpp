@@ -162,12 +162,6 @@ bool anySet(const PixelMask& mask, int y, int x0, int x1) {
   return std::any_of(row + first + 1, row + last, [](std::uint64_t word) { return word != 0; });
 }
 
-// Far from 0, a cast rounds as floor does, which is a call.
-int floorOf(double value) {
-  constexpr int kFar = 1 << 20;
-  return static_cast<int>(value + kFar) - kFar;
-}
-
 // Whether an edge passes through a pixel's square.
 bool cutsAny(const PixelMask& island, const std::vector<Vertex>& points) {
   constexpr double kTouch = 1e-9;

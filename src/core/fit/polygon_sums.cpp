@@ -12,12 +12,6 @@ constexpr double kTouch = 1e-9;
 // Past the end of an edge that is nearly level its line is anywhere, px.
 constexpr double kFarAway = 1 << 19;
 
-// Far from 0, a cast rounds as floor does, which is a call.
-int floorOf(double value) {
-  constexpr double kFar = 1 << 20;
-  return static_cast<int>(value + kFar) - (1 << 20);
-}
-
 // Some rows at a time, so that their columns can be worked out at once.
 constexpr int kRows = 8;
 constexpr int kFewRows = 4;

@@ -44,6 +44,13 @@ class EdgeLine {
   double slope_;
 };
 
+/// The greatest whole number up to a value within 2^20, told to 2^-32, without a call: far from 0 a
+/// cast rounds as floor does.
+constexpr int floorOf(double value) {
+  constexpr int kFar = 1 << 20;
+  return static_cast<int>(value + kFar) - kFar;
+}
+
 /// The first pixel whose centre is at or past `edge`, which lies within 2^20 px: of whatever rows a
 /// polygon is made of. Told to 2^-32 px, without a call.
 constexpr int firstPixelFrom(double edge) {

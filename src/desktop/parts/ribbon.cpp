@@ -313,8 +313,8 @@ void Ribbon::paintSteadiness(QPainter& painter, const Asset& asset, const Group&
       continue;
     }
     const double down = std::min(1.0, (1 - *steady) / (1 - kLeastPlotted));
-    const QPointF at(group.left + i * metrics::kRibbonCell + metrics::kRibbonCell / 2 - 1,
-                     kPlotTop + down * (kPlot - 5));
+    const int middle = group.left + i * metrics::kRibbonCell + metrics::kRibbonCell / 2 - 1;
+    const QPointF at(middle, kPlotTop + down * (kPlot - 5));
     painter.setPen(QPen(theme().quiet, 1.25));
     if (last) painter.drawLine(*last, at);
     const bool selected =
