@@ -241,29 +241,35 @@ void PolygonClimb::climb(double step, double least, double price) {
   }
 }
 
-void PolygonClimb::relocate(const std::vector<Vertex>& places, int rounds, double step,
-                            double least, double price) {
-  if (points_.size() < 4) return;
+// Takes out the corner without which the score is highest; false where none may be taken.
+bool PolygonClimb::takeSpareOut() {
+  if (points_.size() < 4) return false;
+  std::size_t spare = points_.size();
+  double highest = -1e300;
+  for (std::size_t i = 0; i < points_.size(); ++i) {
+    PolygonSums sum = sum_;
+    sum -= edges_[before(i)];
+    sum -= edges_[i];
+    sum += sumsOf(ink_, points_[before(i)], points_[after(i)], goal_.cuts());
+    const double score = scoreOf(sum);
+    if (score <= highest || sum.twiceArea < kLeastTwiceArea) continue;
+    highest = score;
+    spare = i;
+  }
+  if (spare == points_.size()) return false;
+  points_.erase(points_.begin() + static_cast<std::ptrdiff_t>(spare));
+  sumUp();
+  return true;
+}
+
+void PolygonClimb::relocate(const std::vector<Vertex>& places, std::size_t most, int rounds,
+                            double step, double least, double price) {
+  rounds += static_cast<int>(most - std::min(most, points_.size()));
   price_ = price;
   score_ = scoreOf(sum_);
   for (int round = 0; round < rounds; ++round) {
     const PolygonClimb start = *this;
-    // The corner without which the score is highest.
-    std::size_t spare = points_.size();
-    double highest = -1e300;
-    for (std::size_t i = 0; i < points_.size(); ++i) {
-      PolygonSums sum = sum_;
-      sum -= edges_[before(i)];
-      sum -= edges_[i];
-      sum += sumsOf(ink_, points_[before(i)], points_[after(i)], goal_.cuts());
-      const double score = scoreOf(sum);
-      if (score <= highest || sum.twiceArea < kLeastTwiceArea) continue;
-      highest = score;
-      spare = i;
-    }
-    if (spare == points_.size()) return;
-    points_.erase(points_.begin() + static_cast<std::ptrdiff_t>(spare));
-    sumUp();
+    if (points_.size() >= most && !takeSpareOut()) return;
     // The place that helps its nearest edge most.
     double best = -1e300;
     std::size_t bestEdge = 0;

@@ -33,10 +33,11 @@ class PolygonClimb {
   /// less `price` for every pixel of wrong gets higher.
   void climb(double step, double least, double price);
 
-  /// Takes the corner that matters least out, puts one in at the best of `places` for another edge,
-  /// and climbs; keeps that where it is better. Up to `rounds` times.
-  void relocate(const std::vector<Vertex>& places, int rounds, double step, double least,
-                double price);
+  /// Puts corners in, each at the best of `places` for the edge nearest to it, and climbs, while
+  /// there are fewer than `most` and it gets better; then takes the one that matters least out
+  /// first, up to `rounds` times.
+  void relocate(const std::vector<Vertex>& places, std::size_t most, int rounds, double step,
+                double least, double price);
 
   const std::vector<Vertex>& points() const { return points_; }
   long long wrong() const { return goal_.wrong(sum_, ink_.total()); }
@@ -54,6 +55,7 @@ class PolygonClimb {
   bool moveCorner(std::size_t i, double step);
   bool moveEdge(std::size_t i, double step);
   bool legalAround(std::size_t first, std::size_t count) const;
+  bool takeSpareOut();
   void sumUp();
 
   const InkCounts& ink_;

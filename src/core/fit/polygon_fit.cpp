@@ -149,7 +149,8 @@ void climbFromAll(const Fitting& fitting, double least, Best& best) {
     }
     polygon.climb(style == FitStyle::Balanced ? fitting.on.step : 2, least, kHighPrice);
     best.consider(polygon);
-    polygon.relocate(fitting.on.ring, fitting.on.relocations, 2, least, kHighPrice);
+    polygon.relocate(fitting.on.ring, fitting.on.points, fitting.on.relocations, 2, least,
+                     kHighPrice);
     best.consider(polygon);
   };
   for (const auto& start : starts(fitting.on)) climb(start, false);
@@ -173,7 +174,8 @@ std::optional<std::vector<Vertex>> foundOnSquares(const Fitting& squares) {
     PolygonClimb polygon(squares.on.ink, squares.goal, start);
     polygon.climb(squares.on.step, kCoarseStep, kLowPrice);
     if (style != FitStyle::Snug) {
-      polygon.relocate(squares.on.ring, squares.on.relocations, 2, kCoarseStep, kLowPrice);
+      polygon.relocate(squares.on.ring, squares.on.points, squares.on.relocations, 2, kCoarseStep,
+                       kLowPrice);
     }
     if (found && polygon.score() <= highest) return;
     found = polygon.points();
@@ -211,6 +213,11 @@ std::optional<Polygon> climbed(const Fitting& fitting,
     if (style == FitStyle::Trimmed) polygon.climb(2, coarse, 2 * kLowPrice);
     polygon.climb(firstStrictStep(style, side), coarse, kHighPrice);
     best.consider(polygon);
+    // Squares may have shown no use for some points that there is.
+    if (polygon.points().size() < fitting.on.points) {
+      polygon.relocate(fitting.on.ring, fitting.on.points, 0, 2, coarse, kHighPrice);
+      best.consider(polygon);
+    }
   }
   if (!best.found()) climbFromAll(fitting, coarse, best);
   // Of dust, and of rings, squares tell little: then what is surely right is better as it is.

@@ -392,6 +392,33 @@ AMBER_TEST(MaskPaintTest);
 class TogetherFitTest : public QObject {
   Q_OBJECT
  private slots:
+  // A figure that sways: its frames have little in common, and every point is of use.
+  void allPointsAreUsedWhereTheyHelp() {
+    std::vector<PixelMask> frames;
+    for (int sway = -3; sway <= 3; ++sway) {
+      PixelMask ink(48, 48);
+      for (int y = 4; y < 44; ++y) {
+        const int lean = sway * (44 - y) / 20;
+        const int half = y < 14 ? 5 : y < 32 ? 10 : 4;
+        for (int x = 24 - half; x < 24 + half; ++x) ink.set(x + lean, y);
+        if (y > 18 && y < 24) {
+          for (int x = 34; x < 42; ++x) ink.set(x + lean, y);
+        }
+      }
+      frames.push_back(ink);
+    }
+    const auto agreement = [&](int points) {
+      PolygonWish wish;
+      wish.points = points;
+      const Polygon polygon = *polygonOf(frames, wish, FitStyle::Balanced, 0);
+      double sum = 0;
+      for (const PixelMask& ink : frames) sum += sharesOf(polygon, ink).agreement;
+      return sum / static_cast<double>(frames.size());
+    };
+    QVERIFY(agreement(8) > agreement(5) + 0.005);
+    QVERIFY(agreement(12) > agreement(8));
+  }
+
   void framesAreLaidOverAtTheirOrigins() {
     const OriginInk a{maskOf({"....", ".##.", ".##."}), {2, 3}};
     const OriginInk b{maskOf({"##..", "##..", "...."}), {0, 2}};
