@@ -27,7 +27,7 @@ class InkStudy {
 
   /// The convex hull of the ink's pixels, squares and all.
   const std::vector<Vertex>& hull() const;
-  /// The ink in squares; null where it is small, see coarse().
+  /// The ink in squares; null where it is small, see coarseInk().
   const CoarseInk* coarse() const;
 
   /// Finds that are asked for again; each is filled by the fit that it is named after.

@@ -18,6 +18,7 @@
 
 #include "core/fit/measures.h"
 #include "desktop/stage/pictures.h"
+#include "desktop/theme.h"
 
 namespace amber {
 
@@ -65,6 +66,11 @@ class Ribbon : public QAbstractScrollArea {
   QSize sizeHint() const override;
 
  private:
+  static constexpr int kCellTop = 26;
+  // Under the cells, the steadiness from frame to frame.
+  static constexpr int kPlot = 20;
+  static constexpr int kPlotTop = kCellTop + metrics::kRibbonCell + 24;
+
   struct Group {
     const Animation* animation;
     int left;
