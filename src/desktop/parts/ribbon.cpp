@@ -3,11 +3,7 @@
 #include <QFrame>
 #include <QHelpEvent>
 #include <QMouseEvent>
-#include <QPainter>
-#include <QPen>
 #include <QPoint>
-#include <QPointF>
-#include <QRectF>
 #include <QScrollBar>
 #include <QString>
 #include <QToolTip>
@@ -16,10 +12,7 @@
 #include <cstdlib>
 #include <utility>
 
-#include "core/fit/steadiness.h"
 #include "desktop/parts/player.h"
-#include "desktop/parts/wording.h"
-#include "desktop/stage/shape_painting.h"
 #include "desktop/theme.h"
 
 namespace amber {

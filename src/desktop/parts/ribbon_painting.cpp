@@ -1,14 +1,12 @@
 // How the ribbon of ribbon.h is painted, with the figures that its cells carry.
 #include <QPainter>
 #include <QPen>
-#include <QPoint>
 #include <QPointF>
 #include <QRectF>
 #include <QScrollBar>
 #include <QString>
 #include <algorithm>
 #include <cmath>
-#include <utility>
 
 #include "core/fit/steadiness.h"
 #include "desktop/parts/ribbon.h"
