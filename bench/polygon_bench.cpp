@@ -28,6 +28,7 @@
 #include "core/image/ink.h"
 #include "core/image/outline.h"
 #include "soft_frames.h"
+#include "support/tangled.h"
 #include "turns.h"
 
 namespace {
@@ -123,28 +124,6 @@ void quality(const std::vector<PixelMask>& inks) {
   }
 }
 
-// A random simple polygon: random points in the order of a tour that is untangled by turning
-// crossing stretches round.
-Polygon tangled(int corners, std::mt19937& random) {
-  std::uniform_real_distribution<double> unit(0, 1000);
-  std::vector<Vertex> p;
-  for (int i = 0; i < corners; ++i) p.push_back({unit(random), unit(random)});
-  const std::size_t n = p.size();
-  for (bool crossed = true; crossed;) {
-    crossed = false;
-    for (std::size_t i = 0; i + 1 < n; ++i) {
-      for (std::size_t j = i + 2; j < n; ++j) {
-        if (i == 0 && j == n - 1) continue;
-        if (!segmentsTouch(p[i], p[i + 1], p[j], p[(j + 1) % n])) continue;
-        std::reverse(p.begin() + static_cast<std::ptrdiff_t>(i) + 1,
-                     p.begin() + static_cast<std::ptrdiff_t>(j) + 1);
-        crossed = true;
-      }
-    }
-  }
-  return clockwise(Polygon{p});
-}
-
 std::vector<Traits::Point_2> cgalPoints(const Polygon& polygon) {
   std::vector<Traits::Point_2> points;
   // Theirs go counter-clockwise, with y up: the same order, seen in a mirror.
@@ -177,7 +156,7 @@ void parts() {
   std::vector<Polygon> polygons;
   std::vector<std::vector<Traits::Point_2>> theirs;
   for (int i = 0; i < 500; ++i) {
-    polygons.push_back(tangled(60, random));
+    polygons.push_back(test::tangled(60, random));
     theirs.push_back(cgalPoints(polygons.back()));
   }
   std::size_t ours = 0;

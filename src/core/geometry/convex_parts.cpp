@@ -5,6 +5,7 @@
 #include <utility>
 
 #include "core/geometry/line_sides.h"
+#include "core/geometry/segments_near.h"
 
 namespace amber {
 namespace {
@@ -16,13 +17,22 @@ class Partition {
  public:
   explicit Partition(const std::vector<Vertex>& points)
       : p_(points),
-        joined_(points.size()),
+        sides_(2 * points.size()),
         inwardAt_(points.size()),
-        sides_(points),
-        otherSides_(points) {
+        fromSides_(points),
+        toSides_(points),
+        segments_(points, points.size()) {
+    // A polygon falls into two parts less than it has corners.
+    sides_.reserve(4 * n());
     for (std::size_t i = 0; i < n(); ++i) {
-      joined_[i] = {i + 1 == n() ? 0 : i + 1, i == 0 ? n() - 1 : i - 1};
+      const std::size_t next = i + 1 == n() ? 0 : i + 1;
+      const std::size_t last = i == 0 ? n() - 1 : i - 1;
+      sides_[first(i)] = {next, kNone, first(i) + 1, first(next) + 1};
+      sides_[first(i) + 1] = {last, first(i), kNone, first(last)};
+    }
+    for (std::size_t i = 0; i < n(); ++i) {
       findInward(i);
+      farther_ = std::max(farther_, 5 * squaredLength(0, i));
     }
   }
 
@@ -42,53 +52,62 @@ class Partition {
   /// There is one part more than there are cuts.
   std::size_t cutCount() const { return cuts_.size(); }
 
-  /// The rings of the parts, each by the corners of the polygon. Walked round with the inside to
-  /// the right: from each edge on to the one next to it there.
-  std::vector<std::vector<std::size_t>> parts() const {
-    std::vector<std::vector<std::size_t>> parts;
-    // By corner and side, one corner after the other.
-    std::vector<std::size_t> first(n() + 1);
-    for (std::size_t i = 0; i < n(); ++i) first[i + 1] = first[i] + joined_[i].size();
-    std::vector<char> walked(first.back());
+  /// The corners of the parts, one part after the other, as visit(corners). Walked round with the
+  /// inside to the right: from each side on to the one next to it there.
+  template <class Visit>
+  void visitParts(const Visit& visit) const {
+    std::vector<char> walked(sides_.size());
+    std::vector<Vertex> part;
     for (std::size_t i = 0; i < n(); ++i) {
       // The last side leads back along the polygon's own edge, which has no inside to its right.
-      for (std::size_t k = 0; k + 1 < joined_[i].size(); ++k) {
-        if (walked[first[i] + k]) continue;
-        std::vector<std::size_t>& part = parts.emplace_back();
-        std::size_t v = i;
-        std::size_t side = k;
-        while (!walked[first[v] + side]) {
-          walked[first[v] + side] = true;
-          part.push_back(v);
-          const std::size_t next = joined_[v][side];
-          const auto& sides = joined_[next];
-          side =
-              static_cast<std::size_t>(std::find(sides.begin(), sides.end(), v) - sides.begin()) -
-              1;
-          v = next;
+      for (std::size_t k = first(i); sides_[k].after != kNone; k = sides_[k].after) {
+        if (walked[k]) continue;
+        part.clear();
+        std::size_t from = i;
+        for (std::size_t side = k; !walked[side]; side = sides_[sides_[side].twin].before) {
+          walked[side] = true;
+          part.push_back(p_[from]);
+          from = sides_[side].to;
         }
+        visit(part);
       }
     }
-    return parts;
   }
 
  private:
+  static constexpr std::size_t kNone = static_cast<std::size_t>(-1);
+
+  // What a corner is joined to, and the places of the sides before and after it at the corner, and
+  // of the same one as the other corner has it.
+  struct Side {
+    std::size_t to = 0;
+    std::size_t before = kNone;
+    std::size_t after = kNone;
+    std::size_t twin = kNone;
+  };
+
   struct Cut {
+    std::size_t a;
+    std::size_t b;
+    std::size_t side;  // the place of a's side; b's is the next
+  };
+
+  struct Pair {
     std::size_t a;
     std::size_t b;
     double squaredLength;
   };
 
-  // A cut that a corner may be mended by, and how many of its ends that mends.
+  // A cut that a corner may be mended by; the least rank is the best.
   struct Way {
+    double rank;
     std::size_t to;
-    int mended;
-    double squaredLength;
   };
 
-  static constexpr std::size_t kNone = static_cast<std::size_t>(-1);
-
   std::size_t n() const { return p_.size(); }
+
+  // The place of a corner's first side.
+  static std::size_t first(std::size_t corner) { return 2 * corner; }
 
   double squaredLength(std::size_t i, std::size_t j) const {
     const double dx = p_[i].x - p_[j].x;
@@ -109,67 +128,74 @@ class Partition {
     return inward(v, from, to) ? afterFrom || beforeTo : afterFrom && beforeTo;
   }
 
-  // Of the sector at v that a way to `other` lies in, the place of its first side; as many as there
-  // are sides for none, as where the way lies along one.
+  // Of the sector at v that a way to `other` lies in, the place of its first side; none where the
+  // way lies along one.
   std::size_t sectorOf(std::size_t v, std::size_t other) const {
-    const std::vector<std::size_t>& sides = joined_[v];
-    for (std::size_t k = 0; k + 1 < sides.size(); ++k) {
-      if (within(v, sides[k], sides[k + 1], other)) return k;
+    std::size_t k = first(v);
+    for (std::size_t next = sides_[k].after; next != kNone; next = sides_[k].after) {
+      if (within(v, sides_[k].to, sides_[next].to, other)) return k;
+      k = next;
     }
-    return sides.size();
+    return kNone;
   }
 
   // A corner has one inward sector at most: all its sectors are less than a whole turn together.
   void findInward(std::size_t v) {
-    const std::vector<std::size_t>& sides = joined_[v];
     inwardAt_[v] = kNone;
-    for (std::size_t k = 0; k + 1 < sides.size() && inwardAt_[v] == kNone; ++k) {
-      if (inward(v, sides[k], sides[k + 1])) inwardAt_[v] = k;
+    std::size_t k = first(v);
+    for (std::size_t next = sides_[k].after; next != kNone; next = sides_[k].after) {
+      if (inward(v, sides_[k].to, sides_[next].to)) {
+        inwardAt_[v] = k;
+        return;
+      }
+      k = next;
     }
   }
   bool hasInward(std::size_t v) const { return inwardAt_[v] != kNone; }
+  std::size_t inwardFrom(std::size_t v) const { return sides_[inwardAt_[v]].to; }
+  std::size_t inwardTo(std::size_t v) const { return sides_[sides_[inwardAt_[v]].after].to; }
 
   // Whether a cut to `other` leaves the inward sector of v without any: it lies on the inner side
   // of both of its sides.
   bool mends(std::size_t v, std::size_t other) const {
     if (!hasInward(v)) return false;
-    const std::size_t from = joined_[v][inwardAt_[v]];
-    const std::size_t to = joined_[v][inwardAt_[v] + 1];
-    return turn(p_[v], p_[from], p_[other]) >= 0 && turn(p_[v], p_[other], p_[to]) >= 0;
+    const bool afterFrom = turn(p_[v], p_[inwardFrom(v)], p_[other]) >= 0;
+    const bool beforeTo = turn(p_[v], p_[other], p_[inwardTo(v)]) >= 0;
+    // Both are asked, which takes less than to guess whether the second is needed.
+    return static_cast<int>(afterFrom) + static_cast<int>(beforeTo) == 2;
   }
 
-  // Whether no edge and no cut lies between two corners. Most edges have both ends on one side of
-  // the way, which is all that is looked at of them.
-  bool nothingBetween(std::size_t i, std::size_t j) {
-    const Vertex a = p_[i];
-    const Vertex b = p_[j];
-    const auto apart = [&](std::size_t k, std::size_t m) {
-      return k == i || k == j || m == i || m == j || !segmentsTouch(a, b, p_[k], p_[m]);
-    };
-    const std::vector<double>& side = sides_.of(a, b);
-    for (const std::size_t k : sides_.changes(1)) {
-      if (!apart(k - 1, k)) return false;
-    }
-    if (side[n() - 1] * side[0] <= 0 && !apart(n() - 1, 0)) return false;
-    return std::all_of(cuts_.begin(), cuts_.end(), [&](const Cut& cut) {
-      return side[cut.a] * side[cut.b] > 0 || apart(cut.a, cut.b);
+  // Whether no edge and no cut lies between two corners.
+  bool nothingBetween(std::size_t i, std::size_t j) const {
+    return !segments_.anyNear(p_[i], p_[j], [&](std::size_t number) {
+      std::size_t k = number;
+      std::size_t m = k + 1 == n() ? 0 : k + 1;
+      if (number >= n()) {
+        k = cuts_[number - n()].a;
+        m = cuts_[number - n()].b;
+      }
+      return k != i && k != j && m != i && m != j && segmentsTouch(p_[i], p_[j], p_[k], p_[m]);
     });
   }
 
   void cut(std::size_t i, std::size_t j) {
-    const auto join = [&](std::size_t v, std::size_t other) {
-      const auto after = static_cast<std::ptrdiff_t>(sectorOf(v, other)) + 1;
-      joined_[v].insert(joined_[v].begin() + after, other);
+    const std::size_t added = sides_.size();
+    const auto join = [&](std::size_t v, std::size_t other, std::size_t place, std::size_t twin) {
+      const std::size_t before = sectorOf(v, other);
+      const std::size_t after = sides_[before].after;
+      sides_.push_back({other, before, after, twin});
+      sides_[before].after = sides_[after].before = place;
       findInward(v);
     };
-    join(i, j);
-    join(j, i);
-    cuts_.push_back({i, j, 0});
+    join(i, j, added, added + 1);
+    join(j, i, added + 1, added);
+    cuts_.push_back({i, j, added});
+    segments_.add(p_[i], p_[j]);
   }
 
   // The shortest first, every cut from one inward corner to another that mends both.
   void cutBetweenInward() {
-    std::vector<Cut> pairs;
+    std::vector<Pair> pairs;
     std::vector<std::size_t> corners;
     for (std::size_t i = 0; i < n(); ++i) {
       if (hasInward(i)) corners.push_back(i);
@@ -181,11 +207,11 @@ class Partition {
         if (mends(a, b) && mends(b, a)) pairs.push_back({a, b, squaredLength(a, b)});
       }
     }
-    std::sort(pairs.begin(), pairs.end(), [](const Cut& a, const Cut& b) {
+    std::sort(pairs.begin(), pairs.end(), [](const Pair& a, const Pair& b) {
       return a.squaredLength != b.squaredLength ? a.squaredLength < b.squaredLength
                                                 : std::pair(a.a, a.b) < std::pair(b.a, b.b);
     });
-    for (const Cut& pair : pairs) {
+    for (const Pair& pair : pairs) {
       if (mends(pair.a, pair.b) && mends(pair.b, pair.a) && nothingBetween(pair.a, pair.b)) {
         cut(pair.a, pair.b);
       }
@@ -195,63 +221,75 @@ class Partition {
   // The shortest cut through an inward sector of the corner that mends it, and the other end too if
   // any does; where none mends it, the shortest.
   bool cutFrom(std::size_t i) {
-    const std::size_t from = joined_[i][inwardAt_[i]];
-    const std::size_t to = joined_[i][inwardAt_[i] + 1];
-    std::vector<Way>& ways = ways_;
-    ways.clear();
-    const std::vector<double>& sidesOfFrom = sides_.of(p_[i], p_[from]);
-    const std::vector<double>& sidesOfTo = otherSides_.of(p_[i], p_[to]);
+    const std::vector<double>& sidesOfFrom = fromSides_.of(p_[i], p_[inwardFrom(i)]);
+    const std::vector<double>& sidesOfTo = toSides_.of(p_[i], p_[inwardTo(i)]);
+    // Those on the inner side of both sides of the sector, which is wider than half a turn. Without
+    // a branch, which a processor would guess wrong.
+    ways_.resize(n());
+    std::size_t count = 0;
     for (std::size_t j = 0; j < n(); ++j) {
-      if (j == i) continue;
-      const double afterFrom = sidesOfFrom[j];
-      const double beforeTo = -sidesOfTo[j];
-      // Inside the sector, which is wider than half a turn, by either; mended by both.
-      if (afterFrom <= 0 && beforeTo <= 0) continue;
-      const int mended = afterFrom >= 0 && beforeTo >= 0 ? 1 : 0;
-      ways.push_back({j, mended == 1 && mends(j, i) ? 2 : mended, squaredLength(i, j)});
+      ways_[count].to = j;
+      count += static_cast<std::size_t>((sidesOfFrom[j] >= 0) & (sidesOfTo[j] <= 0) & (j != i));
     }
-    const auto worse = [](const Way& a, const Way& b) {
-      if (a.mended != b.mended) return a.mended < b.mended;
-      return a.squaredLength != b.squaredLength ? a.squaredLength > b.squaredLength : a.to > b.to;
-    };
-    // Most often one of the first is seen; to put all in order would take longer.
-    while (!ways.empty()) {
-      std::iter_swap(std::max_element(ways.begin(), ways.end(), worse), ways.end() - 1);
-      const std::size_t other = ways.back().to;
-      ways.pop_back();
-      if (sectorOf(other, i) == joined_[other].size() || !nothingBetween(i, other)) continue;
+    ways_.resize(count);
+    for (Way& way : ways_) {
+      // An end that is not mended counts more than any length.
+      way.rank = squaredLength(i, way.to) + (mends(way.to, i) ? 0 : farther_);
+    }
+    if (cutByBest(i)) return true;
+    // Inside the sector, by one of them.
+    ways_.clear();
+    for (std::size_t j = 0; j < n(); ++j) {
+      if ((sidesOfFrom[j] > 0) == (sidesOfTo[j] < 0)) continue;
+      ways_.push_back({squaredLength(i, j), j});
+    }
+    return cutByBest(i);
+  }
+
+  // Most often one of the first is seen; to put all in order would take longer.
+  bool cutByBest(std::size_t i) {
+    while (!ways_.empty()) {
+      std::size_t best = 0;
+      for (std::size_t k = 1; k < ways_.size(); ++k) {
+        if (ways_[k].rank < ways_[best].rank) best = k;
+      }
+      const std::size_t other = ways_[best].to;
+      ways_.erase(ways_.begin() + static_cast<std::ptrdiff_t>(best));
+      if (sectorOf(other, i) == kNone || !nothingBetween(i, other)) continue;
       cut(i, other);
       return true;
     }
     return false;
   }
 
-  // Whether corner v has no inward sector where its cut to `other` is taken out.
-  bool needless(std::size_t v, std::size_t other) const {
-    const std::vector<std::size_t>& sides = joined_[v];
-    const auto at = std::find(sides.begin(), sides.end(), other);
-    return !inward(v, *(at - 1), *(at + 1));
+  // Whether a corner has no inward sector where one of its cuts is taken out.
+  bool needless(std::size_t v, const Side& side) const {
+    return !inward(v, sides_[side.before].to, sides_[side.after].to);
   }
 
   void takeNeedlessOut() {
+    const auto unlink = [&](const Side& side) {
+      sides_[side.before].after = side.after;
+      sides_[side.after].before = side.before;
+    };
     for (std::size_t k = cuts_.size(); k-- > 0;) {
-      const auto [a, b, length] = cuts_[k];
-      if (!needless(a, b) || !needless(b, a)) continue;
-      std::erase(joined_[a], b);
-      std::erase(joined_[b], a);
-      findInward(a);
-      findInward(b);
+      const auto [a, b, at] = cuts_[k];
+      if (!needless(a, sides_[at]) || !needless(b, sides_[at + 1])) continue;
+      unlink(sides_[at]);
+      unlink(sides_[at + 1]);
       cuts_.erase(cuts_.begin() + static_cast<std::ptrdiff_t>(k));
     }
   }
 
   const std::vector<Vertex>& p_;
-  std::vector<std::vector<std::size_t>> joined_;
+  std::vector<Side> sides_;            // two for every corner, then two for every cut
   std::vector<std::size_t> inwardAt_;  // the place of the inward sector's first side
-  LineSides sides_;
-  LineSides otherSides_;
+  LineSides fromSides_;
+  LineSides toSides_;
+  SegmentsNear segments_;
   std::vector<Cut> cuts_;
   std::vector<Way> ways_;  // kept for its room
+  double farther_ = 0;     // than any two corners are from each other, squared
 };
 
 // Of more cuts than this above one for every inward corner it is likely that another order of them
@@ -279,15 +317,18 @@ std::vector<Polygon> convexParts(const Polygon& polygon, int mostPoints) {
   std::vector<Polygon> parts;
   if (faultOf(polygon) != PolygonFault::None) return parts;
   const auto most = static_cast<std::size_t>(mostPoints);
-  for (const std::vector<std::size_t>& ring : bestPartition(polygon.points).parts()) {
+  const Partition partition = bestPartition(polygon.points);
+  parts.reserve(partition.cutCount() + 1);
+  partition.visitParts([&](const std::vector<Vertex>& ring) {
     // Fans of the first corner; each takes as many as it may.
     for (std::size_t from = 1; from + 1 < ring.size(); from += most - 2) {
-      Polygon part{{polygon.points[ring[0]]}};
       const std::size_t end = std::min(from + most - 1, ring.size());
-      for (std::size_t i = from; i < end; ++i) part.points.push_back(polygon.points[ring[i]]);
-      parts.push_back(std::move(part));
+      Polygon& part = parts.emplace_back();
+      part.points.reserve(end - from + 1);
+      part.points.push_back(ring[0]);
+      for (std::size_t i = from; i < end; ++i) part.points.push_back(ring[i]);
     }
-  }
+  });
   return parts;
 }
 

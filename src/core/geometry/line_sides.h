@@ -19,16 +19,16 @@ class LineSides {
     }
   }
 
-  /// turn(a, b, point) for every point from the one at `first` on, at its place; good until the
-  /// next line is asked of. Cost: linear, under a nanosecond a point.
-  const std::vector<double>& of(Vertex a, Vertex b, std::size_t first = 0) {
+  /// turn(a, b, point) for every point, at its place; good until the next line is asked of. Cost:
+  /// linear, under a nanosecond a point.
+  const std::vector<double>& of(Vertex a, Vertex b) {
     const double dx = b.x - a.x;
     const double dy = b.y - a.y;
     const std::size_t count = sides_.size();
     const double* x = xs_.data();
     const double* y = ys_.data();
     double* side = sides_.data();
-    std::size_t i = first;
+    std::size_t i = 0;
     // Blocks of a fixed size are what compilers make wide instructions of.
     for (; i + 4 <= count; i += 4) {
       for (std::size_t k = 0; k < 4; ++k) {
@@ -39,23 +39,7 @@ class LineSides {
     return sides_;
   }
 
-  /// Of the points as a ring, those from the one at `first` on that do not lie strictly on the side
-  /// of the line that the point before them lies on, by `of`, which was asked from `first` - 1: the
-  /// ends of edges that may touch it. The first point follows the last.
-  const std::vector<std::size_t>& changes(std::size_t first) {
-    changes_.resize(sides_.size());
-    std::size_t count = 0;
-    // Without a branch, which random edges would make a processor guess wrong.
-    for (std::size_t i = first; i < sides_.size(); ++i) {
-      changes_[count] = i;
-      count += sides_[i - 1] * sides_[i] <= 0 ? 1U : 0U;
-    }
-    changes_.resize(count);
-    return changes_;
-  }
-
  private:
-  std::vector<std::size_t> changes_;
   std::vector<double> xs_;
   std::vector<double> ys_;
   std::vector<double> sides_;

@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "core/geometry/line_sides.h"
+#include "core/geometry/segments_near.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -22,6 +22,45 @@ bool apart(double a, double b) {
 // other.
 bool foldsBack(Vertex a, Vertex b, Vertex c) {
   return turn(a, b, c) == 0 && (a.x - b.x) * (c.x - b.x) + (a.y - b.y) * (c.y - b.y) > 0;
+}
+
+bool repeatsPoint(const std::vector<Vertex>& p) {
+  for (std::size_t i = 0; i < p.size(); ++i) {
+    if (std::find(p.begin() + static_cast<std::ptrdiff_t>(i) + 1, p.end(), p[i]) != p.end()) {
+      return true;
+    }
+  }
+  return false;
+}
+
+// Whether an edge has more in common with the next than the point between them, or anything with
+// one that is not beside it.
+bool touchesItself(const std::vector<Vertex>& p) {
+  const std::size_t n = p.size();
+  const auto after = [&](std::size_t i) { return i + 1 == n ? 0 : i + 1; };
+  for (std::size_t i = 0; i < n; ++i) {
+    const Vertex& b = p[after(i)];
+    if (p[i] == b || foldsBack(p[i], b, p[after(after(i))])) return true;
+  }
+  // Asked of each pair once, by the edge of the lower number.
+  const auto touch = [&](std::size_t i, std::size_t j) {
+    return j > i + 1 && after(j) != i && segmentsTouch(p[i], p[i + 1], p[j], p[after(j)]);
+  };
+  // Of few edges it takes longer to find out which are near each other.
+  constexpr std::size_t kFew = 16;
+  if (n <= kFew) {
+    for (std::size_t i = 0; i < n; ++i) {
+      for (std::size_t j = i + 2; j < n; ++j) {
+        if (touch(i, j)) return true;
+      }
+    }
+    return false;
+  }
+  const SegmentsNear edges(p);
+  for (std::size_t i = 0; i + 1 < n; ++i) {
+    if (edges.anyNear(p[i], p[i + 1], [&](std::size_t j) { return touch(i, j); })) return true;
+  }
+  return false;
 }
 
 }  // namespace
@@ -52,29 +91,13 @@ bool segmentsTouch(Vertex a, Vertex b, Vertex c, Vertex d) {
 
 PolygonFault faultOf(const Polygon& polygon) {
   const std::vector<Vertex>& p = polygon.points;
-  const std::size_t n = p.size();
-  for (std::size_t i = 0; i < n; ++i) {
-    if (std::find(p.begin() + static_cast<std::ptrdiff_t>(i) + 1, p.end(), p[i]) != p.end()) {
-      return PolygonFault::RepeatsPoint;
-    }
-  }
-  if (twiceArea(p) < 2 * kLeastPolygonArea && n == 3) return PolygonFault::NoArea;
-  LineSides sides(p);
-  for (std::size_t i = 0; i < n; ++i) {
-    const Vertex a = p[i];
-    const Vertex b = p[(i + 1) % n];
-    if (foldsBack(a, b, p[(i + 2) % n])) return PolygonFault::CrossesItself;
-    // Most edges have both ends on one side of this one, which is all that is looked at of them.
-    const std::size_t second = i + 2;
-    if (second >= n) continue;
-    sides.of(a, b, second);
-    for (const std::size_t j : sides.changes(second + 1)) {
-      if (segmentsTouch(a, b, p[j - 1], p[j])) return PolygonFault::CrossesItself;
-    }
-    // The edge from the last corner to the first, unless it is beside this one.
-    if (i > 0 && segmentsTouch(a, b, p[n - 1], p[0])) return PolygonFault::CrossesItself;
-  }
-  return twiceArea(p) < 2 * kLeastPolygonArea ? PolygonFault::NoArea : PolygonFault::None;
+  // Where a point is repeated the edges at it touch.
+  const bool touches = touchesItself(p);
+  if (touches && repeatsPoint(p)) return PolygonFault::RepeatsPoint;
+  const bool noArea = twiceArea(p) < 2 * kLeastPolygonArea;
+  if (noArea && p.size() == 3) return PolygonFault::NoArea;
+  if (touches) return PolygonFault::CrossesItself;
+  return noArea ? PolygonFault::NoArea : PolygonFault::None;
 }
 
 bool isConvex(const Polygon& polygon) {
