@@ -4,6 +4,8 @@
 #include <array>
 #include <cstdint>
 
+#include "core/image/row_hull.h"
+
 namespace amber {
 namespace {
 
@@ -75,9 +77,8 @@ void InkCounts::add(const PixelMask& ink) {
   }
 }
 
-std::vector<Vertex> InkCounts::corners() const {
-  std::vector<Vertex> corners;
-  corners.reserve(4 * static_cast<std::size_t>(bounds_.h));
+std::vector<Vertex> InkCounts::hull() const {
+  RowHull hull(bounds_.h);
   for (int y = bounds_.y; y < bounds_.bottom(); ++y) {
     const int* row = rowSums(y);
     const int* end = row + bounds_.w + 1;
@@ -85,12 +86,9 @@ std::vector<Vertex> InkCounts::corners() const {
     if (held == 0) continue;
     const auto left = std::upper_bound(row, end, 0) - row - 1;
     const auto right = std::lower_bound(row, end, held) - row;
-    for (const auto x : {left, right}) {
-      corners.push_back({bounds_.x + 1.0 * static_cast<double>(x), 1.0 * y});
-      corners.push_back({bounds_.x + 1.0 * static_cast<double>(x), y + 1.0});
-    }
+    hull.add(y, bounds_.x + static_cast<int>(left), bounds_.x + static_cast<int>(right));
   }
-  return corners;
+  return hull.corners();
 }
 
 }  // namespace amber

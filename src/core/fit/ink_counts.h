@@ -60,8 +60,8 @@ class InkCounts {
     return prefix_.data() + static_cast<std::ptrdiff_t>(y - bounds_.y) * (bounds_.w + 1);
   }
 
-  /// The corners of the ink's outermost pixels in every row: what encloses them encloses all ink.
-  std::vector<Vertex> corners() const;
+  /// The convex hull of the ink's pixels, squares and all, clockwise.
+  std::vector<Vertex> hull() const;
 
  private:
   void add(const PixelMask& ink);

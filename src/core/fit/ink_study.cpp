@@ -1,7 +1,6 @@
 #include "core/fit/ink_study.h"
 
 #include "core/fit/coarse_ink.h"
-#include "core/geometry/convex_hull.h"
 
 namespace amber {
 
@@ -11,7 +10,7 @@ InkStudy::InkStudy(InkStudy&&) noexcept = default;
 InkStudy& InkStudy::operator=(InkStudy&&) noexcept = default;
 
 const std::vector<Vertex>& InkStudy::hull() const {
-  return foundOnce(hull_, [&] { return convexHull(counts_.corners()); });
+  return foundOnce(hull_, [&] { return counts_.hull(); });
 }
 
 const CoarseInk* InkStudy::coarse() const {

@@ -4,6 +4,7 @@
 
 #include "core/fit/region.h"
 #include "core/geometry/shape.h"
+#include "core/image/farthest.h"
 #include "core/image/pixel_mask.h"
 
 namespace amber {
@@ -35,11 +36,6 @@ Measures sharesOf(const Shape& shape, const PixelMask& ink, const Region& region
 
 /// The shape pixel whose distance to ink is reachOut: the topmost, then leftmost, of the farthest.
 /// Nothing where shape or ink is empty.
-struct Phantom {
-  int x = 0;
-  int y = 0;
-  double distance = 0;  ///< px
-};
-std::optional<Phantom> farthestPhantom(const Shape& shape, const PixelMask& ink);
+std::optional<FarPixel> farthestPhantom(const Shape& shape, const PixelMask& ink);
 
 }  // namespace amber

@@ -7,7 +7,9 @@
 #include <utility>
 
 #include "core/geometry/enclosing_circle.h"
+#include "core/image/ink_runs.h"
 #include "core/image/outline.h"
+#include "core/image/row_hull.h"
 
 namespace amber {
 namespace {
@@ -30,35 +32,52 @@ double cross(Vertex a, Vertex b) {
 // The directions in which a chord from one corner may go on.
 class Cone {
  public:
-  explicit Cone(double tolerance) : tolerance_(tolerance) {}
+  explicit Cone(double tolerance)
+      : tolerance_(tolerance), squaredTolerance_(tolerance * tolerance) {}
 
-  /// Whether the corner at `to` from the start can end the chord: it covers what was passed, is
-  /// near enough to it, and goes past it but for the tolerance.
-  bool reaches(Vertex to, double squared) const {
-    const bool covers = !any_ || cross(left_, to) <= 0;
-    const bool near = !limited_ || cross(limit_, to) >= 0;
-    return covers && near &&
-           (squared >= farthest_ || std::sqrt(squared) >= std::sqrt(farthest_) - tolerance_);
-  }
-  /// Narrows the cone by a corner that the chord passes; false once nothing is left.
-  bool pass(Vertex to, double squared) {
-    if (!any_ || cross(left_, to) < 0) left_ = to;
+  struct Look {
+    bool ends;    // whether the chord may end there
+    bool goesOn;  // whether it may pass it
+  };
+
+  /// The corner at `to` from the start, so far away squared. The chord can end there if it then
+  /// covers what was passed, is near enough to it, and goes past it but for the tolerance. Passed,
+  /// it narrows the cone.
+  Look at(Vertex to, double squared) {
+    // Of directions that are not there yet these are 0.
+    const double rightOfLeft = cross(left_, to);
+    const double rightOfLimit = cross(limit_, to);
+    const bool ends =
+        rightOfLeft <= 0 && rightOfLimit >= 0 &&
+        (squared >= farthest_ || std::sqrt(squared) >= std::sqrt(farthest_) - tolerance_);
+    if (!any_ || rightOfLeft < 0) left_ = to;
     any_ = true;
     farthest_ = std::max(farthest_, squared);
-    // The corner may lie that far to the right: the chord turns left by no more than that. One that
-    // lies to the left of the limit as it is narrows nothing.
-    if (squared > tolerance_ * tolerance_ && (!limited_ || cross(limit_, to) > 0)) {
+    // The corner may lie that far to the right: the chord turns left by no more than that.
+    if (squared > squaredTolerance_ && narrows(to, rightOfLimit, squared)) {
       // The direction is as long as it happens to be.
-      const double along = std::sqrt(squared - tolerance_ * tolerance_);
-      const Vertex turned{to.x * along + to.y * tolerance_, to.y * along - to.x * tolerance_};
-      if (!limited_ || cross(limit_, turned) > 0) limit_ = turned;
+      const double along = std::sqrt(squared - squaredTolerance_);
+      limit_ = {to.x * along + to.y * tolerance_, to.y * along - to.x * tolerance_};
       limited_ = true;
     }
-    return !limited_ || (cross(limit_, left_) >= 0 && left_.x * to.x + left_.y * to.y >= 0);
+    const bool goesOn =
+        !limited_ || (cross(limit_, left_) >= 0 && left_.x * to.x + left_.y * to.y >= 0);
+    return {ends, goesOn};
   }
 
  private:
+  // Whether the limit of a corner lies to the right of that so far; told without a root, which most
+  // corners need not.
+  bool narrows(Vertex to, double rightOfLimit, double squared) const {
+    if (!limited_) return true;
+    if (rightOfLimit <= 0) return false;
+    const double ahead = tolerance_ * (limit_.x * to.x + limit_.y * to.y);
+    return ahead <= 0 ||
+           (squared - squaredTolerance_) * rightOfLimit * rightOfLimit > ahead * ahead;
+  }
+
   double tolerance_;
+  double squaredTolerance_;
   bool any_ = false;
   bool limited_ = false;
   Vertex left_;
@@ -68,10 +87,13 @@ class Cone {
 
 // The highest corner, of several the leftmost: on the hull, so that chords begin outside.
 std::size_t highest(const std::vector<Vertex>& ring) {
-  return static_cast<std::size_t>(
-      std::min_element(ring.begin(), ring.end(),
-                       [](Vertex a, Vertex b) { return a.y != b.y ? a.y < b.y : a.x < b.x; }) -
-      ring.begin());
+  double top = ring[0].y;
+  for (const Vertex& corner : ring) top = std::min(top, corner.y);
+  std::size_t best = ring.size();
+  for (std::size_t i = 0; i < ring.size(); ++i) {
+    if (ring[i].y == top && (best == ring.size() || ring[i].x < ring[best].x)) best = i;
+  }
+  return best;
 }
 
 std::vector<Corner> chords(const std::vector<Vertex>& ring, double tolerance) {
@@ -92,8 +114,9 @@ std::vector<Corner> chords(const std::vector<Vertex>& ring, double tolerance) {
       const Vertex to = (j == n ? at(0) : at(j)) - from;
       const double squared = to.x * to.x + to.y * to.y;
       if (squared == 0) break;
-      if (cone.reaches(to, squared)) best = j;
-      if (!cone.pass(to, squared)) break;
+      const Cone::Look look = cone.at(to, squared);
+      if (look.ends) best = j;
+      if (!look.goesOn) break;
     }
     i = best;
   }
@@ -122,29 +145,27 @@ double distance(Vertex a, Vertex b) {
 bool takeEdgesOut(std::vector<Corner>& corners, double tolerance) {
   const std::size_t n = corners.size();
   if (n < 5) return false;
-  std::vector<Corner> left;
-  left.reserve(n);
-  bool any = false;
+  std::size_t left = 0;  // so many corners, those before the one looked at, are left
   for (std::size_t i = 0; i < n; ++i) {
+    const bool any = left < i;
     // The first corner's neighbours stay as they are.
     if (i >= 1 && i + 2 < n && n - (any ? 1 : 0) > 4) {
       const Corner& b = corners[i];
       const Corner& c = corners[i + 1];
-      const auto there = meeting(left.back().at, b.at, c.at, corners[i + 2].at);
+      const auto there = meeting(corners[left - 1].at, b.at, c.at, corners[i + 2].at);
       if (there) {
         const double off = std::min(distance(*there, b.at) + b.off, distance(*there, c.at) + c.off);
         if (off <= tolerance) {
-          left.push_back({*there, off});
-          any = true;
+          corners[left++] = {*there, off};
           ++i;
           continue;
         }
       }
     }
-    left.push_back(corners[i]);
+    corners[left++] = corners[i];
   }
-  corners = std::move(left);
-  return any;
+  corners.resize(left);
+  return left < n;
 }
 
 bool anySet(const PixelMask& mask, int y, int x0, int x1) {
@@ -208,14 +229,33 @@ std::vector<Vertex> coveringInk(const PixelMask& island, const std::vector<Verte
 
 FrameOutlines outlinesOf(const PixelMask& ink, double tolerance) {
   FrameOutlines all;
-  const PixelMask island = largestIsland(ink);
-  all.outline = outlineOf(island);
-  if (all.outline.empty()) return all;
-  const PixelRect bounds = *boundsOf(island);
-  all.box = {1.0 * bounds.x, 1.0 * bounds.y, 1.0 * bounds.w, 1.0 * bounds.h};
-  all.hull = hullOf(island);
+  const InkRuns runs(ink);
+  const std::vector<std::uint32_t> island = runs.largestIsland();
+  if (island.empty()) return all;
+  const int top = runs[island.front()].y;
+  const int bottom = runs[island.back()].y + 1;
+  RowHull hull(bottom - top);
+  int left = ink.width();
+  int right = 0;
+  for (std::size_t i = 0; i < island.size();) {
+    const InkRun& run = runs[island[i]];
+    int x1 = run.x1;
+    for (++i; i < island.size() && runs[island[i]].y == run.y; ++i) {
+      x1 = runs[island[i]].x1;
+    }
+    hull.add(run.y, run.x0, x1);
+    left = std::min(left, run.x0);
+    right = std::max(right, x1);
+  }
+  all.box = {1.0 * left, 1.0 * top, 1.0 * right - left, 1.0 * bottom - top};
+  all.hull = hull.corners();
   all.circle = leastCircleAround(all.hull);
-  all.polygon.points = coveringInk(island, all.outline, tolerance);
+  all.outline = runs.outlineFrom(island.front());
+  all.polygon.points = coveringWithin(all.outline, tolerance);
+  // Only where ink is cut must be known whose it is.
+  if (cutsAny(ink, all.polygon.points)) {
+    all.polygon.points = coveringInk(largestIsland(ink), all.outline, tolerance);
+  }
   return all;
 }
 

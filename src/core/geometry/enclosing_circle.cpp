@@ -1,9 +1,9 @@
 #include "core/geometry/enclosing_circle.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
-#include <initializer_list>
-#include <utility>
+#include <cstddef>
 
 namespace amber {
 namespace {
@@ -45,32 +45,43 @@ Circle through(Vertex a, Vertex b, Vertex c) {
   return {a.x + x, a.y + y, lengthOf(x, y)};
 }
 
+// The points that carry a circle: they lie on its edge, and it is the least around them.
+struct Support {
+  std::array<Vertex, 3> points;
+  std::size_t count = 0;
+
+  const Vertex* begin() const { return points.data(); }
+  const Vertex* end() const { return points.data() + count; }
+};
+
 // The least circle around a few support points and one more that lies on its edge; leaves those
 // that carry it in `support`.
-Circle leastWith(std::vector<Vertex>& support, Vertex outer) {
+Circle leastWith(Support& support, Vertex outer) {
   Circle best{0, 0, 1e300};
-  std::vector<Vertex> carriers;
-  const auto consider = [&](const Circle& circle, std::initializer_list<Vertex> on) {
+  Support carriers;
+  const auto consider = [&](const Circle& circle, const Support& on) {
     if (circle.r >= best.r) return;
     const auto inside = [&](const Vertex& point) { return holds(circle, point); };
     if (!std::all_of(support.begin(), support.end(), inside)) return;
     best = circle;
-    carriers.assign(on);
+    carriers = on;
   };
-  for (std::size_t i = 0; i < support.size(); ++i) {
-    consider(through(support[i], outer), {support[i], outer});
-    for (std::size_t j = i + 1; j < support.size(); ++j) {
-      consider(through(support[i], support[j], outer), {support[i], support[j], outer});
+  for (std::size_t i = 0; i < support.count; ++i) {
+    const Vertex a = support.points[i];
+    consider(through(a, outer), {{a, outer}, 2});
+    for (std::size_t j = i + 1; j < support.count; ++j) {
+      const Vertex b = support.points[j];
+      consider(through(a, b, outer), {{a, b, outer}, 3});
     }
   }
-  support = std::move(carriers);
+  support = carriers;
   return best;
 }
 
 }  // namespace
 
 Circle leastCircleAround(const std::vector<Vertex>& points) {
-  std::vector<Vertex> support{points.front()};
+  Support support{{points.front()}, 1};
   Circle circle{points.front().x, points.front().y, 0};
   // Each round the circle grows; there are few circles for it to be.
   while (true) {

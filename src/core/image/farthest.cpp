@@ -1,0 +1,203 @@
+#include "core/image/farthest.h"
+
+#include <algorithm>
+#include <array>
+#include <bit>
+#include <cmath>
+#include <cstddef>
+#include <cstdint>
+#include <vector>
+
+#include "core/image/distance.h"
+
+namespace amber {
+namespace {
+
+// On small masks most pixels are told from a look at their column, for they are nearer than the
+// farthest so far; on large ones a field of all distances has the better worst case.
+constexpr long long kMostPixels = 256LL * 256;
+constexpr int kLongestSide = 4096;
+
+// Longer than any way inside such masks; with as much again it still is a number of 16 bits.
+constexpr std::int16_t kNone = 8192;
+
+// Some columns side by side: made of their own and then put in place, so that a compiler may work
+// on all at once.
+constexpr std::size_t kBlock = 8;
+using Block = std::array<std::int16_t, kBlock>;
+
+// For every byte, 0 for each set bit, the lowest first, and all bits set for the others.
+constexpr std::array<Block, 256> kUnset = [] {
+  std::array<Block, 256> all{};
+  for (std::size_t byte = 0; byte < all.size(); ++byte) {
+    for (std::size_t bit = 0; bit < kBlock; ++bit) {
+      all[byte][bit] = static_cast<std::int16_t>((byte >> bit & 1U) != 0 ? 0 : -1);
+    }
+  }
+  return all;
+}();
+
+// The first set pixel of the row from column x on; the width, rounded up to words, for none.
+int nextInRow(const std::uint64_t* row, int words, int x) {
+  int i = x >> 6;
+  if (i >= words) return words * 64;
+  std::uint64_t bits = row[i] >> (x & 63) << (x & 63);
+  while (bits == 0) {
+    if (++i == words) return words * 64;
+    bits = row[i];
+  }
+  return i * 64 + std::countr_zero(bits);
+}
+
+// How far up or down the nearest set pixel of every pixel's column is, px.
+class ColumnDistances {
+ public:
+  explicit ColumnDistances(const PixelMask& to)
+      : stride_((static_cast<std::size_t>(to.width()) + kBlock - 1) / kBlock * kBlock),
+        away_(stride_ * static_cast<std::size_t>(to.height())) {
+    std::vector<std::int16_t> none(stride_, kNone);
+    const std::int16_t* above = none.data();
+    for (int y = 0; y < to.height(); ++y) {
+      std::int16_t* here = away_.data() + static_cast<std::size_t>(y) * stride_;
+      const std::uint64_t* words = to.row(y);
+      for (std::size_t x = 0; x < stride_; x += kBlock) {
+        const Block& unset = kUnset[words[x / 64] >> (x % 64) & 255];
+        Block block;
+        for (std::size_t i = 0; i < kBlock; ++i) {
+          block[i] = static_cast<std::int16_t>((above[x + i] + 1) & unset[i]);
+        }
+        std::copy(block.begin(), block.end(), here + x);
+      }
+      above = here;
+    }
+    for (int y = to.height() - 2; y >= 0; --y) {
+      std::int16_t* here = away_.data() + static_cast<std::size_t>(y) * stride_;
+      const std::int16_t* below = here + stride_;
+      for (std::size_t x = 0; x < stride_; x += kBlock) {
+        Block block;
+        for (std::size_t i = 0; i < kBlock; ++i) {
+          const auto more = static_cast<std::int16_t>(below[x + i] + 1);
+          block[i] = std::min(here[x + i], more);
+        }
+        std::copy(block.begin(), block.end(), here + x);
+      }
+    }
+  }
+
+  const std::int16_t* row(int y) const {
+    return away_.data() + static_cast<std::size_t>(y) * stride_;
+  }
+
+ private:
+  std::size_t stride_;
+  std::vector<std::int16_t> away_;
+};
+
+// Looks at pixels in turn for the farthest from the nearest one of `to`.
+class Farthest {
+ public:
+  explicit Farthest(const PixelMask& to) : to_(to), columns_(to) {}
+
+  // Of pixels as far the first that is looked at stays. Returns the next column of the row that may
+  // be farther than the farthest so far.
+  int lookAt(int x, int y) {
+    // What was nearest to a pixel before is mostly near enough to this one.
+    if (squaredTo(near_, x, y) > squared_) near_ = nearestTo(x, y);
+    if (const int squared = squaredTo(near_, x, y); squared > squared_) {
+      squared_ = squared;
+      at_ = {x, y, 0};
+    }
+    // And to those after it.
+    const int dy = y - near_.y;
+    const auto reach = static_cast<int>(std::sqrt(static_cast<double>(squared_ - dy * dy)));
+    return std::max(x, near_.x + reach) + 1;
+  }
+
+  FarPixel found() const { return {at_.x, at_.y, std::sqrt(static_cast<double>(squared_))}; }
+
+  // From now on what is as far as the farthest so far is found anew.
+  void startAgain() { --squared_; }
+
+ private:
+  struct Place {
+    int x;
+    int y;
+  };
+
+  static int squaredTo(const Place& place, int x, int y) {
+    return (x - place.x) * (x - place.x) + (y - place.y) * (y - place.y);
+  }
+
+  // The pixel nearest to (x, y), or some pixel no farther than the farthest so far.
+  Place nearestTo(int x, int y) const {
+    const std::int16_t* row = columns_.row(y);
+    int column = x;
+    int squared = row[x] * row[x];
+    const auto look = [&](int there, int by) {
+      const int away = by * by + row[there] * row[there];
+      if (away >= squared) return;
+      squared = away;
+      column = there;
+    };
+    for (int by = 1; squared > squared_ && by * by < squared; ++by) {
+      if (x >= by) look(x - by, by);
+      if (x + by < to_.width()) look(x + by, by);
+    }
+    const int away = row[column];
+    return {column, y >= away && to_.test(column, y - away) ? y - away : y + away};
+  }
+
+  const PixelMask& to_;
+  ColumnDistances columns_;
+  Place near_{-2 * kLongestSide, 0};  // at first nothing is near
+  int squared_ = -1;
+  FarPixel at_;
+};
+
+// By the ends of rows first, the outer rows before the inner ones: one of the farthest pixels is
+// mostly among them, and then most others are told without a search. Then all in order, for the
+// topmost, then leftmost.
+FarPixel farthestOfFew(const PixelMask& from, const PixelMask& to, const PixelRect& bounds) {
+  Farthest search(to);
+  for (int i = 0; i < bounds.h; ++i) {
+    const int y = i % 2 == 0 ? bounds.y + i / 2 : bounds.bottom() - 1 - i / 2;
+    const std::uint64_t* row = from.row(y);
+    const int first = nextInRow(row, from.wordsPerRow(), 0);
+    if (first >= from.width()) continue;
+    int last = from.wordsPerRow() - 1;
+    while (row[last] == 0) --last;
+    search.lookAt(first, y);
+    search.lookAt(last * 64 + 63 - std::countl_zero(row[last]), y);
+  }
+  search.startAgain();
+  for (int y = bounds.y; y < bounds.bottom(); ++y) {
+    const std::uint64_t* row = from.row(y);
+    int x = nextInRow(row, from.wordsPerRow(), 0);
+    while (x < from.width()) x = nextInRow(row, from.wordsPerRow(), search.lookAt(x, y));
+  }
+  return search.found();
+}
+
+}  // namespace
+
+std::optional<FarPixel> farthestPixel(const PixelMask& from, const PixelMask& to) {
+  const auto bounds = boundsOf(from);
+  if (!bounds || !boundsOf(to)) return std::nullopt;
+  if (static_cast<long long>(to.width()) * to.height() <= kMostPixels &&
+      std::max(to.width(), to.height()) <= kLongestSide) {
+    return farthestOfFew(from, to, *bounds);
+  }
+  const DistanceField field(to, to.rect());
+  FarPixel most{bounds->x, bounds->y, -1};
+  for (int y = bounds->y; y < bounds->bottom(); ++y) {
+    for (int x = bounds->x; x < bounds->right(); ++x) {
+      if (!from.test(x, y)) continue;
+      const double squared = field.squaredAt(x, y);
+      if (squared > most.distance) most = {x, y, squared};
+    }
+  }
+  most.distance = std::sqrt(most.distance);
+  return most;
+}
+
+}  // namespace amber
