@@ -116,21 +116,48 @@ std::optional<PixelRect> heavier(const InkCounts& ink, const ColumnSums& sums,
   return best;
 }
 
-long long inkIn(const InkCounts& ink, const PixelRect& rect) {
-  long long count = 0;
-  for (int y = rect.y; y < rect.bottom(); ++y) count += ink.inRow(y, rect.x, rect.right());
-  return count;
-}
-
 long long areaOf(const PixelRect& rect) {
   return static_cast<long long>(rect.w) * rect.h;
 }
 
+// What lies above and left of every corner of the bounds' pixels: a rectangle's ink is told by four
+// of them. Reference: F. C. Crow, "Summed-Area Tables for Texture Mapping", SIGGRAPH 1984.
+class AreaSums {
+ public:
+  explicit AreaSums(const InkCounts& ink)
+      : bounds_(ink.bounds()),
+        stride_(static_cast<std::size_t>(bounds_.w) + 1),
+        sums_(stride_ * (static_cast<std::size_t>(bounds_.h) + 1)) {
+    for (int y = 0; y < bounds_.h; ++y) {
+      const int* row = ink.rowSums(bounds_.y + y);
+      const long long* above = &sums_[static_cast<std::size_t>(y) * stride_];
+      long long* here = &sums_[(static_cast<std::size_t>(y) + 1) * stride_];
+      for (std::size_t x = 0; x < stride_; ++x) here[x] = above[x] + row[x];
+    }
+  }
+
+  /// Requires: a rectangle within the bounds.
+  long long inkIn(const PixelRect& rect) const {
+    return at(rect.right(), rect.bottom()) - at(rect.x, rect.bottom()) - at(rect.right(), rect.y) +
+           at(rect.x, rect.y);
+  }
+
+ private:
+  long long at(int x, int y) const {
+    return sums_[static_cast<std::size_t>(y - bounds_.y) * stride_ +
+                 static_cast<std::size_t>(x - bounds_.x)];
+  }
+
+  PixelRect bounds_;
+  std::size_t stride_;
+  std::vector<long long> sums_;
+};
+
 // A box whose agreement no side moved by a pixel makes higher: where the search starts.
-PixelRect climbedBox(const InkCounts& ink) {
+PixelRect climbedBox(const InkCounts& ink, const AreaSums& areas) {
   PixelRect best = ink.bounds();
   const auto agreement = [&](const PixelRect& rect) {
-    const long long held = inkIn(ink, rect);
+    const long long held = areas.inkIn(rect);
     return static_cast<double>(held) /
            static_cast<double>(areaOf(rect) * ink.depth() + ink.total() - held);
   };
@@ -221,11 +248,12 @@ std::optional<Box> trimmedBox(const InkCounts& ink, double loss) {
 std::optional<Box> balancedBox(const InkCounts& ink) {
   if (ink.total() == 0) return std::nullopt;
   const ColumnSums sums(ink);
-  PixelRect best = climbedBox(ink);
+  const AreaSums areas(ink);
+  PixelRect best = climbedBox(ink, areas);
   // The agreement of the best so far is held / either. A box agrees better exactly when the sum of
   // its weights passes held * total: ink counts `either`, air costs `held`.
   while (true) {
-    const long long held = inkIn(ink, best);
+    const long long held = areas.inkIn(best);
     const long long either = areaOf(best) * ink.depth() + ink.total() - held;
     const auto better = heavier(ink, sums, {either, -held}, held * ink.total());
     if (!better) return boxOf(best);
@@ -237,13 +265,26 @@ std::optional<Box> innerBox(const InkCounts& ink) {
   if (ink.total() == 0) return std::nullopt;
   const PixelRect& bounds = ink.bounds();
   PixelRect best;
-  std::vector<int> heights(static_cast<std::size_t>(bounds.w));
-  for (int y = bounds.y; y < bounds.bottom(); ++y) {
-    for (int x = 0; x < bounds.w; ++x) {
-      int& height = heights[static_cast<std::size_t>(x)];
-      height = ink.inRow(y, bounds.x + x, bounds.x + x + 1) == ink.depth() ? height + 1 : 0;
+  const auto width = static_cast<std::size_t>(bounds.w);
+  const int depth = ink.depth();
+  // Of how many full pixels, up from a row, each column is.
+  std::vector<int> heights(width);
+  std::vector<int> next(width);
+  for (int y = bounds.y - 1; y < bounds.bottom(); ++y) {
+    // What ends in a row, and what that is the end of: of none where all goes on in the next.
+    int ends = 0;
+    int all = 0;
+    const bool last = y + 1 == bounds.bottom();
+    const int* row = ink.rowSums(last ? y : y + 1);
+    for (std::size_t x = 0; x < width; ++x) {
+      const int full = !last && row[x + 1] - row[x] == depth ? 1 : 0;
+      next[x] = full * (heights[x] + 1);
+      ends |= (1 - full) * heights[x];
+      all += heights[x];
     }
-    const Under under = largestUnder(heights);
+    std::swap(heights, next);
+    if (ends == 0 || all <= areaOf(best)) continue;
+    const Under under = largestUnder(next);
     if (under.area() > areaOf(best)) {
       best = {bounds.x + under.left, y + 1 - under.height, under.width, under.height};
     }

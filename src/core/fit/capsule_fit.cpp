@@ -112,16 +112,15 @@ std::optional<Capsule> trimmed(const InkStudy& study, CapsuleLie lie, double los
   const InkCounts& ink = study.counts();
   const auto snug = coverOf(study, lie, fine);
   if (!snug) return std::nullopt;
-  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
-  const long long wanted = std::max(1LL, ink.total() - spare);
+  // One pixel at least is to be held.
+  const auto spare = std::min(
+      static_cast<long long>(std::floor(loss * static_cast<double>(ink.total()))), ink.total() - 1);
   Capsule best = *snug;
   // Whether a capsule with these ends is smaller than the best: one tally says so mostly, and only
   // of a smaller one is the least radius looked for.
   const auto improves = [&](const Ends4& free) {
     const Ends4 ends = lying(free, lie);
-    const auto holds = [&](double radius) {
-      return tallyOf(capsuleOf(ends, radius), ink).ink >= wanted;
-    };
+    const auto holds = [&](double radius) { return !misses(capsuleOf(ends, radius), ink, spare); };
     const double radius = radiusFor(lengthOf(ends), areaOf(best)) - fine.radius / 4;
     if (radius < kLeastRadius || !holds(radius)) return false;
     best = capsuleOf(ends, leastRadiusBelow(radius, fine.radius, holds));

@@ -92,9 +92,9 @@ void searchSquares(const PixelRect& bounds, const Promises& promises, const Impr
 // A circle that is to leave no more than so many pixels bare, made smaller by moving it.
 class Shrinking {
  public:
-  // Requires: a start that holds what is wanted.
-  Shrinking(const InkCounts& ink, long long wanted, double fine, const Circle& start)
-      : ink_(ink), wanted_(wanted), fine_(fine), best_(start) {}
+  // Requires: a start that leaves no more.
+  Shrinking(const InkCounts& ink, long long spare, double fine, const Circle& start)
+      : ink_(ink), spare_(spare), fine_(fine), best_(start) {}
 
   const Circle& best() const { return best_; }
 
@@ -112,12 +112,10 @@ class Shrinking {
   }
 
  private:
-  bool holds(const Circle& circle) const {
-    return circle.r > 0 && tallyOf(circle, ink_).ink >= wanted_;
-  }
+  bool holds(const Circle& circle) const { return circle.r > 0 && !misses(circle, ink_, spare_); }
 
   const InkCounts& ink_;
-  long long wanted_;
+  long long spare_;
   double fine_;
   Circle best_;
 };
@@ -134,7 +132,7 @@ std::optional<Circle> inner(const InkCounts& ink) {
     return true;
   };
   const auto promises = [&](double x, double y, double away) {
-    const double radius = best.r + kFinestFit / 2 - away;
+    const double radius = best.r + kFinestFit * 0.75 - away;
     return radius <= 0 || !holdsAir(Circle{x, y, radius}, ink);
   };
   searchSquares(ink.bounds(), promises, improves);
@@ -160,9 +158,10 @@ std::optional<Circle> trimmed(const InkStudy& study, double loss, Fineness fine)
   const InkCounts& ink = study.counts();
   const auto snug = snugCircle(study);
   if (!snug) return std::nullopt;
-  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
-  const long long wanted = std::max(1LL, ink.total() - spare);
-  Shrinking search(ink, wanted, fine.radius, *snug);
+  // One pixel at least is to be held.
+  const auto spare = std::min(
+      static_cast<long long>(std::floor(loss * static_cast<double>(ink.total()))), ink.total() - 1);
+  Shrinking search(ink, spare, fine.radius, *snug);
   const auto climb = [&](double x, double y, double step) {
     climbedWhere(std::array{x, y}, {step, step}, fine.least * 2,
                  [&](const auto& c) { return search.improves(c[0], c[1]); });

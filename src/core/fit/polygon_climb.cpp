@@ -61,6 +61,7 @@ PolygonClimb::PolygonClimb(const InkCounts& ink, const PolygonGoal& goal,
 
 void PolygonClimb::sumUp() {
   edges_.resize(points_.size());
+  cutRows_.resize(points_.size());
   sum_ = {};
   for (std::size_t i = 0; i < points_.size(); ++i) {
     edges_[i] = sumsOf(ink_, points_[i], points_[after(i)], goal_.cuts());
@@ -79,23 +80,25 @@ double PolygonClimb::scoreOf(const PolygonSums& sums) const {
 bool PolygonClimb::legalAround(std::size_t first, std::size_t count) const {
   const std::size_t n = points_.size();
   if (sum_.twiceArea < kLeastTwiceArea) return false;
-  const auto at = [&](std::size_t i) -> const Vertex& { return points_[i % n]; };
   // Corners whose angle changed: those, and one on either side.
-  for (std::size_t k = 0; k < count + 2; ++k) {
-    const std::size_t i = first + n - 1 + k;
-    const Vertex& a = at(i + n - 1);
-    const Vertex& b = at(i);
-    const Vertex& c = at(i + 1);
+  std::size_t i = before(first);
+  for (std::size_t k = 0; k < count + 2; ++k, i = after(i)) {
+    const Vertex& a = points_[before(i)];
+    const Vertex& b = points_[i];
+    const Vertex& c = points_[after(i)];
     const double angle = turn(a, b, c);
     if (goal_.convex && angle < 0) return false;
     if (angle == 0 && (a.x - b.x) * (c.x - b.x) + (a.y - b.y) * (c.y - b.y) >= 0) return false;
   }
   if (goal_.convex || n == 3) return true;
-  for (std::size_t k = 0; k <= count; ++k) {
-    const std::size_t edge = (first + n - 1 + k) % n;
-    for (std::size_t other = 0; other < n; ++other) {
-      if (other == edge || other == after(edge) || other == before(edge)) continue;
-      if (segmentsTouch(at(edge), at(edge + 1), at(other), at(other + 1))) return false;
+  std::size_t edge = before(first);
+  for (std::size_t k = 0; k <= count; ++k, edge = after(edge)) {
+    const Vertex& a = points_[edge];
+    const Vertex& b = points_[after(edge)];
+    // Those that are not beside it, in their order.
+    std::size_t other = after(after(edge));
+    for (std::size_t m = 3; m < n; ++m, other = after(other)) {
+      if (segmentsTouch(a, b, points_[other], points_[after(other)])) return false;
     }
   }
   return true;
@@ -139,7 +142,7 @@ bool PolygonClimb::tryMove(std::size_t first, const std::array<Vertex, N>& to) {
     if (room <= 0) return false;
     const auto most = static_cast<long long>(room);
     for (std::size_t k = 0; k <= N; ++k) {
-      now[k].cut = cutBy(ink_, path[k], path[k + 1], most - sum.cut);
+      now[k].cut = cutBy(ink_, path[k], path[k + 1], most - sum.cut, cutRows_[places[k]]);
       sum.cut += now[k].cut;
       if (sum.cut > most) return false;
     }
@@ -308,6 +311,7 @@ void PolygonClimb::relocate(const std::vector<Vertex>& places, std::size_t most,
     if (better) continue;
     points_ = start.points_;
     edges_ = start.edges_;
+    cutRows_ = start.cutRows_;
     sum_ = start.sum_;
     score_ = start.score_;
     return;

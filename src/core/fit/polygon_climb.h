@@ -62,6 +62,7 @@ class PolygonClimb {
   PolygonGoal goal_;
   std::vector<Vertex> points_;
   std::vector<PolygonSums> edges_;  // of the edge that starts at the point
+  std::vector<int> cutRows_;        // where the last try to move the edge was found to cut ink
   PolygonSums sum_;
   double price_ = 0;
   double score_ = 0;

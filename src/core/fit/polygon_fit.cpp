@@ -143,11 +143,15 @@ void climbFromAll(const Fitting& fitting, double least, Best& best) {
   const FitStyle style = fitting.goal.style;
   const auto climb = [&](const std::vector<Vertex>& start, bool strict) {
     PolygonClimb polygon(fitting.on.ink, fitting.goal, start);
-    if (!strict && style != FitStyle::Balanced) {
-      polygon.climb(fitting.on.step, least, kLowPrice);
-      polygon.climb(1, least, 4 * kLowPrice);
+    if (style == FitStyle::Balanced) {
+      polygon.climb(fitting.on.step, least, kHighPrice);
+    } else {
+      if (!strict) {
+        polygon.climb(fitting.on.step, least, kLowPrice);
+        if (polygon.wrong() != 0) polygon.climb(1, least, 4 * kLowPrice);
+      }
+      if (strict || polygon.wrong() != 0) polygon.climb(2, least, kHighPrice);
     }
-    polygon.climb(style == FitStyle::Balanced ? fitting.on.step : 2, least, kHighPrice);
     best.consider(polygon);
     polygon.relocate(fitting.on.ring, fitting.on.points, fitting.on.relocations, 2, least,
                      kHighPrice);
@@ -206,12 +210,16 @@ std::optional<Polygon> climbed(const Fitting& fitting,
   Best best;
   if (found) {
     PolygonClimb polygon(fitting.on.ink, fitting.goal, *found);
+    // What a low price leaves nothing wrong with is what a higher one would have made of it.
+    const bool bare = style == FitStyle::Snug || style == FitStyle::Trimmed;
     if (style == FitStyle::Snug) {
-      polygon.climb(side, coarse, 4 * kLowPrice);
-      polygon.climb(1, coarse, 16 * kLowPrice);
+      polygon.climb(side, coarse, 8 * kLowPrice);
+      if (polygon.wrong() != 0) polygon.climb(1, coarse, 16 * kLowPrice);
     }
     if (style == FitStyle::Trimmed) polygon.climb(2, coarse, 2 * kLowPrice);
-    polygon.climb(firstStrictStep(style, side), coarse, kHighPrice);
+    if (!bare || polygon.wrong() != 0) {
+      polygon.climb(firstStrictStep(style, side), coarse, kHighPrice);
+    }
     best.consider(polygon);
     // Squares may have shown no use for some points that there is.
     if (polygon.points().size() < fitting.on.points) {
@@ -221,15 +229,17 @@ std::optional<Polygon> climbed(const Fitting& fitting,
   }
   if (!best.found()) climbFromAll(fitting, coarse, best);
   // Of dust, and of rings, squares tell little: then what is surely right is better as it is.
-  for (const auto& start : safeStarts(fitting)) {
-    PolygonClimb polygon(fitting.on.ink, fitting.goal, start);
-    if (style == FitStyle::Balanced || !best.isBeatenBy(polygon)) continue;
-    polygon.climb(fitting.on.step, coarse, kHighPrice);
-    best.consider(polygon);
+  if (style != FitStyle::Balanced) {
+    for (const auto& start : safeStarts(fitting)) {
+      PolygonClimb polygon(fitting.on.ink, fitting.goal, start);
+      if (!best.isBeatenBy(polygon)) continue;
+      polygon.climb(fitting.on.step, coarse, kHighPrice);
+      best.consider(polygon);
+    }
   }
   if (!best.found()) return std::nullopt;
   PolygonClimb polygon(fitting.on.ink, fitting.goal, *best.found());
-  polygon.climb(coarse, least, kHighPrice);
+  polygon.climb(std::max(coarse / 2, least), least, kHighPrice);
   best.consider(polygon);
   return Polygon{*best.found()};
 }
@@ -244,7 +254,7 @@ PolygonGround::PolygonGround(std::vector<PixelMask> inks, const PolygonWish& wis
   }
   InkCounts counts(inks);
   if (counts.total() == 0) return;
-  const std::vector<Vertex> hull = convexHull(counts.corners());
+  const std::vector<Vertex> hull = counts.hull();
   const bool convex = wish.convex || wish.around == Around::All;
   const auto points = static_cast<std::size_t>(wish.points);
   outline_ = wish.around == Around::Largest ? edgeMiddles(outlineOf(all_)) : hull;

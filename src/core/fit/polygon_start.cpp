@@ -162,7 +162,18 @@ std::optional<Vertex> meetingOf(const Side& a, const Side& b) {
 
 std::vector<Vertex> thinned(const std::vector<Vertex>& ring, std::size_t most) {
   if (ring.size() <= most) return ring;
-  Ring links(ring.size());
+  // Those on a line between their neighbours go first, which is soon done.
+  std::vector<Vertex> bent;
+  bent.reserve(ring.size());
+  for (std::size_t i = 0; i < ring.size(); ++i) {
+    while (bent.size() >= 2 && bent.size() + ring.size() - i > most &&
+           turn(bent[bent.size() - 2], bent.back(), ring[i]) == 0) {
+      bent.pop_back();
+    }
+    bent.push_back(ring[i]);
+  }
+  const std::size_t n = bent.size();
+  Ring links(n);
   struct Corner {
     double area;
     std::size_t at;
@@ -170,28 +181,30 @@ std::vector<Vertex> thinned(const std::vector<Vertex>& ring, std::size_t most) {
       return area != other.area ? area > other.area : at > other.at;
     }
   };
-  std::vector<double> areas(ring.size());
-  std::priority_queue<Corner> queue;
-  const auto weigh = [&](std::size_t i, double least) {
-    areas[i] =
-        std::max(least, std::abs(turn(ring[links.before(i)], ring[i], ring[links.after(i)])));
-    queue.push({areas[i], i});
+  std::vector<double> areas(n);
+  const auto areaAt = [&](std::size_t i) {
+    return std::abs(turn(bent[links.before(i)], bent[i], bent[links.after(i)]));
   };
-  for (std::size_t i = 0; i < ring.size(); ++i) weigh(i, 0);
+  std::vector<Corner> all;
+  all.reserve(3 * n);
+  for (std::size_t i = 0; i < n; ++i) all.push_back({areas[i] = areaAt(i), i});
+  std::priority_queue<Corner> queue({}, std::move(all));
   while (links.left() > most) {
     const Corner corner = queue.top();
     queue.pop();
     if (!links.holds(corner.at) || corner.area != areas[corner.at]) continue;
-    const std::size_t last = links.before(corner.at);
-    const std::size_t next = links.after(corner.at);
+    const std::size_t beside[] = {links.before(corner.at), links.after(corner.at)};
     links.take(corner.at);
     areas[corner.at] = -1;
-    weigh(last, corner.area);
-    weigh(next, corner.area);
+    for (const std::size_t i : beside) {
+      areas[i] = std::max(corner.area, areaAt(i));
+      queue.push({areas[i], i});
+    }
   }
   std::vector<Vertex> left;
-  for (std::size_t i = 0; i < ring.size(); ++i) {
-    if (areas[i] >= 0) left.push_back(ring[i]);
+  left.reserve(most);
+  for (std::size_t i = 0; i < n; ++i) {
+    if (areas[i] >= 0) left.push_back(bent[i]);
   }
   return left;
 }

@@ -15,32 +15,36 @@ constexpr double kFarAway = 1 << 19;
 // Some rows at a time, so that their columns can be worked out at once.
 constexpr int kRows = 8;
 constexpr int kFewRows = 4;
+// With the row past the last these are again as many.
+constexpr int kCutRows = 7;
 
 struct Held {
   long long pixels = 0;
   long long ink = 0;
 };
 
-// The same where all columns lie within the bounds, as those of most edges do.
+// What lies left of a line where all its columns lie within the bounds, as those of most edges do.
 Held heldWithin(const InkCounts& ink, const EdgeLine& line, int first, int end) {
   const int left = ink.bounds().x;
   const std::ptrdiff_t stride = ink.bounds().w + 1;
   const int* row = ink.rowSums(first);
   Held held;
-  int columns[kFewRows];
+  int columns[kFewRows];  // of the bounds
   int y = first;
-  for (; y + kFewRows <= end; y += kFewRows) {
-    for (int i = 0; i < kFewRows; ++i) columns[i] = firstPixelFrom(line.at(y + i + 0.5));
-    for (int i = 0; i < kFewRows; ++i, row += stride) {
-      held.pixels += columns[i];
-      held.ink += row[columns[i] - left];
-    }
+  double at = y + 0.5;
+  for (; y + kFewRows <= end; y += kFewRows, at += kFewRows) {
+    for (int i = 0; i < kFewRows; ++i) columns[i] = firstPixelFrom(line.at(at + i)) - left;
+    int pixels = 0;
+    for (int i = 0; i < kFewRows; ++i) pixels += columns[i];
+    held.pixels += pixels;
+    for (int i = 0; i < kFewRows; ++i, row += stride) held.ink += row[columns[i]];
   }
-  for (; y < end; ++y, row += stride) {
-    const int column = firstPixelFrom(line.at(y + 0.5));
+  for (; y < end; ++y, ++at, row += stride) {
+    const int column = firstPixelFrom(line.at(at)) - left;
     held.pixels += column;
-    held.ink += row[column - left];
+    held.ink += row[column];
   }
+  held.pixels += static_cast<long long>(end - first) * left;
   return held;
 }
 
@@ -52,32 +56,62 @@ Held heldLeftOf(const InkCounts& ink, const EdgeLine& line, int first, int end) 
   int columns[kRows];
   int inside[kRows];
   for (int y = first; y < end; y += kRows) {
+    const double at = y + 0.5;
     for (int i = 0; i < kRows; ++i) {
-      columns[i] = firstPixelFrom(std::clamp(line.at(y + i + 0.5), -kFarAway, kFarAway));
+      columns[i] = firstPixelFrom(std::min(std::max(line.at(at + i), -kFarAway), kFarAway));
     }
-    for (int i = 0; i < kRows; ++i) inside[i] = std::clamp(columns[i] - bounds.x, 0, bounds.w);
+    for (int i = 0; i < kRows; ++i) {
+      inside[i] = std::min(std::max(columns[i] - bounds.x, 0), bounds.w);
+    }
     const int count = std::min(kRows, end - y);
+    for (int i = 0; i < count; ++i) held.pixels += columns[i];
     const int from = std::max(0, bounds.y - y);
     const int to = std::min(count, bounds.bottom() - y);
-    int pixels = 0;
-    int inked = 0;
-    if (from == 0 && to == kRows) {
-      const int* row = ink.rowSums(y);
-      for (int i = 0; i < kRows; ++i) pixels += columns[i];
-      for (int i = 0; i < kRows; ++i, row += stride) inked += row[inside[i]];
-    } else {
-      for (int i = 0; i < count; ++i) pixels += columns[i];
-      for (int i = from; i < to; ++i) inked += ink.rowSums(y + i)[inside[i]];
-    }
-    held.pixels += pixels;
-    held.ink += inked;
+    if (from >= to) continue;
+    const int* row = ink.rowSums(y + from);
+    for (int i = from; i < to; ++i, row += stride) held.ink += row[inside[i]];
   }
   return held;
 }
 
+// An edge as it crosses rows.
+struct Crossing {
+  EdgeLine line;
+  double top;
+  double bottom;
+  bool toTheRight;  // going down
+};
+
+// Ink of a few rows of the bounds that the edge passes through.
+int cutInRows(const InkCounts& ink, const Crossing& edge, int y, int count) {
+  const PixelRect& bounds = ink.bounds();
+  // Where it passes from one row to the next, the pixels on the left of that and on the right.
+  int low[kCutRows + 1];
+  int high[kCutRows + 1];
+  for (int i = 0; i <= kCutRows; ++i) {
+    const double x = edge.line.at(std::min(std::max<double>(y + i, edge.top), edge.bottom));
+    low[i] = floorOf(x + kTouch) - bounds.x;
+    high[i] = -floorOf(-(x - kTouch)) - bounds.x;
+  }
+  const int* left = edge.toTheRight ? low : low + 1;
+  const int* right = edge.toTheRight ? high + 1 : high;
+  const int* row = ink.rowSums(y);
+  int cut = 0;
+  for (int i = 0; i < count; ++i, row += bounds.w + 1) {
+    cut +=
+        std::max(0, row[std::clamp(right[i], 0, bounds.w)] - row[std::clamp(left[i], 0, bounds.w)]);
+  }
+  return cut;
+}
+
 }  // namespace
 
-long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most) {
+long long cutBy(const InkCounts& ink, Vertex p, Vertex q) {
+  int from = 0;
+  return cutBy(ink, p, q, 1LL << 60, from);
+}
+
+long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most, int& from) {
   const PixelRect& bounds = ink.bounds();
   if (std::max(p.x, q.x) <= bounds.x || std::min(p.x, q.x) >= bounds.right()) return 0;
   const double top = std::min(p.y, q.y);
@@ -89,23 +123,17 @@ long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most) {
     return ink.inRow(first, floorOf(std::min(p.x, q.x) + kTouch),
                      -floorOf(-(std::max(p.x, q.x) - kTouch)));
   }
-  const EdgeLine line(p, q);
+  const Crossing edge{EdgeLine(p, q), top, bottom, (p.x < q.x) == (p.y < q.y)};
   long long cut = 0;
-  int from[kRows];
-  int to[kRows];
-  for (int y = first; y < last && cut <= most; y += kRows) {
-    for (int i = 0; i < kRows; ++i) {
-      const double a = line.at(std::clamp<double>(y + i, top, bottom));
-      const double b = line.at(std::clamp<double>(y + i + 1, top, bottom));
-      from[i] = std::clamp(floorOf(std::min(a, b) + kTouch) - bounds.x, 0, bounds.w);
-      to[i] = std::clamp(-floorOf(-(std::max(a, b) - kTouch)) - bounds.x, 0, bounds.w);
+  const auto countIn = [&](int begin, int end) {
+    for (int y = begin; y < end && cut <= most; y += kCutRows) {
+      cut += cutInRows(ink, edge, y, std::min(kCutRows, end - y));
+      if (cut > most) from = y;
     }
-    const int count = std::min(kRows, last - y);
-    for (int i = 0; i < count; ++i) {
-      const int* row = ink.rowSums(y + i);
-      cut += std::max(0, row[to[i]] - row[from[i]]);
-    }
-  }
+  };
+  const int start = std::clamp(from, first, last);
+  countIn(start, last);
+  countIn(first, start);
   return cut;
 }
 

@@ -32,9 +32,13 @@ struct PolygonSums {
   }
 };
 
-/// Ink pixels that the edge from p to q passes through; counted until they are more than `most`.
+/// Ink pixels that the edge from p to q passes through.
 /// Cost: linear in the rows that it crosses.
-long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most = 1LL << 60);
+long long cutBy(const InkCounts& ink, Vertex p, Vertex q);
+
+/// The same, counted until they are more than `most`: from row `from` on, for which the row is put
+/// that they became more in. Of edges that hardly differ that is mostly told by a few rows.
+long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most, int& from);
 
 /// Whether cuts are counted; that takes as long again.
 enum class Cuts { Counted, NotCounted };

@@ -20,6 +20,9 @@ constexpr int kOffsets = 3;
 constexpr double kOffsetStep = 0.06;
 constexpr int kRadii = 16;
 constexpr double kRadiusStep = 0.03;
+// Where a capsule about the middle is so many times as large as the least, no axis beside that
+// makes it the least.
+constexpr double kMuchMore = 1.15;
 // Climbed from are so many of the directions that are better than those beside them.
 constexpr std::size_t kStarts = 6;
 // The finest turn of a search, radians, and its finest move beside it, px.
@@ -150,16 +153,21 @@ class TurnedHull {
 std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie) {
   std::vector<Covering> all;
   all.reserve(kDirections);
+  double least = 1e18;
   for (const double angle : directions(lie)) {
     hull.turnTo(angle);
-    Covering best = hull.bestAbout(0);
+    all.push_back(hull.bestAbout(0));
+    least = std::min(least, all.back().area);
+  }
+  for (Covering& best : all) {
+    if (best.area > kMuchMore * least) continue;
+    hull.turnTo(best.axis.angle);
     for (int i = 1; i <= kOffsets; ++i) {
       for (const double way : {-1.0, 1.0}) {
         const Covering there = hull.bestAbout(way * i * kOffsetStep * hull.half(), best.area);
         if (there.area < best.area) best = there;
       }
     }
-    all.push_back(best);
   }
   std::vector<Covering> hopeful;
   for (std::size_t i = 0; i < all.size(); ++i) {

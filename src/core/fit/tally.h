@@ -39,19 +39,50 @@ Tally tallyOfRows(const Rows& rows, const InkCounts& ink) {
   return tally;
 }
 
-/// Whether rows hold a pixel that is not ink. Cost: linear in the rows down to the first such.
+/// Whether rows hold a pixel that is not ink. Looked for from the middle on, where they are
+/// longest. Cost: linear in the rows as far as to the first such.
 template <class Rows>
 bool airInRows(const Rows& rows, const InkCounts& ink) {
   SpanBlock spans;
-  for (int y = rows.first(); y < rows.end(); y += SpanBlock::kRows) {
-    rows.rows(y, spans);
-    const int count = std::min(SpanBlock::kRows, rows.end() - y);
-    for (int i = 0; i < count; ++i) {
-      const int pixels = std::max(0, spans.x1[i] - spans.x0[i]) * ink.depth();
-      if (ink.inRow(y + i, spans.x0[i], spans.x1[i]) < pixels) return true;
+  const auto anyIn = [&](int begin, int end) {
+    for (int y = begin; y < end; y += SpanBlock::kRows) {
+      rows.rows(y, spans);
+      const int count = std::min(SpanBlock::kRows, end - y);
+      for (int i = 0; i < count; ++i) {
+        const int pixels = std::max(0, spans.x1[i] - spans.x0[i]) * ink.depth();
+        if (ink.inRow(y + i, spans.x0[i], spans.x1[i]) < pixels) return true;
+      }
     }
+    return false;
+  };
+  const int middle = rows.first() + (rows.end() - rows.first()) / 2;
+  return anyIn(middle, rows.end()) || anyIn(rows.first(), middle);
+}
+
+/// Whether rows leave more than so many ink pixels out. Cost: linear in the rows of the ink down to
+/// those by which it is known.
+template <class Rows>
+bool rowsMiss(const Rows& rows, const InkCounts& ink, long long spare) {
+  const PixelRect& bounds = ink.bounds();
+  const int end = std::clamp(rows.end(), bounds.y, bounds.bottom());
+  long long missed = 0;
+  int y = bounds.y;
+  const auto missAll = [&](int until) {
+    for (; y < until && missed <= spare; ++y) missed += ink.rowSums(y)[bounds.w];
+  };
+  missAll(std::min(rows.first(), end));
+  SpanBlock spans;
+  while (y < end && missed <= spare) {
+    rows.rows(y, spans);
+    const int count = std::min(SpanBlock::kRows, end - y);
+    for (int i = 0; i < count; ++i) {
+      const int held = spans.x0[i] < spans.x1[i] ? ink.within(y + i, spans.x0[i], spans.x1[i]) : 0;
+      missed += ink.rowSums(y + i)[bounds.w] - held;
+    }
+    y += count;
   }
-  return false;
+  missAll(bounds.bottom());
+  return missed > spare;
 }
 
 /// The tally of a convex shape. Cost: linear in its rows.
@@ -66,6 +97,15 @@ inline Tally tallyOf(const Circle& circle, const InkCounts& ink) {
 }
 inline Tally tallyOf(const Capsule& capsule, const InkCounts& ink) {
   return tallyOfRows(CapsuleRows(capsule), ink);
+}
+
+/// Whether a shape leaves more than so many ink pixels bare. Cost: linear in the ink's rows at
+/// most.
+inline bool misses(const Circle& circle, const InkCounts& ink, long long spare) {
+  return rowsMiss(CircleRows(circle), ink, spare);
+}
+inline bool misses(const Capsule& capsule, const InkCounts& ink, long long spare) {
+  return rowsMiss(CapsuleRows(capsule), ink, spare);
 }
 
 /// Whether a shape holds air. Cost: linear in its rows at most.

@@ -106,7 +106,7 @@ double toSegment(const Capsule& c, double x, double y) {
 
 // The least area of a capsule around the ink by trying every direction, offset and radius.
 double leastCapsuleArea(const PixelMask& ink) {
-  const std::vector<Vertex> corners = InkCounts(ink).corners();
+  const std::vector<Vertex> corners = InkCounts(ink).hull();
   double least = 1e18;
   for (int step = 0; step < 180; ++step) {
     const double angle = std::numbers::pi * step / 180;
@@ -188,7 +188,7 @@ class CircleFitTest : public QObject {
         return std::hypot(x - circle.cx, y - circle.cy);
       }));
       // About no centre of a fine grid does a smaller one.
-      const std::vector<Vertex> corners = InkCounts(ink).corners();
+      const std::vector<Vertex> corners = InkCounts(ink).hull();
       for (double cy = 0; cy <= ink.height(); cy += 0.25) {
         for (double cx = 0; cx <= ink.width(); cx += 0.25) {
           double needed = 0;

@@ -1,17 +1,17 @@
 #include <QTest>
 #include <cmath>
 
+#include "core/fit/box_fit.h"
+#include "core/fit/circle_fit.h"
 #include "core/fit/measures.h"
 #include "core/fit/outline_fit.h"
 #include "core/fit/polygon_climb.h"
 #include "core/fit/polygon_fit.h"
 #include "core/fit/polygon_start.h"
 #include "core/fit/recipe_fit.h"
-#include "core/fit/together_fit.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/alpha_scan.h"
-#include "core/image/mask_paint.h"
 #include "core/image/outline.h"
 #include "core/image/shape_pixels.h"
 #include "support/random_mask.h"
@@ -290,52 +290,19 @@ class OutlineFitTest : public QObject {
     QCOMPARE(coveringWithin(outlineOf(stairs), 0).size(), outlineOf(stairs).size());
   }
 
-  void theHullByRowsIsTheHull() {
-    AMBER_PROPERTY("hull by rows", [] {
-      const PixelMask mask = randomMask(70);
-      const std::vector<Vertex> ours = hullOf(mask);
-      const std::vector<Vertex> other = convexHull(InkCounts(mask).corners());
-      RC_ASSERT(ours.size() == other.size());
-      for (const Vertex& point : ours) {
-        RC_ASSERT(std::find(other.begin(), other.end(), point) != other.end());
-      }
-      RC_ASSERT(ours.empty() || twiceArea(ours) == twiceArea(other));
-    });
-  }
-
-  // Against islands found by walking from pixel to pixel.
-  void theLargestIslandIsTheLargest() {
-    AMBER_PROPERTY("largest island", [] {
-      const PixelMask mask = randomMask(14);
-      const PixelMask island = largestIsland(mask);
-      PixelMask left = mask;
-      long long most = 0;
-      bool found = countOf(mask) == 0 && countOf(island) == 0;
-      for (int y = 0; y < mask.height(); ++y) {
-        for (int x = 0; x < mask.width(); ++x) {
-          if (!left.test(x, y)) continue;
-          PixelMask one(mask.width(), mask.height());
-          std::vector<std::pair<int, int>> open{{x, y}};
-          left.reset(x, y);
-          while (!open.empty()) {
-            const auto [cx, cy] = open.back();
-            open.pop_back();
-            one.set(cx, cy);
-            for (int ny = std::max(0, cy - 1); ny <= std::min(mask.height() - 1, cy + 1); ++ny) {
-              for (int nx = std::max(0, cx - 1); nx <= std::min(mask.width() - 1, cx + 1); ++nx) {
-                if (!left.test(nx, ny)) continue;
-                left.reset(nx, ny);
-                open.emplace_back(nx, ny);
-              }
-            }
-          }
-          if (countOf(one) > most) {
-            most = countOf(one);
-            found = one == island;
-          }
-        }
-      }
-      RC_ASSERT(found);
+  // All in one go is what each is on its own.
+  void allOutlinesOfAFrameAreThoseOfItsIsland() {
+    AMBER_PROPERTY("all outlines", [] {
+      const PixelMask ink = *rc::gen::element(0, 1) == 0 ? randomMask(40) : someBlob(40);
+      const FrameOutlines all = outlinesOf(ink, 1);
+      const PixelMask island = largestIsland(ink);
+      RC_ASSERT(all.outline == outlineOf(island));
+      if (all.outline.empty()) return;
+      RC_ASSERT(all.box == *snugBox(island));
+      RC_ASSERT(all.hull == hullOf(island));
+      RC_ASSERT(std::abs(all.circle.r - snugCircle(InkCounts(island))->r) < 1e-9);
+      RC_ASSERT(all.polygon.points == coveringInk(island, all.outline, 1) ||
+                coversSquares(all.polygon, island));
     });
   }
 
@@ -360,145 +327,5 @@ class OutlineFitTest : public QObject {
   }
 };
 AMBER_TEST(OutlineFitTest);
-
-class MaskPaintTest : public QObject {
-  Q_OBJECT
- private slots:
-  void aStrokeSetsWhatItPasses() {
-    const MaskShape dot{1, 1, 1, 1, {{0, 0, 1}}};
-    const PixelRect room{0, 0, 8, 4};
-    const auto line = painted(dot, {1, 1, 5, 1, 1, Paint::Set}, room);
-    QVERIFY(*line == (MaskShape{1, 1, 5, 1, {{0, 0, 5}}}));
-    const auto slanted = painted(dot, {1, 1, 3, 3, 1, Paint::Set}, room);
-    QVERIFY(*slanted == (MaskShape{1, 1, 3, 3, {{0, 0, 1}, {1, 1, 2}, {2, 2, 3}}}));
-    QCOMPARE(pixelCount(Shape(*painted(dot, {4, 2, 4, 2, 2, Paint::Set}, room))), 5LL);
-    // Nothing is set outside the room, and nothing is left of what is erased.
-    QVERIFY(*painted(dot, {1, -3, 1, -3, 3, Paint::Set}, room) == dot);
-    QVERIFY(!painted(dot, {1, 1, 1, 1, 3, Paint::Erase}, room));
-  }
-
-  void anAreaIsFilledToItsBorder() {
-    const MaskShape ring{1, 1, 3, 3, {{0, 0, 3}, {1, 0, 1}, {1, 2, 3}, {2, 0, 3}}};
-    const PixelRect room{0, 0, 6, 6};
-    QCOMPARE(pixelCount(Shape(*filled(ring, 2, 2, Paint::Set, room))), 9LL);
-    QCOMPARE(pixelCount(Shape(*filled(ring, 0, 0, Paint::Set, room))), 35LL);
-    QVERIFY(!filled(ring, 1, 1, Paint::Erase, room));
-    QVERIFY(*filled(ring, 2, 2, Paint::Erase, room) == ring);
-    QVERIFY(*filled(ring, 9, 9, Paint::Set, room) == ring);
-  }
-};
-AMBER_TEST(MaskPaintTest);
-
-class TogetherFitTest : public QObject {
-  Q_OBJECT
- private slots:
-  // A figure that sways: its frames have little in common, and every point is of use.
-  void allPointsAreUsedWhereTheyHelp() {
-    std::vector<PixelMask> frames;
-    for (int sway = -3; sway <= 3; ++sway) {
-      PixelMask ink(48, 48);
-      for (int y = 4; y < 44; ++y) {
-        const int lean = sway * (44 - y) / 20;
-        const int half = y < 14 ? 5 : y < 32 ? 10 : 4;
-        for (int x = 24 - half; x < 24 + half; ++x) ink.set(x + lean, y);
-        if (y > 18 && y < 24) {
-          for (int x = 34; x < 42; ++x) ink.set(x + lean, y);
-        }
-      }
-      frames.push_back(ink);
-    }
-    const auto agreement = [&](int points) {
-      PolygonWish wish;
-      wish.points = points;
-      const Polygon polygon = *polygonOf(frames, wish, FitStyle::Balanced, 0);
-      double sum = 0;
-      for (const PixelMask& ink : frames) sum += sharesOf(polygon, ink).agreement;
-      return sum / static_cast<double>(frames.size());
-    };
-    QVERIFY(agreement(8) > agreement(5) + 0.005);
-    QVERIFY(agreement(12) > agreement(8));
-  }
-
-  void framesAreLaidOverAtTheirOrigins() {
-    const OriginInk a{maskOf({"....", ".##.", ".##."}), {2, 3}};
-    const OriginInk b{maskOf({"##..", "##..", "...."}), {0, 2}};
-    Recipe recipe;
-    const auto snug = fittedTogether({a, b}, recipe);
-    QVERIFY(*snug == Shape(Box{1, 1, 3, 2}));
-    QVERIFY(laidOn(b, *snug, a) == Shape(Box{-1, 0, 3, 2}));
-    recipe.style = FitStyle::Inner;
-    QVERIFY(*fittedTogether({a, b}, recipe) == Shape(Box{2, 1, 1, 2}));
-    const Measures whole = measuredTogether({a, b}, *snug, {});
-    QCOMPARE(whole.bareInk, 0.0);
-    QCOMPARE(whole.air, 2.0 / 6);
-    QCOMPARE(whole.agreement, 8.0 / 12);
-  }
-
-  // What together promises, of every kind and style, for random frames.
-  void everyStyleKeepsItsPromiseOnAllFrames() {
-    AMBER_PROPERTY("together", [] {
-      std::vector<OriginInk> frames;
-      const int count = *rc::gen::inRange(1, 4);
-      for (int i = 0; i < count; ++i) {
-        PixelMask ink = randomMask(9);
-        if (countOf(ink) == 0) ink.set(0, 0);
-        frames.push_back({ink, {*rc::gen::inRange(-2, 3) + 0.5, *rc::gen::inRange(-2, 3) * 1.0}});
-      }
-      Recipe common;
-      common.polygon.around = Around::All;
-      for (const Recipe& recipe : everyRecipe(common)) {
-        const auto shape = fittedTogether(frames, recipe);
-        if (!shape) {
-          RC_ASSERT(recipe.style == FitStyle::Inner);
-          continue;
-        }
-        const Measures whole = measuredTogether(frames, *shape, {});
-        if (recipe.kind == ShapeKind::Mask || recipe.style == FitStyle::Snug) {
-          RC_ASSERT(whole.bareInk < 1e-9);
-        } else if (recipe.style == FitStyle::Trimmed) {
-          RC_ASSERT(whole.bareInk <= recipe.loss + 1e-9);
-        } else if (recipe.style == FitStyle::Inner) {
-          RC_ASSERT(whole.air == 0);
-        }
-      }
-    });
-  }
-
-  // The balanced box of several frames agrees no less than any box does.
-  void theBalancedBoxOfAllIsTheBest() {
-    AMBER_PROPERTY("together, balanced box", [] {
-      std::vector<PixelMask> inks;
-      const int w = *rc::gen::inRange(2, 7);
-      const int h = *rc::gen::inRange(2, 7);
-      for (int i = 0; i < 3; ++i) inks.push_back(cropped(randomMask(7), {0, 0, w, h}));
-      inks[0].set(0, 0);
-      Recipe recipe;
-      recipe.style = FitStyle::Balanced;
-      const auto box = std::get<Box>(*fittedToAll(inks, recipe));
-      const auto agreement = [&](const PixelRect& rect) {
-        long long both = 0;
-        long long either = 0;
-        for (const PixelMask& ink : inks) {
-          const long long held = countWithin(ink, rect);
-          both += held;
-          either += static_cast<long long>(rect.w) * rect.h + countOf(ink) - held;
-        }
-        return static_cast<double>(both) / static_cast<double>(either);
-      };
-      const double ours = agreement({static_cast<int>(box.x), static_cast<int>(box.y),
-                                     static_cast<int>(box.w), static_cast<int>(box.h)});
-      for (int y = 0; y < h; ++y) {
-        for (int x = 0; x < w; ++x) {
-          for (int y1 = y + 1; y1 <= h; ++y1) {
-            for (int x1 = x + 1; x1 <= w; ++x1) {
-              RC_ASSERT(agreement({x, y, x1 - x, y1 - y}) <= ours + 1e-12);
-            }
-          }
-        }
-      }
-    });
-  }
-};
-AMBER_TEST(TogetherFitTest);
 
 #include "polygon_fit_tests.moc"
