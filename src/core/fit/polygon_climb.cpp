@@ -13,6 +13,7 @@ namespace {
 
 constexpr double kBetter = 1e-10;
 constexpr double kHollow = 0.01;    // pixels a px^2
+constexpr double kHollowInner = 1;  // the same, of what is to be full
 constexpr double kSettling = 1e-8;  // agreement a px^2
 constexpr double kLeastTwiceArea = 2 * kLeastPolygonArea;
 
@@ -44,7 +45,7 @@ double PolygonGoal::worth(const PolygonSums& sums, long long allInk) const {
     case FitStyle::Trimmed:
       return -static_cast<double>(sums.pixels) - kHollow * hollow;
     case FitStyle::Inner:
-      return static_cast<double>(sums.pixels) - kHollow * hollow;
+      return static_cast<double>(sums.pixels) - kHollowInner * hollow * depth;
     case FitStyle::Balanced:
       break;
   }
@@ -105,8 +106,10 @@ bool PolygonClimb::legalAround(std::size_t first, std::size_t count) const {
 }
 
 // Whether a corner would go farther from the ink than the ink is wide, where ink that is bare costs
-// so much that any way to hold it seems good.
+// so much that any way to hold it seems good; of what is to be full, whether it would leave the ink
+// by more than a pixel, where a tip between two rows holds none.
 bool PolygonClimb::strays(const Vertex& from, const Vertex& to) const {
+  if (goal_.style == FitStyle::Inner) return leavesInk(to) && !leavesInk(from);
   const PixelRect& bounds = ink_.bounds();
   const double room = std::max(bounds.w, bounds.h) + 1.0;
   const auto outside = [&](const Vertex& p) {
@@ -114,6 +117,18 @@ bool PolygonClimb::strays(const Vertex& from, const Vertex& to) const {
            p.y > bounds.bottom() + room;
   };
   return outside(to) && !outside(from);
+}
+
+bool PolygonClimb::leavesInk(const Vertex& p) const {
+  const PixelRect& bounds = ink_.bounds();
+  // Farther away all is as far; and there a number may be too large for an int.
+  const auto place = [](double value, int low, int size) {
+    return floorOf(std::clamp(value, low - 2.0, low + size + 2.0));
+  };
+  const int x = place(p.x, bounds.x, bounds.w);
+  const int y = place(p.y, bounds.y, bounds.h);
+  return ink_.inRow(y - 1, x - 1, x + 2) == 0 && ink_.inRow(y, x - 1, x + 2) == 0 &&
+         ink_.inRow(y + 1, x - 1, x + 2) == 0;
 }
 
 // Puts the corners from `first` on at new places, of which there are one or two, if that scores

@@ -51,6 +51,7 @@ class PolygonClimb {
   double scoreOf(const PolygonSums& sums) const;
   template <std::size_t N>
   bool tryMove(std::size_t first, const std::array<Vertex, N>& to);
+  bool leavesInk(const Vertex& p) const;
   bool strays(const Vertex& from, const Vertex& to) const;
   bool moveCorner(std::size_t i, double step);
   bool moveEdge(std::size_t i, double step);
