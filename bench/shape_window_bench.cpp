@@ -10,6 +10,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <string>
 
 #include "big_project.h"
 #include "core/cut/cut_frames.h"
@@ -220,7 +221,9 @@ int main(int argc, char** argv) {
   QCoreApplication::setApplicationName("amber-parcel-bench");
   QCoreApplication::setOrganizationName("amber-parcel");
   useTheme(application, paperTheme());
-  drag();
-  scroll();
-  batch();
+  // One of them alone, by its name.
+  const std::string only = argc > 1 ? argv[1] : "";
+  if (only.empty() || only == "drag") drag();
+  if (only.empty() || only == "scroll") scroll();
+  if (only.empty() || only == "batch") batch();
 }

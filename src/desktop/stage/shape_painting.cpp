@@ -13,6 +13,8 @@
 #include <QTransform>
 #include <bit>
 #include <cmath>
+#include <cstdint>
+#include <vector>
 
 #include "core/image/shape_pixels.h"
 #include "desktop/theme.h"
@@ -35,7 +37,14 @@ QPainterPath capsulePath(const Capsule& c, const ViewTransform& view) {
   return place.map(upright);
 }
 
-// Every edge between a pixel of the mask and one that is not, as long as it goes straight on.
+// Calls visit(column) for every bit that is set.
+template <class Visit>
+void eachBit(std::uint64_t word, int firstColumn, const Visit& visit) {
+  for (; word != 0; word &= word - 1) visit(firstColumn + std::countr_zero(word));
+}
+
+// Every edge between a pixel of the mask and one that is not, as long as it goes straight on; told
+// by words of pixels, of which most hold no edge.
 QList<QLineF> maskEdges(const MaskShape& mask, const ViewTransform& view) {
   const PixelRect area = pixelBounds(Shape(mask));
   const PixelMask pixels = pixelsOf(Shape(mask), {area.x - 1, area.y - 1, area.w + 2, area.h + 2});
@@ -44,18 +53,38 @@ QList<QLineF> maskEdges(const MaskShape& mask, const ViewTransform& view) {
   const auto edge = [&](int x0, int y0, int x1, int y1) {
     lines << QLineF(view.toStage(corner + QPointF(x0, y0)), view.toStage(corner + QPointF(x1, y1)));
   };
+  const int words = pixels.wordsPerRow();
+  // Columns whose left side is an edge in the row before, and where each of those began.
+  std::vector<std::uint64_t> open(static_cast<std::size_t>(words));
+  std::vector<int> from(static_cast<std::size_t>(words) * 64);
   for (int y = 1; y < pixels.height(); ++y) {
-    for (int x = 1; x < pixels.width(); ++x) {
-      const int from = x;
-      while (x < pixels.width() && pixels.test(x, y) != pixels.test(x, y - 1)) ++x;
-      if (x > from) edge(from, y, x, y);
-    }
-  }
-  for (int x = 1; x < pixels.width(); ++x) {
-    for (int y = 1; y < pixels.height(); ++y) {
-      const int from = y;
-      while (y < pixels.height() && pixels.test(x, y) != pixels.test(x - 1, y)) ++y;
-      if (y > from) edge(x, from, x, y);
+    std::uint64_t lastPixel = 0;
+    std::uint64_t lastEdge = 0;
+    int level = 0;  // where the level edge under way began
+    for (int i = 0; i < words; ++i) {
+      const std::uint64_t word = pixels.row(y)[i];
+      const std::uint64_t over = word ^ pixels.row(y - 1)[i];
+      eachBit(over ^ (over << 1 | lastEdge), i * 64, [&](int x) {
+        if (level == 0) {
+          level = x;
+        } else {
+          edge(level, y, x, y);
+          level = 0;
+        }
+      });
+      lastEdge = over >> 63;
+      const std::uint64_t beside = word ^ (word << 1 | lastPixel);
+      lastPixel = word >> 63;
+      std::uint64_t& before = open[static_cast<std::size_t>(i)];
+      eachBit(before ^ beside, i * 64, [&](int x) {
+        int& start = from[static_cast<std::size_t>(x)];
+        if ((beside >> (x & 63) & 1U) != 0) {
+          start = y;
+        } else {
+          edge(x, start, x, y);
+        }
+      });
+      before = beside;
     }
   }
   return lines;
@@ -186,13 +215,16 @@ void paintAirAndBareInk(QPainter& painter, const Shape& shape, const PixelMask& 
   const PixelMask pixels = pixelsOf(shape, area);
   QImage marks(area.w, area.h, QImage::Format_ARGB32);
   marks.fill(Qt::transparent);
-  for (int y = area.y; y < area.bottom(); ++y) {
-    auto* row = reinterpret_cast<QRgb*>(marks.scanLine(y - area.y));
-    for (int x = area.x; x < area.right(); ++x) {
-      const bool inked = ink.rect().contains(x, y) && ink.test(x, y);
-      const bool inShape = pixels.test(x - area.x, y - area.y);
-      if (air && inShape && !inked) row[x - area.x] = airColour.rgba();
-      if (bareInk && inked && !inShape) row[x - area.x] = bareColour.rgba();
+  const PixelMask inked = cropped(ink, area);
+  const QRgb airPixel = airColour.rgba();
+  const QRgb barePixel = bareColour.rgba();
+  for (int y = 0; y < area.h; ++y) {
+    auto* row = reinterpret_cast<QRgb*>(marks.scanLine(y));
+    for (int i = 0; i < pixels.wordsPerRow(); ++i) {
+      const std::uint64_t held = pixels.row(y)[i];
+      const std::uint64_t there = inked.row(y)[i];
+      if (air) eachBit(held & ~there, i * 64, [&](int x) { row[x] = airPixel; });
+      if (bareInk) eachBit(there & ~held, i * 64, [&](int x) { row[x] = barePixel; });
     }
   }
   painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
