@@ -27,9 +27,11 @@ std::optional<double> steadinessAt(const Asset& asset, const Animation& animatio
                                    const HeldShapes& shapes, std::string_view role,
                                    std::size_t step) {
   const std::size_t count = animation.steps.size();
-  if (count < 2 || (step == 0 && animation.loop != LoopMode::Repeat)) return std::nullopt;
+  if (count < 2 || (step == 0 && animation.loop == LoopMode::Once)) return std::nullopt;
+  // Back at the first step one comes from the last, or on the way back from the second.
+  const std::size_t beforeFirst = animation.loop == LoopMode::BackAndForth ? 1 : count - 1;
   const FrameId here = animation.steps[step].frame;
-  const FrameId before = animation.steps[step == 0 ? count - 1 : step - 1].frame;
+  const FrameId before = animation.steps[step == 0 ? beforeFirst : step - 1].frame;
   const Frame* frame = findFrame(asset, here);
   const Frame* last = findFrame(asset, before);
   const ShapePlace* place = shapes.find(here, role);

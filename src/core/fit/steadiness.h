@@ -16,9 +16,9 @@ namespace amber {
 double likeness(const Shape& shape, FramePoint origin, const Shape& other, FramePoint otherOrigin);
 
 /// How steady a role's shape is at a step of an animation: its likeness to the one of the step
-/// before; at the first step of an animation that repeats, to that of the last. Nothing where
-/// either frame has no shape of the role, or there is no step before. Requires: the asset's own
-/// animation and shapes, a step of it.
+/// before; at the first step of an animation that repeats, to that of the last, and of one that
+/// goes back and forth, to that of the second. Nothing where either frame has no shape of the role,
+/// or there is no step before. Requires: the asset's own animation and shapes, a step of it.
 std::optional<double> steadinessAt(const Asset& asset, const Animation& animation,
                                    const HeldShapes& shapes, std::string_view role,
                                    std::size_t step);
