@@ -50,7 +50,8 @@ class PolygonGround {
 /// 3. Trimmed: no more than `loss` of the ink is bare; of little area.
 /// 4. Balanced: agreement at least that of the best polygon through `points` of the outline's
 ///    corners that bestThrough finds; on ink of more than 32 px a side that is measured, not sure.
-/// 5. Inner: no air.
+/// 5. Inner: no air, and no corner more than a pixel past the ink; on ink of more than 32 px a side
+///    some may lie a few px past it, where it was so on squares.
 /// 6. Snug with a tolerance, where `points` allow: no point of it is farther than that from the
 ///    ink. In other styles: where the outline is within that of the polygon's edges, it has about
 ///    as few points as that takes.

@@ -164,6 +164,23 @@ class PolygonFitTest : public QObject {
     });
   }
 
+  // A tip between two rows of pixels holds none of them; no polygon that is to be full ends in one.
+  void noInnerPolygonReachesPastTheInk() {
+    AMBER_PROPERTY("no tips", [] {
+      const PixelMask ink = someBlob(*rc::gen::inRange(8, 33));
+      PolygonWish wish;
+      wish.points = *rc::gen::inRange(3, 12);
+      wish.around = Around::All;
+      const PixelRect all = ink.rect();
+      const Polygon polygon = *polygonOf(ink, wish, FitStyle::Inner, 0);
+      for (const Vertex& p : polygon.points) {
+        const int x = static_cast<int>(std::floor(p.x));
+        const int y = static_cast<int>(std::floor(p.y));
+        RC_ASSERT(countWithin(ink, intersection(PixelRect{x - 1, y - 1, 3, 3}, all)) > 0);
+      }
+    });
+  }
+
   // Law 2, against every polygon on the lattice.
   void snugIsWithinOnePerCentOfTheLeast_data() {
     QTest::addColumn<int>("points");
