@@ -1,6 +1,7 @@
 #include "core/fit/candidates.h"
 
 #include <algorithm>
+#include <optional>
 #include <tuple>
 
 #include "core/fit/recipe_fit.h"
@@ -21,11 +22,17 @@ std::vector<Candidate> candidatesFor(const PixelMask& firmInk, const std::vector
                                      Duty duty, const std::stop_token& stop) {
   std::vector<Candidate> candidates;
   Fitter fitter(firmInk);
+  std::optional<Measurer> measurer;
+  Region measuredRegion;
   for (const Recipe& recipe : recipes) {
     if (stop.stop_requested()) break;
     auto shape = fitter(recipe);
     if (!shape || !validated(*shape, firmInk.size())) continue;
-    const Measures measures = measured(*shape, firmInk, recipe.region);
+    if (!measurer || measuredRegion != recipe.region) {
+      measurer.emplace(firmInk, recipe.region);
+      measuredRegion = recipe.region;
+    }
+    const Measures measures = (*measurer)(*shape);
     candidates.push_back({recipe, std::move(*shape), measures});
   }
   std::stable_sort(candidates.begin(), candidates.end(),

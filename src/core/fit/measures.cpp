@@ -14,24 +14,6 @@ double share(long long part, long long whole) {
   return whole == 0 ? 0 : static_cast<double>(part) / static_cast<double>(whole);
 }
 
-// Shape and ink on one window around both.
-struct Laid {
-  PixelRect window;
-  PixelMask shape;
-  PixelMask ink;     // all of it
-  PixelMask wanted;  // that of the region
-};
-
-std::optional<Laid> laid(const Shape& shape, const PixelMask& ink, const Region& region) {
-  const PixelRect area = pixelBounds(shape);
-  const auto inkBounds = boundsOf(ink);
-  const PixelRect window = united(area, inkBounds.value_or(PixelRect{}));
-  if (window.empty()) return std::nullopt;
-  PixelMask all = cropped(ink, window);
-  PixelMask wanted = region.part == Region::Part::All ? all : cropped(inkIn(region, ink), window);
-  return Laid{window, pixelsOf(shape, window), std::move(all), std::move(wanted)};
-}
-
 // Set pixels of a, of b, and of both.
 struct Counts {
   long long a = 0;
@@ -68,10 +50,20 @@ Measures emptyMeasures(const Shape& shape) {
   return measures;
 }
 
+// Shape and ink on one window around both.
+struct Laid {
+  PixelRect window;
+  PixelMask shape;
+  PixelMask ink;                    // all of it
+  std::optional<PixelMask> wanted;  // that of the region, where it is not all
+
+  const PixelMask& wantedInk() const { return wanted ? *wanted : ink; }
+};
+
 Measures sharesOf(const Shape& shape, const Laid& both) {
   Measures result = emptyMeasures(shape);
   const Counts all = countsOf(both.shape, both.ink);
-  const Counts wanted = countsOf(both.shape, both.wanted);
+  const Counts wanted = both.wanted ? countsOf(both.shape, *both.wanted) : all;
   const long long either = wanted.a + wanted.b - wanted.both;
   result.air = share(all.a - all.both, all.a);
   result.bareInk = share(wanted.b - wanted.both, wanted.b);
@@ -81,9 +73,41 @@ Measures sharesOf(const Shape& shape, const Laid& both) {
 
 }  // namespace
 
-std::optional<FarPixel> farthestPhantom(const Shape& shape, const PixelMask& ink) {
-  const auto both = laid(shape, ink, {});
-  auto found = both ? farthestPixel(both->shape, both->ink) : std::nullopt;
+// What the measures of all shapes of a frame ask of its ink.
+struct Measurer::Ground {
+  const PixelMask& ink;
+  PixelRect bounds;
+  std::optional<PixelMask> wanted;  // of the region, where it is not all
+  std::optional<FarthestFrom> distances = {};
+
+  Ground(const PixelMask& frameInk, const Region& region)
+      : ink(frameInk), bounds(boundsOf(frameInk).value_or(PixelRect{})) {
+    if (region.part != Region::Part::All) wanted = inkIn(region, frameInk);
+  }
+
+  std::optional<FarPixel> farthest(const PixelMask& from, const PixelRect& window) {
+    if (!distances) distances.emplace(ink);
+    return (*distances)(from, window.x, window.y);
+  }
+
+  // Nothing where both are empty.
+  std::optional<Laid> laid(const Shape& shape) const {
+    const PixelRect window = united(pixelBounds(shape), bounds);
+    if (window.empty()) return std::nullopt;
+    Laid both{window, pixelsOf(shape, window), cropped(ink, window), {}};
+    if (wanted) both.wanted = cropped(*wanted, window);
+    return both;
+  }
+};
+
+Measurer::Measurer(const PixelMask& ink, const Region& region)
+    : ground_(std::make_unique<Ground>(ink, region)) {}
+Measurer::~Measurer() = default;
+
+std::optional<FarPixel> Measurer::farthestPhantom(const Shape& shape) const {
+  const auto both = ground_->laid(shape);
+  if (!both) return std::nullopt;
+  auto found = ground_->farthest(both->shape, both->window);
   if (found) {
     found->x += both->window.x;
     found->y += both->window.y;
@@ -91,22 +115,35 @@ std::optional<FarPixel> farthestPhantom(const Shape& shape, const PixelMask& ink
   return found;
 }
 
-Measures sharesOf(const Shape& shape, const PixelMask& ink, const Region& region) {
-  const auto both = laid(shape, ink, region);
+Measures Measurer::shares(const Shape& shape) const {
+  const auto both = ground_->laid(shape);
   return both ? sharesOf(shape, *both) : emptyMeasures(shape);
 }
 
-Measures measured(const Shape& shape, const PixelMask& ink, const Region& region) {
-  const auto both = laid(shape, ink, region);
+Measures Measurer::operator()(const Shape& shape) const {
+  const auto both = ground_->laid(shape);
   if (!both) return emptyMeasures(shape);
   Measures result = sharesOf(shape, *both);
-  if (const auto phantom = farthestPixel(without(both->shape, both->ink), both->ink)) {
+  const PixelMask air = without(both->shape, both->ink);
+  if (const auto phantom = ground_->farthest(air, both->window)) {
     result.reachOut = phantom->distance;
   }
-  if (const auto bare = farthestPixel(without(both->wanted, both->shape), both->shape)) {
+  if (const auto bare = farthestPixel(without(both->wantedInk(), both->shape), both->shape)) {
     result.shortfall = bare->distance;
   }
   return result;
+}
+
+std::optional<FarPixel> farthestPhantom(const Shape& shape, const PixelMask& ink) {
+  return Measurer(ink).farthestPhantom(shape);
+}
+
+Measures sharesOf(const Shape& shape, const PixelMask& ink, const Region& region) {
+  return Measurer(ink, region).shares(shape);
+}
+
+Measures measured(const Shape& shape, const PixelMask& ink, const Region& region) {
+  return Measurer(ink, region)(shape);
 }
 
 }  // namespace amber

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <memory>
 #include <optional>
 
 #include "core/fit/region.h"
@@ -23,6 +24,24 @@ struct Measures {
   double cost = 0;  ///< See testCost.
 
   bool operator==(const Measures&) const = default;
+};
+
+/// Measures shapes of one frame, one after another: what they have in common is worked out once. To
+/// be asked by one thread at a time.
+class Measurer {
+ public:
+  /// Requires: an ink that outlives it.
+  explicit Measurer(const PixelMask& ink, const Region& region = {});
+  ~Measurer();
+
+  /// As measured, sharesOf and farthestPhantom.
+  Measures operator()(const Shape& shape) const;
+  Measures shares(const Shape& shape) const;
+  std::optional<FarPixel> farthestPhantom(const Shape& shape) const;
+
+ private:
+  struct Ground;
+  std::unique_ptr<Ground> ground_;
 };
 
 /// Measures `shape` (frame px) on a frame whose firm ink is `ink`. The shape may leave the frame;

@@ -6,6 +6,8 @@
 #include <cmath>
 #include <cstddef>
 #include <cstdint>
+#include <cstdlib>
+#include <limits>
 #include <vector>
 
 #include "core/image/distance.h"
@@ -18,7 +20,12 @@ namespace {
 constexpr long long kMostPixels = 256LL * 256;
 constexpr int kLongestSide = 4096;
 
-// Longer than any way inside such masks; with as much again it still is a number of 16 bits.
+bool isSmall(const PixelRect& rect) {
+  return static_cast<long long>(rect.w) * rect.h <= kMostPixels &&
+         std::max(rect.w, rect.h) <= kLongestSide;
+}
+
+// Longer than any way inside such a rectangle; with as much again it still is a number of 16 bits.
 constexpr std::int16_t kNone = 8192;
 
 // Some columns side by side: made of their own and then put in place, so that a compiler may work
@@ -49,17 +56,22 @@ int nextInRow(const std::uint64_t* row, int words, int x) {
   return i * 64 + std::countr_zero(bits);
 }
 
-// How far up or down the nearest set pixel of every pixel's column is, px.
-class ColumnDistances {
+}  // namespace
+
+// How far up or down the nearest set pixel of every pixel's column is, px, within the bounds of the
+// set pixels; above and below them it is as much more as a row is farther away.
+class FarthestFrom::Columns {
  public:
-  explicit ColumnDistances(const PixelMask& to)
-      : stride_((static_cast<std::size_t>(to.width()) + kBlock - 1) / kBlock * kBlock),
-        away_(stride_ * static_cast<std::size_t>(to.height())) {
-    std::vector<std::int16_t> none(stride_, kNone);
+  Columns(const PixelMask& to, const PixelRect& bounds)
+      : bounds_(bounds),
+        stride_((static_cast<std::size_t>(bounds.w) + kBlock - 1) / kBlock * kBlock),
+        away_(stride_ * static_cast<std::size_t>(bounds.h)) {
+    const PixelMask set = cropped(to, bounds);
+    const std::vector<std::int16_t> none(stride_, kNone);
     const std::int16_t* above = none.data();
-    for (int y = 0; y < to.height(); ++y) {
+    for (int y = 0; y < bounds.h; ++y) {
       std::int16_t* here = away_.data() + static_cast<std::size_t>(y) * stride_;
-      const std::uint64_t* words = to.row(y);
+      const std::uint64_t* words = set.row(y);
       for (std::size_t x = 0; x < stride_; x += kBlock) {
         const Block& unset = kUnset[words[x / 64] >> (x % 64) & 255];
         Block block;
@@ -70,7 +82,7 @@ class ColumnDistances {
       }
       above = here;
     }
-    for (int y = to.height() - 2; y >= 0; --y) {
+    for (int y = bounds.h - 2; y >= 0; --y) {
       std::int16_t* here = away_.data() + static_cast<std::size_t>(y) * stride_;
       const std::int16_t* below = here + stride_;
       for (std::size_t x = 0; x < stride_; x += kBlock) {
@@ -84,19 +96,25 @@ class ColumnDistances {
     }
   }
 
+  const PixelRect& bounds() const { return bounds_; }
+
+  // Of a row of the bounds, by columns of the bounds.
   const std::int16_t* row(int y) const {
-    return away_.data() + static_cast<std::size_t>(y) * stride_;
+    return away_.data() + static_cast<std::size_t>(y - bounds_.y) * stride_;
   }
 
  private:
+  PixelRect bounds_;
   std::size_t stride_;
   std::vector<std::int16_t> away_;
 };
 
 // Looks at pixels in turn for the farthest from the nearest one of `to`.
-class Farthest {
+class FarthestFrom::Search {
  public:
-  explicit Farthest(const PixelMask& to) : to_(to), columns_(to) {}
+  // Of pixels in an area that is small, and holds the bounds.
+  Search(const PixelMask& to, const Columns& columns, const PixelRect& area)
+      : to_(to), columns_(columns), near_{area.x - 2 * kLongestSide, area.y} {}
 
   // Of pixels as far the first that is looked at stays. Returns the next column of the row that may
   // be farther than the farthest so far.
@@ -130,35 +148,52 @@ class Farthest {
 
   // The pixel nearest to (x, y), or some pixel no farther than the farthest so far.
   Place nearestTo(int x, int y) const {
-    const std::int16_t* row = columns_.row(y);
-    int column = x;
-    int squared = row[x] * row[x];
+    const PixelRect& bounds = columns_.bounds();
+    const int top = std::clamp(y, bounds.y, bounds.bottom() - 1);
+    const int more = std::abs(y - top);
+    const std::int16_t* row = columns_.row(top);
+    int column = -1;  // of the bounds
+    int squared = std::numeric_limits<int>::max();
     const auto look = [&](int there, int by) {
-      const int away = by * by + row[there] * row[there];
+      const int up = row[there] + more;
+      const int away = by * by + up * up;
       if (away >= squared) return;
       squared = away;
       column = there;
     };
-    for (int by = 1; squared > squared_ && by * by < squared; ++by) {
-      if (x >= by) look(x - by, by);
-      if (x + by < to_.width()) look(x + by, by);
+    const int left = x - bounds.x;
+    int by = std::max({0, -left, left - (bounds.w - 1)});
+    if (by == 0) look(left, by++);
+    for (; squared > squared_ && by * by < squared; ++by) {
+      if (left >= by) look(left - by, by);
+      if (left + by < bounds.w) look(left + by, by);
     }
     const int away = row[column];
-    return {column, y >= away && to_.test(column, y - away) ? y - away : y + away};
+    const bool isAbove = top >= bounds.y + away && to_.test(bounds.x + column, top - away);
+    return {bounds.x + column, isAbove ? top - away : top + away};
   }
 
   const PixelMask& to_;
-  ColumnDistances columns_;
-  Place near_{-2 * kLongestSide, 0};  // at first nothing is near
+  const Columns& columns_;
+  Place near_;  // what was nearest to the pixel before; at first farther than anything is
   int squared_ = -1;
   FarPixel at_;
 };
 
+FarthestFrom::FarthestFrom(const PixelMask& to) : to_(to), bounds_(boundsOf(to)) {
+  if (bounds_ && isSmall(*bounds_)) columns_ = std::make_unique<Columns>(to, *bounds_);
+}
+
+FarthestFrom::~FarthestFrom() = default;
+
 // By the ends of rows first, the outer rows before the inner ones: one of the farthest pixels is
 // mostly among them, and then most others are told without a search. Then all in order, for the
 // topmost, then leftmost.
-FarPixel farthestOfFew(const PixelMask& from, const PixelMask& to, const PixelRect& bounds) {
-  Farthest search(to);
+FarPixel FarthestFrom::ofFew(const PixelMask& from, const PixelRect& bounds, int left,
+                             int top) const {
+  const PixelRect there{bounds.x + left, bounds.y + top, bounds.w, bounds.h};
+  Search search(to_, *columns_, united(there, *bounds_));
+  const auto lookAt = [&](int x, int y) { return search.lookAt(x + left, y + top) - left; };
   for (int i = 0; i < bounds.h; ++i) {
     const int y = i % 2 == 0 ? bounds.y + i / 2 : bounds.bottom() - 1 - i / 2;
     const std::uint64_t* row = from.row(y);
@@ -166,38 +201,42 @@ FarPixel farthestOfFew(const PixelMask& from, const PixelMask& to, const PixelRe
     if (first >= from.width()) continue;
     int last = from.wordsPerRow() - 1;
     while (row[last] == 0) --last;
-    search.lookAt(first, y);
-    search.lookAt(last * 64 + 63 - std::countl_zero(row[last]), y);
+    lookAt(first, y);
+    lookAt(last * 64 + 63 - std::countl_zero(row[last]), y);
   }
   search.startAgain();
   for (int y = bounds.y; y < bounds.bottom(); ++y) {
     const std::uint64_t* row = from.row(y);
     int x = nextInRow(row, from.wordsPerRow(), 0);
-    while (x < from.width()) x = nextInRow(row, from.wordsPerRow(), search.lookAt(x, y));
+    while (x < from.width()) x = nextInRow(row, from.wordsPerRow(), lookAt(x, y));
   }
-  return search.found();
+  FarPixel found = search.found();
+  found.x -= left;
+  found.y -= top;
+  return found;
 }
 
-}  // namespace
-
-std::optional<FarPixel> farthestPixel(const PixelMask& from, const PixelMask& to) {
+std::optional<FarPixel> FarthestFrom::operator()(const PixelMask& from, int left, int top) const {
   const auto bounds = boundsOf(from);
-  if (!bounds || !boundsOf(to)) return std::nullopt;
-  if (static_cast<long long>(to.width()) * to.height() <= kMostPixels &&
-      std::max(to.width(), to.height()) <= kLongestSide) {
-    return farthestOfFew(from, to, *bounds);
-  }
-  const DistanceField field(to, to.rect());
+  if (!bounds || !bounds_) return std::nullopt;
+  const PixelRect there{bounds->x + left, bounds->y + top, bounds->w, bounds->h};
+  const PixelRect both = united(there, *bounds_);
+  if (columns_ && isSmall(both)) return ofFew(from, *bounds, left, top);
+  const DistanceField field(to_, both);
   FarPixel most{bounds->x, bounds->y, -1};
   for (int y = bounds->y; y < bounds->bottom(); ++y) {
     for (int x = bounds->x; x < bounds->right(); ++x) {
       if (!from.test(x, y)) continue;
-      const double squared = field.squaredAt(x, y);
+      const double squared = field.squaredAt(x + left, y + top);
       if (squared > most.distance) most = {x, y, squared};
     }
   }
   most.distance = std::sqrt(most.distance);
   return most;
+}
+
+std::optional<FarPixel> farthestPixel(const PixelMask& from, const PixelMask& to) {
+  return FarthestFrom(to)(from, 0, 0);
 }
 
 }  // namespace amber
