@@ -186,7 +186,7 @@ std::optional<std::vector<Vertex>> foundOnSquares(const Fitting& squares) {
     highest = polygon.score();
   };
   for (const auto& start : starts(squares.on)) climb(start);
-  if (!found || style == FitStyle::Snug) {
+  if (!found) {
     for (const auto& start : safeStarts(squares)) climb(start);
   }
   return found;
