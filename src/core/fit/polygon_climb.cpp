@@ -131,10 +131,11 @@ bool PolygonClimb::leavesInk(const Vertex& p) const {
          ink_.inRow(y + 1, x - 1, x + 2) == 0;
 }
 
-// Puts the corners from `first` on at new places, of which there are one or two, if that scores
-// higher and leaves no fault.
+// Puts the corners from `first` on at new places, of which there are one or two, snapped, if that
+// scores higher and leaves no fault.
 template <std::size_t N>
-bool PolygonClimb::tryMove(std::size_t first, const std::array<Vertex, N>& to) {
+bool PolygonClimb::tryMove(std::size_t first, std::array<Vertex, N> to) {
+  for (Vertex& place : to) place = {snappedToFit(place.x), snappedToFit(place.y)};
   // The edges that change, and the corners that they join.
   std::array<std::size_t, N + 1> places;
   places[0] = before(first);

@@ -50,7 +50,7 @@ class PolygonClimb {
   std::size_t before(std::size_t i) const { return i == 0 ? points_.size() - 1 : i - 1; }
   double scoreOf(const PolygonSums& sums) const;
   template <std::size_t N>
-  bool tryMove(std::size_t first, const std::array<Vertex, N>& to);
+  bool tryMove(std::size_t first, std::array<Vertex, N> to);
   bool leavesInk(const Vertex& p) const;
   bool strays(const Vertex& from, const Vertex& to) const;
   bool moveCorner(std::size_t i, double step);

@@ -32,6 +32,15 @@ struct PolygonSums {
   }
 };
 
+/// The multiple of 1/256 px that is nearest: where a search puts corners. Edges between such
+/// corners are counted by whole numbers, which is faster, and a 256th is not seen. For values
+/// within 2^42 px.
+constexpr double snappedToFit(double value) {
+  // So large that no finer fraction fits.
+  constexpr double kLarge = 1.5 * static_cast<double>(1LL << 44);
+  return (value + kLarge) - kLarge;
+}
+
 /// Ink pixels that the edge from p to q passes through.
 /// Cost: linear in the rows that it crosses.
 long long cutBy(const InkCounts& ink, Vertex p, Vertex q);

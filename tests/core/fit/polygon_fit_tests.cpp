@@ -132,6 +132,38 @@ class PolygonFitTest : public QObject {
     });
   }
 
+  // Edges are counted in one way where their corners lie on a fine lattice, and in another where
+  // not. Both tell what the rows of the edge's line hold, those through pixel centres too.
+  void anEdgeHoldsWhatItsRowsHold() {
+    AMBER_PROPERTY("edges by rows", [] {
+      PixelMask mask = randomMask(*rc::gen::element(6, 40));
+      mask.set(0, 0);
+      const InkCounts ink(mask);
+      const double grid = *rc::gen::element(1.0, 2.0, 4.0, 256.0, 1000.0);
+      const auto corner = [&] {
+        const auto place = [&] { return *rc::gen::inRange(-20000, 60000) / 1000.0; };
+        return Vertex{std::round(place() * grid) / grid, std::round(place() * grid) / grid};
+      };
+      const Vertex p = corner();
+      const Vertex q = corner();
+      const PolygonSums sums = sumsOf(ink, p, q, Cuts::NotCounted);
+      long long pixels = 0;
+      long long held = 0;
+      if (p.y != q.y) {
+        const EdgeLine line(p, q);
+        const int end = firstPixelFrom(std::max(p.y, q.y));
+        for (int y = firstPixelFrom(std::min(p.y, q.y)); y < end; ++y) {
+          const int column = firstPixelFrom(line.at(y + 0.5));
+          pixels += column;
+          held += ink.leftOf(y, column);
+        }
+      }
+      const int way = q.y > p.y ? 1 : -1;
+      RC_ASSERT(sums.pixels == way * pixels);
+      RC_ASSERT(sums.ink == way * held);
+    });
+  }
+
   // Laws 1 to 5, for every style.
   void everyStyleKeepsItsPromise() {
     AMBER_PROPERTY("laws", [] {
