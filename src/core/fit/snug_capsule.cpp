@@ -24,7 +24,7 @@ constexpr double kRadiusStep = 0.03;
 // makes it the least.
 constexpr double kMuchMore = 1.15;
 // Climbed from are so many of the directions that are better than those beside them.
-constexpr std::size_t kStarts = 6;
+constexpr std::size_t kStarts = 12;
 // The finest turn of a search, radians, and its finest move beside it, px.
 constexpr double kFinestTurn = 1.0 / 512;
 
