@@ -14,32 +14,41 @@ namespace amber {
 namespace {
 
 constexpr double kPi = std::numbers::pi;
-constexpr int kDirections = 48;
+
+// How thoroughly axes are tried: in how many directions, how many of them beside the middle on
+// either side and how far apart, in shares of half the ink's width across, and from how many of the
+// directions that are better than those beside them it is climbed.
+struct Trying {
+  int directions;
+  int offsets;
+  double offsetStep;
+  std::size_t starts;
+};
+constexpr Trying kUsual{48, 3, 0.06, 12};
+// On little ink single pixels make many directions as good, and each try costs little.
+constexpr Trying kThorough{96, 6, 0.03, 24};
+constexpr int kLittleInk = 24;  // px a side
 // The radii tried about an axis, from the least on, in shares of half the ink's width across it.
-constexpr int kOffsets = 3;
-constexpr double kOffsetStep = 0.06;
 constexpr int kRadii = 16;
 constexpr double kRadiusStep = 0.03;
 // Where a capsule about the middle is so many times as large as the least, no axis beside that
 // makes it the least.
 constexpr double kMuchMore = 1.15;
-// Climbed from are so many of the directions that are better than those beside them.
-constexpr std::size_t kStarts = 12;
 // The finest turn of a search, radians, and its finest move beside it, px.
 constexpr double kFinestTurn = 1.0 / 512;
 
-std::vector<double> directions(CapsuleLie lie) {
+std::vector<double> directions(CapsuleLie lie, const Trying& trying) {
   if (lie == CapsuleLie::Upright) return {kPi / 2};
   if (lie == CapsuleLie::Lying) return {0};
   std::vector<double> angles;
-  angles.reserve(kDirections);
-  for (int i = 0; i < kDirections; ++i) angles.push_back(kPi * i / kDirections);
+  angles.reserve(static_cast<std::size_t>(trying.directions));
+  for (int i = 0; i < trying.directions; ++i) angles.push_back(kPi * i / trying.directions);
   return angles;
 }
 
 // What the search for the snug one may turn: nothing of a capsule that is to stand or lie.
-double turnStep(CapsuleLie lie) {
-  return lie == CapsuleLie::Any ? kPi / (2 * kDirections) : 0;
+double turnStep(CapsuleLie lie, const Trying& trying) {
+  return lie == CapsuleLie::Any ? kPi / (2 * trying.directions) : 0;
 }
 
 double areaOf(double length, double radius) {
@@ -150,11 +159,10 @@ class TurnedHull {
 
 // Directions in which the best about the middle is smaller than in those beside them, the smallest
 // first.
-std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie) {
+std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie, const Trying& trying) {
   std::vector<Covering> all;
-  all.reserve(kDirections);
   double least = 1e18;
-  for (const double angle : directions(lie)) {
+  for (const double angle : directions(lie, trying)) {
     hull.turnTo(angle);
     all.push_back(hull.bestAbout(0));
     least = std::min(least, all.back().area);
@@ -162,9 +170,9 @@ std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie) {
   for (Covering& best : all) {
     if (best.area > kMuchMore * least) continue;
     hull.turnTo(best.axis.angle);
-    for (int i = 1; i <= kOffsets; ++i) {
+    for (int i = 1; i <= trying.offsets; ++i) {
       for (const double way : {-1.0, 1.0}) {
-        const Covering there = hull.bestAbout(way * i * kOffsetStep * hull.half(), best.area);
+        const Covering there = hull.bestAbout(way * i * trying.offsetStep * hull.half(), best.area);
         if (there.area < best.area) best = there;
       }
     }
@@ -177,7 +185,7 @@ std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie) {
   }
   std::stable_sort(hopeful.begin(), hopeful.end(),
                    [](const Covering& a, const Covering& b) { return a.area < b.area; });
-  hopeful.resize(std::min(hopeful.size(), kStarts));
+  hopeful.resize(std::min(hopeful.size(), trying.starts));
   return hopeful;
 }
 
@@ -187,12 +195,15 @@ std::optional<Capsule> snug(const InkStudy& ink, CapsuleLie lie) {
   // Beside the snug circle, as a capsule without length.
   const Circle circle = *snugCircle(ink);
   Capsule best{circle.cx, circle.cy, circle.cx, circle.cy, circle.r};
-  const double step = std::max(0.125, ink.counts().bounds().w / 32.0);
-  for (const Covering& start : hopefulDirections(hull, lie)) {
+  const PixelRect& bounds = ink.counts().bounds();
+  const double step = std::max(0.125, bounds.w / 32.0);
+  const Trying& trying = std::max(bounds.w, bounds.h) <= kLittleInk ? kThorough : kUsual;
+  const double turn = turnStep(lie, trying);
+  for (const Covering& start : hopefulDirections(hull, lie, trying)) {
     // First direction and axis, each at its best radius; then all three numbers together.
     Covering covering = start;
-    climbedWhere(std::array{start.axis.angle, start.axis.offset}, {turnStep(lie), step},
-                 kFinestTurn * 8, [&](const auto& n) {
+    climbedWhere(std::array{start.axis.angle, start.axis.offset}, {turn, step}, kFinestTurn * 8,
+                 [&](const auto& n) {
                    hull.turnTo(n[0]);
                    const Covering there = hull.bestAbout(n[1]);
                    if (there.area >= covering.area) return false;
@@ -201,7 +212,7 @@ std::optional<Capsule> snug(const InkStudy& ink, CapsuleLie lie) {
                  });
     const auto found =
         climbed(std::array{covering.axis.angle, covering.axis.offset, covering.axis.radius},
-                {turnStep(lie) / 8, step / 4, step / 4}, kFinestTurn, [&](const auto& n) {
+                {turn / 8, step / 4, step / 4}, kFinestTurn, [&](const auto& n) {
                   hull.turnTo(n[0]);
                   return -hull.area(n[1], n[2]);
                 });
