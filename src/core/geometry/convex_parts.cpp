@@ -229,7 +229,8 @@ class Partition {
     std::size_t count = 0;
     for (std::size_t j = 0; j < n(); ++j) {
       ways_[count].to = j;
-      count += static_cast<std::size_t>((sidesOfFrom[j] >= 0) & (sidesOfTo[j] <= 0) & (j != i));
+      count +=
+          std::size_t{sidesOfFrom[j] >= 0} & std::size_t{sidesOfTo[j] <= 0} & std::size_t{j != i};
     }
     ways_.resize(count);
     for (Way& way : ways_) {
