@@ -1,6 +1,5 @@
 #include "core/fit/box_fit.h"
 
-#include <cmath>
 #include <numeric>
 #include <vector>
 
@@ -222,8 +221,7 @@ std::optional<Box> snugBox(const PixelMask& ink) {
 
 std::optional<Box> trimmedBox(const InkCounts& ink, double loss) {
   if (ink.total() == 0) return std::nullopt;
-  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
-  const long long wanted = std::max(1LL, ink.total() - spare);
+  const long long wanted = ink.total() - ink.spare(loss);
   const PixelRect& bounds = ink.bounds();
   PixelRect best = bounds;
   const ColumnSums sums(ink);

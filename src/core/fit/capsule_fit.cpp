@@ -112,9 +112,7 @@ std::optional<Capsule> trimmed(const InkStudy& study, CapsuleLie lie, double los
   const InkCounts& ink = study.counts();
   const auto snug = coverOf(study, lie, fine);
   if (!snug) return std::nullopt;
-  // One pixel at least is to be held.
-  const auto spare = std::min(
-      static_cast<long long>(std::floor(loss * static_cast<double>(ink.total()))), ink.total() - 1);
+  const long long spare = ink.spare(loss);
   Capsule best = *snug;
   // Whether a capsule with these ends is smaller than the best: one tally says so mostly, and only
   // of a smaller one is the least radius looked for.

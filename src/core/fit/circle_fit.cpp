@@ -158,10 +158,7 @@ std::optional<Circle> trimmed(const InkStudy& study, double loss, Fineness fine)
   const InkCounts& ink = study.counts();
   const auto snug = snugCircle(study);
   if (!snug) return std::nullopt;
-  // One pixel at least is to be held.
-  const auto spare = std::min(
-      static_cast<long long>(std::floor(loss * static_cast<double>(ink.total()))), ink.total() - 1);
-  Shrinking search(ink, spare, fine.radius, *snug);
+  Shrinking search(ink, ink.spare(loss), fine.radius, *snug);
   const auto climb = [&](double x, double y, double step) {
     climbedWhere(std::array{x, y}, {step, step}, fine.least * 2,
                  [&](const auto& c) { return search.improves(c[0], c[1]); });

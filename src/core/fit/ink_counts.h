@@ -1,5 +1,6 @@
 #pragma once
 
+#include <algorithm>
 #include <optional>
 #include <vector>
 
@@ -25,6 +26,11 @@ class InkCounts {
   /// How often a pixel counts: how many frames there are, and for squares how many pixels.
   int depth() const { return depth_; }
   long long total() const { return total_; }
+  /// How much of it a shape may leave bare that may lose that share, 0 up to, but not including, 1;
+  /// one pixel at least is to be held. Requires: some ink.
+  long long spare(double loss) const {
+    return std::min(static_cast<long long>(loss * static_cast<double>(total_)), total_ - 1);
+  }
   /// Of the ink, frame px; empty when there is none.
   const PixelRect& bounds() const { return bounds_; }
 

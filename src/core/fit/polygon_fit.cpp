@@ -330,8 +330,7 @@ std::optional<Polygon> PolygonGround::fitted(FitStyle style, double loss) const 
 
 std::optional<Polygon> PolygonGround::fittedWithAll(FitStyle style, double loss) const {
   const InkCounts& ink = fine_->ink;
-  const auto spare = static_cast<long long>(std::floor(loss * static_cast<double>(ink.total())));
-  PolygonGoal goal{style, std::max(1LL, ink.total() - spare), fine_->convex, ink.depth()};
+  PolygonGoal goal{style, ink.total() - ink.spare(loss), fine_->convex, ink.depth()};
   std::optional<std::vector<Vertex>> found;
   if (squares_) {
     PolygonGoal onSquares = goal;

@@ -9,6 +9,7 @@
 #include "core/image/shape_pixels.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
+#include "support/tangled.h"
 #include "support/text_picture.h"
 
 using namespace amber;
@@ -160,18 +161,7 @@ class PolygonTest : public QObject {
       for (int i = 0; i < count; ++i) {
         p.push_back({1.0 * *rc::gen::inRange(0, 9), 1.0 * *rc::gen::inRange(0, 9)});
       }
-      const std::size_t n = p.size();
-      for (int round = 0; round < 200; ++round) {
-        for (std::size_t i = 0; i + 1 < n; ++i) {
-          for (std::size_t j = i + 2; j < n; ++j) {
-            if (i == 0 && j == n - 1) continue;
-            if (!segmentsTouch(p[i], p[i + 1], p[j], p[(j + 1) % n])) continue;
-            std::reverse(p.begin() + static_cast<std::ptrdiff_t>(i) + 1,
-                         p.begin() + static_cast<std::ptrdiff_t>(j) + 1);
-          }
-        }
-      }
-      const Polygon ring = clockwise(Polygon{p});
+      const Polygon ring = untangled(std::move(p), 200);
       if (faultOf(ring) != PolygonFault::None) return;
       double area = 0;
       for (const Polygon& part : convexParts(ring, 8)) {
