@@ -178,7 +178,8 @@ void Ribbon::paintSteadiness(QPainter& painter, const Asset& asset, const Group&
                    QPointF(group.left + count * metrics::kRibbonCell - 2, kPlotTop + 0.5));
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  painter.drawText(QPointF(group.left, kPlotTop + kPlot - 5), tr("steady"));
+  // Under the lowest that the line may go, for it may begin at the first step.
+  painter.drawText(QPointF(group.left, kPlotTop + kPlot + 8), tr("steady"));
   std::optional<QPointF> last;
   for (int i = from; i < to; ++i) {
     const auto steady = steadinessOf(asset, animation, static_cast<std::size_t>(i));
