@@ -7,3 +7,9 @@ if(AMBER_COVERAGE)
   add_compile_options(--coverage)
   add_link_options(--coverage)
 endif()
+
+# The linker of LLVM is several times as fast as the usual one, where it is there.
+find_program(LLD_PROGRAM ld.lld)
+if(LLD_PROGRAM)
+  add_link_options(-fuse-ld=lld)
+endif()

@@ -3,6 +3,7 @@
 #include <CLI/CLI.hpp>
 #include <charconv>
 
+#include "cli/common_options.h"
 #include "files/words.h"
 
 namespace amber {
@@ -102,17 +103,17 @@ void addCutting(CLI::App& command, CuttingText& text) {
   whole->excludes(islands)->excludes(hand);
   islands->excludes(hand);
   command.add_option("--join", text.rule.join, "Ink this near is one island, px")
-      ->check(CLI::Range(1, 256));
+      ->check(inRange(kJoinRange));
   command.add_option("--min-ink", text.rule.minInk, "Islands of fewer pixels go to a near one")
-      ->check(CLI::Range(1, 1000000));
+      ->check(inRange(kLeastInkRange));
   command
       .add_option("--part", text.rule.part,
                   "Part figures that touch only by ink of less than this alpha; 0: do not")
-      ->check(CLI::Range(0, 255));
+      ->check(inRange(kByteRange));
   command.add_option("--turn", text.turns, "Quarter turns to the right, first of all")
-      ->check(CLI::Range(0, 3));
+      ->check(inRange(kTurnsRange));
   command.add_option("--mirror", text.mirror, "Then left and right (x) or top and bottom (y)")
-      ->check(CLI::IsMember(std::vector<std::string>(kMirrorWords.begin(), kMirrorWords.end())));
+      ->check(oneOf(kMirrorWords));
   command.add_option("--margin", text.margin, "Pixels before the first column and row")
       ->check(numbersForm(2, ',', "L,T"));
   command.add_option("--gutter", text.gutter, "Pixels between columns and between rows")
@@ -125,20 +126,25 @@ void addCutting(CLI::App& command, CuttingText& text) {
                        : "\"" + key + "\" does not have the form RRGGBB[:TOL][:edge]|none|auto";
           },
           "RRGGBB[:TOL][:edge]|none|auto"));
-  command.add_option("--faint", text.faint, "Least alpha of faint ink")->check(CLI::Range(1, 255));
-  command.add_option("--firm", text.firm, "Least alpha of firm ink")->check(CLI::Range(1, 255));
+  command.add_option("--faint", text.faint, "Least alpha of faint ink")->check(inRange(kAlphaRange));
+  command.add_option("--firm", text.firm, "Least alpha of firm ink")->check(inRange(kAlphaRange));
+}
+
+CLI::Validator cutRegionForm() {
+  return CLI::Validator(
+      [](const std::string& region) {
+        return regionFrom(region, {}) ? std::string()
+                                      : "\"" + region +
+                                            "\" does not have the form "
+                                            "x,y,w,h:WxH|islands|whole";
+      },
+      "x,y,w,h:WxH|islands|whole");
 }
 
 void addCutRegions(CLI::App& command, CuttingText& text) {
-  command.add_option("--region", text.regions, "A part of the sheet that is cut another way")
-      ->check(CLI::Validator(
-          [](const std::string& region) {
-            return regionFrom(region, {}) ? std::string()
-                                          : "\"" + region +
-                                                "\" does not have the form "
-                                                "x,y,w,h:WxH|islands|whole";
-          },
-          "x,y,w,h:WxH|islands|whole"));
+  command.add_option("--cut-region,--region", text.regions,
+                     "A part of the sheet that is cut another way")
+      ->check(cutRegionForm());
 }
 
 CuttingArguments cuttingFrom(const CuttingText& text) {

@@ -2,11 +2,20 @@
 
 #include <CLI/App.hpp>
 #include <string>
+#include <string_view>
 #include <vector>
 
-#include "cli/arguments.h"
+#include "work/new_project.h"
 
 namespace amber {
+
+/// How a call cuts an image.
+struct CuttingArguments {
+  bool named = false;  ///< Whether the call says how to cut.
+  CutChoice cut;
+  InkChoice ink;
+  Orientation orientation;
+};
 
 /// Exactly `count` whole numbers of at most five digits with `separator` between them; none for any
 /// other text.
@@ -35,6 +44,9 @@ struct CuttingText {
 
 /// Adds those options to a command.
 void addCutting(CLI::App& command, CuttingText& text);
+
+/// Accepts a part of a sheet and how it is cut.
+CLI::Validator cutRegionForm();
 
 /// Adds that a part of the sheet can be cut another way.
 void addCutRegions(CLI::App& command, CuttingText& text);

@@ -1,23 +1,56 @@
 // The commands that change a project: refresh, turn, recut, animation.
 #include <QFileInfo>
 #include <algorithm>
+#include <CLI/CLI.hpp>
 #include <iostream>
+#include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/common_options.h"
+#include "cli/cutting_options.h"
 #include "cli/frame_choice.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/sheet_edits.h"
 #include "core/fit/refit.h"
 #include "core/project/animation_edits.h"
 #include "files/json_text.h"
-#include "files/project_file.h"
 #include "files/words.h"
 #include "work/art_store.h"
 #include "work/mend.h"
 #include "work/new_project.h"
+#include "work/project_change.h"
 
 namespace amber {
 namespace {
+
+struct ChangeArguments {
+  std::string project;
+  bool tryOnly = false;
+};
+
+struct TurnArguments : ChangeArguments {
+  std::string sheet;
+  std::vector<SheetTurn> turns;
+};
+
+// Cuts a sheet that is in a project another way.
+struct RecutArguments : ChangeArguments {
+  std::string sheet;
+  CuttingArguments cutting;
+};
+
+// Makes or changes one animation; what is empty stays as it is.
+struct AnimationArguments : ChangeArguments {
+  std::string asset;
+  std::string animation;
+  std::vector<int> frames;   // Numbers of the asset's frames, from 1.
+  std::vector<int> timesMs;  // One for each step, or one for all.
+  std::optional<LoopMode> loop;
+  bool makeDefault = false;
+  bool remove = false;
+  std::string newName;
+  std::string copyName;
+};
 
 std::shared_ptr<ArtStore> storeFor(const std::string& project) {
   return std::make_shared<ArtStore>(
@@ -98,16 +131,14 @@ Result<Asset> changed(Asset asset, const AnimationArguments& arguments, std::uin
   return asset;
 }
 
-}  // namespace
-
-Result<Outcome> runRefresh(const RefreshArguments& arguments, bool json) {
-  auto project = readProject(arguments.project);
-  if (!project) return tl::unexpected(project.error());
-  auto result = refreshed(*project, storeFor(arguments.project));
+Result<Outcome> runRefresh(const ChangeArguments& arguments, bool json) {
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  auto result = refreshed(change->project(), *storeFor(arguments.project));
   if (!result) return tl::unexpected(result.error());
-  if (!result->sheets.empty()) {
-    if (auto written = writeProject(arguments.project, result->project); !written) {
-      return tl::unexpected(written.error());
+  if (!result->sheets.empty() && !arguments.tryOnly) {
+    if (auto saved = change->save(std::move(result->project)); !saved) {
+      return tl::unexpected(saved.error());
     }
   }
   Json sheets = Json::array();
@@ -126,22 +157,23 @@ Result<Outcome> runRefresh(const RefreshArguments& arguments, bool json) {
 }
 
 Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
-  auto project = readProject(arguments.project);
-  if (!project) return tl::unexpected(project.error());
-  const auto sheet = sheetOf(*project, arguments.sheet);
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  const auto sheet = sheetOf(change->project(), arguments.sheet);
   if (!sheet) return tl::unexpected(sheet.error());
   const SheetId id = (*sheet)->id;
+  Project project = change->project();
   for (const SheetTurn turn : arguments.turns) {
-    auto edits = turnEdits(*project, id, turn);
+    auto edits = turnEdits(project, id, turn);
     if (!edits) return tl::unexpected(edits.error());
-    auto applied = withEdits(*project, *edits);
+    auto applied = withEdits(project, *edits);
     if (!applied) return tl::unexpected(applied.error());
     project = std::move(applied->project);
   }
-  if (auto written = writeProject(arguments.project, *project); !written) {
-    return tl::unexpected(written.error());
+  if (!arguments.tryOnly) {
+    if (auto saved = change->save(project); !saved) return tl::unexpected(saved.error());
   }
-  const Sheet& turned = *findSheet(*project, id);
+  const Sheet& turned = *findSheet(project, id);
   if (json) {
     std::cout << jsonText(Json{{"project", arguments.project},
                                {"sheet", turned.path},
@@ -152,48 +184,52 @@ Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
 }
 
 Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
-  auto project = readProject(arguments.project);
-  if (!project) return tl::unexpected(project.error());
-  const auto sheet = sheetOf(*project, arguments.sheet);
-  if (!sheet) return tl::unexpected(sheet.error());
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  const auto found = sheetOf(change->project(), arguments.sheet);
+  if (!found) return tl::unexpected(found.error());
+  // Of its own: the project it was found in is about to be another.
+  const Sheet sheet = **found;
   if (arguments.cutting.orientation != Orientation{}) {
     return failure(ErrorCode::BadValue, "a sheet that is cut is turned by the command turn");
   }
-  const auto art = storeFor(arguments.project)->load(**sheet);
+  const auto art = storeFor(arguments.project)->load(sheet);
   if (!art) return tl::unexpected(art.error());
-  auto cut = cutFor(arguments.cutting.cut, **art, (*sheet)->pictures);
+  auto cut = cutFor(arguments.cutting.cut, **art, sheet.pictures);
   if (!cut) return tl::unexpected(cut.error());
-  auto edits = recutEdits(*project, (*sheet)->id, *cut, **art);
+  auto edits = recutEdits(change->project(), sheet.id, *cut, **art);
   if (!edits) return tl::unexpected(edits.error());
   const auto fitted =
-      withNewFramesFitted(*project, std::move(*edits), [&](SheetId) { return *art; });
-  auto after = savedWith(arguments.project, *project, fitted);
-  if (!after) return tl::unexpected(after.error());
-  const Asset& asset = *assetCutFrom(*after, (*sheet)->id);
+      withNewFramesFitted(change->project(), std::move(*edits), [&](SheetId) { return *art; });
+  if (auto done = change->apply(fitted, arguments.tryOnly); !done) {
+    return tl::unexpected(done.error());
+  }
+  const Asset& asset = *assetCutFrom(change->project(), sheet.id);
   const auto frames =
       std::count_if(asset.frames.begin(), asset.frames.end(),
-                    [&](const Frame& frame) { return frame.sheet == (*sheet)->id; });
+                    [&](const Frame& frame) { return frame.sheet == sheet.id; });
   if (json) {
     std::cout << jsonText(
-        Json{{"project", arguments.project}, {"sheet", (*sheet)->path}, {"frames", frames}});
+        Json{{"project", arguments.project}, {"sheet", sheet.path}, {"frames", frames}});
   }
-  std::cerr << (*sheet)->path << ": " << frames << " frames by "
-            << wayName(cut->way, (*sheet)->size) << "\n";
+  std::cerr << sheet.path << ": " << frames << " frames by " << wayName(cut->way, sheet.size)
+            << "\n";
   return Outcome::Done;
 }
 
 Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json) {
-  auto project = readProject(arguments.project);
-  if (!project) return tl::unexpected(project.error());
-  const Asset* asset = findAsset(*project, arguments.asset);
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  const Asset* asset = findAsset(change->project(), arguments.asset);
   if (asset == nullptr) {
     return failure(ErrorCode::UnknownTarget,
                    "the project has no asset \"" + arguments.asset + "\"");
   }
-  auto after = changed(*asset, arguments, project->nextId);
+  const auto after = changed(*asset, arguments, change->project().nextId);
   if (!after) return tl::unexpected(after.error());
-  const auto done = savedWith(arguments.project, *project, {PutAsset{*after}});
-  if (!done) return tl::unexpected(done.error());
+  if (auto done = change->apply({PutAsset{*after}}, arguments.tryOnly); !done) {
+    return tl::unexpected(done.error());
+  }
   Json list = Json::array();
   for (const Animation& animation : after->animations) {
     Json steps = Json::array();
@@ -213,6 +249,125 @@ Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json) {
     std::cout << jsonText(Json{{"asset", after->name}, {"animations", std::move(list)}});
   }
   return Outcome::Done;
+}
+
+class RefreshCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"refresh", "Take repainted sheets in, cut as before", "refresh keeper.amber"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override { return runRefresh(arguments_, json); }
+
+ private:
+  ChangeArguments arguments_;
+};
+
+class TurnCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"turn", "Turn or mirror a sheet with all that was cut from it",
+            "turn keeper.amber --sheet snail.png --by mirrorX"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    app.add_option("--sheet", arguments_.sheet, "The sheet's path in the project")->required();
+    app.add_option("--by", turns_, "In this order")->required()->check(oneOf(kTurnWords));
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override {
+    for (const std::string& word : turns_) {
+      arguments_.turns.push_back(*enumFrom<SheetTurn>(kTurnWords, word));
+    }
+    return runTurn(arguments_, json);
+  }
+
+ private:
+  TurnArguments arguments_;
+  std::vector<std::string> turns_;
+};
+
+class RecutCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"recut", "Cut a sheet of a project another way",
+            "recut keeper.amber --sheet keeper_walk.png --count 8x1"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    app.add_option("--sheet", arguments_.sheet, "The sheet's path in the project")->required();
+    addCutting(app, cutting_);
+    addCutRegions(app, cutting_);
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override {
+    arguments_.cutting = cuttingFrom(cutting_);
+    return runRecut(arguments_, json);
+  }
+
+ private:
+  RecutArguments arguments_;
+  CuttingText cutting_;
+};
+
+class AnimationCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"animation", "Make or change an animation",
+            "animation keeper.amber --asset chr_keeper --animation wave --frames 1,2,3,2"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    app.add_option("--asset", arguments_.asset, "The asset's name")->required();
+    app.add_option("--animation", arguments_.animation, "The animation's name")->required();
+    app.add_option("--frames", arguments_.frames,
+                   "Its frames in order, as numbers of the asset's frames; one may come again")
+        ->delimiter(',')
+        ->check(CLI::Range(1, static_cast<int>(kMostThings)));
+    auto* times = app.add_option("--times", arguments_.timesMs, "How long each shows, ms")
+                      ->delimiter(',')
+                      ->check(inRange(kDurationRange));
+    app.add_option("--rate", rate_, "Frames a second")
+        ->check(CLI::Range(0.1, 1000.0))
+        ->excludes(times);
+    app.add_option("--loop", loop_, "How it goes on")->check(oneOf(kLoopWords));
+    app.add_flag("--default", arguments_.makeDefault, "The game starts with it");
+    app.add_option("--rename", arguments_.newName, "Its new name");
+    app.add_option("--copy", arguments_.copyName, "Duplicate it under this name");
+    app.add_flag("--remove", arguments_.remove, "Take it out; its frames stay");
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override {
+    if (rate_ > 0) arguments_.timesMs = {durationAt(rate_)};
+    arguments_.loop = enumFrom<LoopMode>(kLoopWords, loop_);
+    return runAnimation(arguments_, json);
+  }
+
+ private:
+  AnimationArguments arguments_;
+  double rate_ = 0;
+  std::string loop_;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeRefreshCommand() {
+  return std::make_unique<RefreshCommand>();
+}
+
+std::unique_ptr<Command> makeTurnCommand() {
+  return std::make_unique<TurnCommand>();
+}
+
+std::unique_ptr<Command> makeRecutCommand() {
+  return std::make_unique<RecutCommand>();
+}
+
+std::unique_ptr<Command> makeAnimationCommand() {
+  return std::make_unique<AnimationCommand>();
 }
 
 }  // namespace amber

@@ -1,53 +1,16 @@
 #include "cli/frame_choice.h"
 
-#include <QFileInfo>
+#include <CLI/CLI.hpp>
 #include <algorithm>
-#include <charconv>
-#include <cmath>
-
-#include "files/project_file.h"
 
 namespace amber {
-namespace {
 
-constexpr double kFarthestTyped = 32768;
-
-std::optional<double> coordinateIn(std::string_view text) {
-  double value = 0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-  const bool good =
-      error == std::errc{} && end == text.data() + text.size() && std::abs(value) <= kFarthestTyped;
-  return good ? std::optional(value) : std::nullopt;
-}
-
-}  // namespace
-
-std::optional<FramePoint> pointIn(std::string_view text) {
-  const auto comma = text.find(',');
-  if (comma == std::string_view::npos) return std::nullopt;
-  const auto x = coordinateIn(text.substr(0, comma));
-  const auto y = coordinateIn(text.substr(comma + 1));
-  return x && y ? std::optional(FramePoint{*x, *y}) : std::nullopt;
-}
-
-Result<OpenProject> openProject(const std::string& path) {
-  auto project = readProject(path);
-  if (!project) return tl::unexpected(project.error());
-  const auto store = std::make_shared<ArtStore>(
-      QFileInfo(QString::fromStdString(path)).absolutePath().toStdString());
-  ArtSource art = ArtStore::loading(store, *project);
-  return OpenProject{std::move(*project), std::move(art)};
-}
-
-Result<Project> savedWith(const std::string& path, const Project& project,
-                          const std::vector<Edit>& edits) {
-  if (edits.empty()) return project;
-  auto applied = withEdits(project, edits);
-  if (!applied) return tl::unexpected(applied.error());
-  if (auto written = writeProject(path, applied->project); !written) {
-    return tl::unexpected(written.error());
-  }
-  return std::move(applied->project);
+void addFrames(CLI::App& command, FrameChoice& choice) {
+  command.add_option("--asset", choice.assets, "The asset's name, or several");
+  command.add_option("--of-kind", choice.kind, "All assets of this kind");
+  command.add_option("--animation", choice.animation, "Only the frames of this animation");
+  command.add_option("--frame", choice.frame, "Only the asset's frame of this number, from 1")
+      ->check(CLI::Range(1, static_cast<int>(kMostThings)));
 }
 
 Result<std::vector<const Asset*>> chosenAssets(const Project& project, const FrameChoice& choice) {
@@ -67,7 +30,7 @@ Result<std::vector<const Asset*>> chosenAssets(const Project& project, const Fra
       if (asset->kind == choice.kind) assets.push_back(&*asset);
     }
   }
-  if (assets.empty()) return failure(ErrorCode::BadValue, "say which: --asset NAME");
+  if (assets.empty()) return failure(ErrorCode::BadValue, "say which: --asset NAME or --of-kind KIND");
   return assets;
 }
 

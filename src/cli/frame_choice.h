@@ -1,29 +1,26 @@
 #pragma once
 
-#include <memory>
-#include <optional>
-#include <string_view>
+#include <CLI/App.hpp>
+#include <string>
 #include <vector>
 
-#include "cli/arguments.h"
+#include "core/project/ranges.h"
 #include "core/project/selection.h"
-#include "work/art_store.h"
 
 namespace amber {
 
-/// "X,Y" as a point; nothing for any other text, or coordinates of more than 32,768 px.
-std::optional<FramePoint> pointIn(std::string_view text);
+/// Which frames a command is about.
+struct FrameChoice {
+  std::vector<std::string> assets;  ///< Names; empty: by `kind`.
+  std::string kind;                 ///< All assets of it.
+  std::string animation;            ///< Empty: all frames.
+  int frame = 0;                    ///< Number of the asset's frame, from 1; 0: all.
 
-/// A project file, read, with the art of its sheets when it is asked for.
-struct OpenProject {
-  Project project;
-  ArtSource art;
+  bool any() const { return !assets.empty() || !kind.empty(); }
 };
-Result<OpenProject> openProject(const std::string& path);
 
-/// The project after the edits, written to its file; nothing is written without edits.
-Result<Project> savedWith(const std::string& path, const Project& project,
-                          const std::vector<Edit>& edits);
+/// The options that say which: --asset, --of-kind, --animation, --frame.
+void addFrames(CLI::App& command, FrameChoice& choice);
 
 /// The assets that a choice names, and the frames of them that it means.
 /// Errors: the project has no asset, kind, animation or frame that it names; it names none.

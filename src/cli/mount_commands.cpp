@@ -1,16 +1,35 @@
 // The command mount.
+#include <CLI/CLI.hpp>
 #include <iostream>
+#include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/common_options.h"
 #include "cli/frame_choice.h"
 #include "core/checks/wording.h"
 #include "core/origin/mount_edits.h"
 #include "core/origin/mounts.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
+#include "work/project_change.h"
 
 namespace amber {
 namespace {
+
+// Places mounts, or tells where they are.
+struct MountArguments {
+  std::string project;
+  bool tryOnly = false;
+  FrameChoice frames;
+  std::string name;
+  std::optional<FramePoint> at;       // On the frame.
+  std::optional<OriginPoint> offset;  // From each frame's origin.
+  bool hold = false;                  // Keyed on the animation's first frame alone.
+  bool unkey = false;
+  bool remove = false;
+  std::string newName;
+  std::string mirrored;  // The name of the mirrored one.
+};
 
 Result<void> oneAsset(const std::vector<const Asset*>& assets, const char* what) {
   if (assets.size() == 1) return {};
@@ -82,20 +101,20 @@ Result<std::vector<Edit>> mountEdits(const Project& project,
   return edits;
 }
 
-}  // namespace
-
 Result<Outcome> runMount(const MountArguments& arguments, bool json) {
-  const auto open = openProject(arguments.project);
-  if (!open) return tl::unexpected(open.error());
-  const auto assets = chosenAssets(open->project, arguments.frames);
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  const Project before = change->project();
+  const auto assets = chosenAssets(before, arguments.frames);
   if (!assets) return tl::unexpected(assets.error());
-  const auto edits = mountEdits(open->project, *assets, arguments);
+  const auto edits = mountEdits(before, *assets, arguments);
   if (!edits) return tl::unexpected(edits.error());
-  const auto after = savedWith(arguments.project, open->project, *edits);
-  if (!after) return tl::unexpected(after.error());
+  if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+    return tl::unexpected(done.error());
+  }
   Json list = Json::array();
-  for (const Asset* before : *assets) {
-    const Asset& asset = *findAsset(*after, before->id);
+  for (const Asset* chosen : *assets) {
+    const Asset& asset = *findAsset(change->project(), chosen->id);
     const Mounts mounts(asset);
     for (const Frame& frame : asset.frames) {
       for (const MountPlace& place : mounts.on(frame.id)) {
@@ -120,6 +139,48 @@ Result<Outcome> runMount(const MountArguments& arguments, bool json) {
     std::cout << jsonText(Json{{"project", arguments.project}, {"mounts", std::move(list)}});
   }
   return Outcome::Done;
+}
+
+class MountCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"mount", "Place named points, or tell where they are",
+            "mount keeper.amber --asset chr_keeper --name spout --animation walk --offset "
+            "15,-21.5 --hold"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    addFrames(app, arguments_.frames);
+    app.add_option("--name", arguments_.name, "The mount's name, such as spout");
+    auto* at = app.add_option("--at", at_, "Its place on the frame, px")->check(pointForm());
+    app.add_option("--offset", offset_, "Its place as seen from each origin, px")
+        ->check(pointForm())
+        ->excludes(at);
+    app.add_flag("--hold", arguments_.hold,
+                 "Key it on the animation's first frame and hold it on the others");
+    app.add_flag("--unkey", arguments_.unkey, "Take its keys from the frames");
+    app.add_flag("--remove", arguments_.remove, "Take it out of the asset");
+    app.add_option("--rename", arguments_.newName, "Its new name");
+    app.add_option("--mirror", arguments_.mirrored,
+                   "Place a mount of this name on the other side of the origin");
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override {
+    if (!at_.empty()) arguments_.at = pointIn(at_);
+    if (!offset_.empty()) arguments_.offset = relativeTo(*pointIn(offset_), {});
+    return runMount(arguments_, json);
+  }
+
+ private:
+  MountArguments arguments_;
+  std::string at_;
+  std::string offset_;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeMountCommand() {
+  return std::make_unique<MountCommand>();
 }
 
 }  // namespace amber

@@ -1,11 +1,14 @@
 // The commands origin and drift.
 #include <algorithm>
 #include <array>
+#include <CLI/CLI.hpp>
 #include <iostream>
+#include <nlohmann/json.hpp>
 #include <numbers>
 #include <sstream>
 
 #include "cli/commands.h"
+#include "cli/common_options.h"
 #include "cli/frame_choice.h"
 #include "core/base/exact_number.h"
 #include "core/checks/wording.h"
@@ -18,10 +21,48 @@
 #include "files/geometry_json.h"
 #include "files/image_file.h"
 #include "files/json_text.h"
+#include "files/words.h"
+#include "work/open_project.h"
+#include "work/project_change.h"
 #include "work/stage_picture.h"
 
 namespace amber {
 namespace {
+
+// Sets origins, and what the project wants of them; what is empty stays as it is.
+struct OriginArguments {
+  std::string project;
+  bool tryOnly = false;
+  FrameChoice frames;
+  std::string anchor;  // A rule, frame:N or feetOf:N with a frame's number, or X,Y.
+  PointSnap snap = PointSnap::Free;
+  std::optional<FramePoint> nudge;  // By so much.
+  bool again = false;               // Find them again, each by its own rule.
+  bool handToo = false;             // Those set by hand as well.
+  bool forKind = false;             // The rule becomes the kind's.
+  std::optional<double> drift;
+  std::optional<bool> wholePixels;
+  std::optional<double> scale;  // At which the game draws the assets.
+};
+
+// Tells what landmarks do through animations.
+struct DriftArguments {
+  std::string project;
+  FrameChoice frames;
+  bool csv = false;
+};
+
+// Draws frames as they stand on their origins.
+struct LookArguments {
+  std::string project;
+  FrameChoice frames;
+  std::string as;    // stack, mirror, spin or depth.
+  double angle = 0;  // Degrees.
+  std::string beside;
+  FramePoint at;  // Where the other asset stands, art px.
+  double zoom = 4;
+  std::string file;
+};
 
 constexpr std::size_t kMostGhosts = 256;
 constexpr int kSpinGhosts = 12;
@@ -54,7 +95,7 @@ Result<std::vector<Edit>> kindsWith(const Project& project, const std::string& n
                                     const OriginRule& rule) {
   if (name.empty() || rule.hasFrame()) {
     return failure(ErrorCode::BadValue,
-                   "only a rule that looks at no frame can become a kind's, with --kind");
+                   "only a rule that looks at no frame can become a kind's, with --of-kind");
   }
   std::vector<Kind> kinds = project.kinds;
   for (Kind& kind : kinds) {
@@ -238,26 +279,25 @@ Result<std::vector<StagedFrame>> stagedFor(const OpenProject& open, const LookAr
   return frames;
 }
 
-}  // namespace
-
 Result<Outcome> runOrigin(const OriginArguments& arguments, bool json) {
-  const auto open = openProject(arguments.project);
-  if (!open) return tl::unexpected(open.error());
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  const OpenProject open = withArt(change->path(), change->project());
   std::vector<FrameRef> frames;
-  const auto edits = originEdits(*open, arguments, frames);
+  const auto edits = originEdits(open, arguments, frames);
   if (!edits) return tl::unexpected(edits.error());
-  const OriginChange change = changeBy(open->project, *edits);
-  const auto after = arguments.tryOnly
-                         ? withEdits(open->project, *edits).map([](Applied a) { return a.project; })
-                         : savedWith(arguments.project, open->project, *edits);
-  if (!after) return tl::unexpected(after.error());
+  const OriginChange moved = changeBy(open.project, *edits);
+  if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+    return tl::unexpected(done.error());
+  }
+  const Project& after = change->project();
   std::cerr << (arguments.tryOnly ? "would move " : "moved ")
-            << framesText(static_cast<std::size_t>(change.moved)) << " of " << frames.size()
-            << ", by up to " << px(change.farthest) << "\n";
+            << framesText(static_cast<std::size_t>(moved.moved)) << " of " << frames.size()
+            << ", by up to " << px(moved.farthest) << "\n";
   if (!json) return Outcome::Done;
   Json list = Json::array();
   for (const FrameRef& ref : frames) {
-    const Asset& asset = *findAsset(*after, ref.asset);
+    const Asset& asset = *findAsset(after, ref.asset);
     const Frame& frame = *findFrame(asset, ref.frame);
     list.push_back(Json{{"asset", asset.name},
                         {"frame", frame.name},
@@ -266,8 +306,8 @@ Result<Outcome> runOrigin(const OriginArguments& arguments, bool json) {
                         {"rule", textOf(frame.originRule)}});
   }
   std::cout << jsonText(Json{{"project", arguments.project},
-                             {"moved", change.moved},
-                             {"farthest", change.farthest},
+                             {"moved", moved.moved},
+                             {"farthest", moved.farthest},
                              {"frames", std::move(list)}});
   return Outcome::Done;
 }
@@ -276,7 +316,7 @@ Result<Outcome> runDrift(const DriftArguments& arguments, bool json) {
   const auto open = openProject(arguments.project);
   if (!open) return tl::unexpected(open.error());
   FrameChoice choice = arguments.frames;
-  if (choice.assets.empty()) {
+  if (!choice.any()) {
     for (const auto& asset : open->project.assets) choice.assets.push_back(asset->name);
   }
   const auto assets = chosenAssets(open->project, choice);
@@ -339,6 +379,112 @@ Result<Outcome> runLook(const LookArguments& arguments, bool json) {
              {"frames", frames->size()}});
   }
   return Outcome::Done;
+}
+
+class OriginCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"origin", "Set where frames stand, turn and mirror",
+            "origin keeper.amber --asset chr_keeper --anchor feet --snap corner --try"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    addFrames(app, arguments_.frames);
+    app.add_option("--anchor", arguments_.anchor,
+                   "cell:ANCHOR, ink:ANCHOR, feet, centroid, X,Y, frame:N (as that frame) or "
+                   "feetOf:N (as far from the feet as in that frame)");
+    app.add_option("--snap", snap_, "What the point is snapped to")->check(oneOf(kSnapWords));
+    app.add_option("--nudge", nudge_, "Move each by so much, px")->check(pointForm());
+    app.add_flag("--again", arguments_.again, "Find each again by its own rule");
+    app.add_flag("--hand-too", arguments_.handToo, "Also those that were set by hand");
+    app.add_flag("--for-kind", arguments_.forKind,
+                 "The rule also becomes the kind's, for new assets");
+    app.add_option("--drift", drift_, "How far feet may drift before a check tells, px")
+        ->check(inRange(kDriftRange));
+    app.add_option("--scale", scale_, "Game px an art px of the assets is drawn at")
+        ->check(CLI::Range(0.001, kLargestScale));
+    app.add_option("--whole", whole_, "Whether the project wants origins on whole pixels")
+        ->check(CLI::IsMember({"yes", "no"}));
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override {
+    arguments_.snap = *enumFrom<PointSnap>(kSnapWords, snap_);
+    if (!nudge_.empty()) arguments_.nudge = pointIn(nudge_);
+    if (drift_ >= 0) arguments_.drift = drift_;
+    if (scale_ > 0) arguments_.scale = scale_;
+    if (!whole_.empty()) arguments_.wholePixels = whole_ == "yes";
+    return runOrigin(arguments_, json);
+  }
+
+ private:
+  OriginArguments arguments_;
+  std::string snap_ = "free";
+  std::string nudge_;
+  double drift_ = -1;
+  double scale_ = 0;
+  std::string whole_;
+};
+
+class DriftCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"drift", "Tell where feet, centroid and ink edges go, seen from the origin",
+            "drift keeper.amber --asset chr_keeper --csv"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    addFrames(app, arguments_.frames);
+    app.add_flag("--csv", arguments_.csv, "A table to standard output");
+  }
+  Result<Outcome> run(bool json) override { return runDrift(arguments_, json); }
+
+ private:
+  DriftArguments arguments_;
+};
+
+class LookCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"look", "Draw frames as they stand on their origins",
+            "look keeper.amber --asset chr_keeper --as stack --out stack.png"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    addFrames(app, arguments_.frames);
+    app.add_option("--as", arguments_.as, "What to draw")
+        ->required()
+        ->check(CLI::IsMember({"stack", "mirror", "spin", "depth"}));
+    app.add_option("--angle", arguments_.angle, "Of a spin, degrees clockwise")
+        ->check(CLI::Range(-36000.0, 36000.0));
+    app.add_option("--beside", arguments_.beside, "The other asset of a depth order");
+    app.add_option("--at", at_, "Where the other stands, art px from the origin")
+        ->check(pointForm());
+    app.add_option("--zoom", arguments_.zoom, "Picture px per art px")
+        ->check(CLI::Range(0.1, 64.0));
+    app.add_option("--out", arguments_.file, "The PNG file to write")->required();
+  }
+  Result<Outcome> run(bool json) override {
+    if (!at_.empty()) arguments_.at = *pointIn(at_);
+    return runLook(arguments_, json);
+  }
+
+ private:
+  LookArguments arguments_;
+  std::string at_;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeOriginCommand() {
+  return std::make_unique<OriginCommand>();
+}
+
+std::unique_ptr<Command> makeDriftCommand() {
+  return std::make_unique<DriftCommand>();
+}
+
+std::unique_ptr<Command> makeLookCommand() {
+  return std::make_unique<LookCommand>();
 }
 
 }  // namespace amber

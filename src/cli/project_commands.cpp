@@ -1,22 +1,43 @@
 // The commands that make, check and pack a project.
 #include <QFileInfo>
+#include <CLI/CLI.hpp>
 #include <iostream>
+#include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/common_options.h"
+#include "cli/cutting_options.h"
+#include "cli/recipe_options.h"
 #include "core/checks/check_project.h"
 #include "files/image_file.h"
 #include "files/parcel_file.h"
-#include "files/project_file.h"
+#include "core/origin/anchor.h"
+#include "files/words.h"
 #include "work/image_search.h"
+#include "work/mend.h"
+#include "work/open_project.h"
 #include "work/pack_project.h"
+#include "work/project_change.h"
 #include "work/report.h"
 
 namespace amber {
 namespace {
 
+// What images may hold together while they are added, 4 GiB of memory.
+constexpr long long kMostPixelsAtOnce = 1LL << 30;
+
 std::string folderOf(const std::string& path) {
   return QFileInfo(QString::fromStdString(path)).absolutePath().toStdString();
 }
+
+// The options of new and add, as typed.
+struct SheetArguments {
+  std::string project;
+  std::vector<std::string> images;  // Files, and folders of files.
+  bool separate = false;            // Numbered images are no animation.
+  CuttingArguments cutting;
+  AssetChoice asset;
+};
 
 Result<Project> added(const Project& before, std::vector<ImportedSheet> imported,
                       const SheetArguments& arguments) {
@@ -31,19 +52,31 @@ Result<Project> added(const Project& before, std::vector<ImportedSheet> imported
   return project;
 }
 
-Result<Outcome> addSheet(const Project& before, const SheetArguments& arguments, bool json) {
+Result<Outcome> addSheets(ProjectChange& change, const SheetArguments& arguments, bool json) {
+  const Project& before = change.project();
   if (findKind(before, arguments.asset.kind) == nullptr) {
     std::string kinds;
     for (const Kind& kind : before.kinds) kinds += (kinds.empty() ? "" : ", ") + kind.name;
-    return failure(ErrorCode::UnknownTarget,
-                   "the project has no kind \"" + arguments.asset.kind + "\"; it has " + kinds);
+    return failure(ErrorCode::UnknownTarget, "the project has no kind \"" + arguments.asset.kind +
+                                                 "\"; it has " + kinds + "; say it by --of-kind");
+  }
+  if (!arguments.asset.role.empty() && findRole(before, arguments.asset.role) == nullptr) {
+    return failure(ErrorCode::UnknownTarget, "the project has no role \"" + arguments.asset.role +
+                                                 "\"; make it by the command role");
   }
   std::vector<ImportedSheet> imported;
+  long long pixels = 0;
   for (const std::string& image : imageFilesIn(arguments.images)) {
     auto one = importSheet(folderOf(arguments.project), image);
     if (!one) return tl::unexpected(one.error());
     if (findSheet(before, one->sheet.path) != nullptr) {
       return failure(ErrorCode::BadValue, "the project holds this sheet already; choose another",
+                     image);
+    }
+    pixels += 1LL * one->image.width() * one->image.height();
+    if (pixels > kMostPixelsAtOnce) {
+      return failure(ErrorCode::ImageTooLarge,
+                     "these images have more than 1024 megapixels in all; add them in parts",
                      image);
     }
     if (one->unread > 0) std::cerr << image << ": " << unreadText(one->unread) << "\n";
@@ -55,49 +88,18 @@ Result<Outcome> addSheet(const Project& before, const SheetArguments& arguments,
   }
   auto project = added(before, std::move(imported), arguments);
   if (!project) return tl::unexpected(project.error());
-  if (auto written = writeProject(arguments.project, *project); !written) {
-    return tl::unexpected(written.error());
+  if (auto saved = change.save(std::move(*project)); !saved) {
+    return tl::unexpected(saved.error());
   }
-  const Asset& asset = *project->assets.back();
+  const Project& after = change.project();
+  const Asset& asset = *after.assets.back();
   if (json) {
     std::cout << jsonText(Json{
         {"project", arguments.project}, {"asset", asset.name}, {"frames", asset.frames.size()}});
   }
-  std::cerr << arguments.project << ": " << project->sheets.size() << " sheets, "
-            << project->assets.size() << " assets\n";
+  std::cerr << arguments.project << ": " << after.sheets.size() << " sheets, "
+            << after.assets.size() << " assets\n";
   return Outcome::Done;
-}
-
-Result<Outcome> startProject(const SheetArguments& arguments, bool json) {
-  const QFileInfo file(QString::fromStdString(arguments.project));
-  if (!arguments.project.ends_with(kProjectEnding)) {
-    return failure(ErrorCode::BadValue, "a project's name ends in " + std::string(kProjectEnding) +
-                                            "; \"" + arguments.project + "\" does not");
-  }
-  if (file.exists()) {
-    return failure(ErrorCode::FileUnwritable,
-                   "exists already and is not overwritten; choose another name, or use add",
-                   arguments.project);
-  }
-  return addSheet(newProject(file.completeBaseName().toStdString()), arguments, json);
-}
-
-Result<Outcome> extendProject(const SheetArguments& arguments, bool json) {
-  auto project = readProject(arguments.project);
-  if (!project) return tl::unexpected(project.error());
-  return addSheet(*project, arguments, json);
-}
-
-// A project with the store of its art.
-struct Opened {
-  Project project;
-  std::shared_ptr<ArtStore> store;
-};
-
-Result<Opened> open(const std::string& path) {
-  auto project = readProject(path);
-  if (!project) return tl::unexpected(project.error());
-  return Opened{std::move(*project), std::make_shared<ArtStore>(folderOf(path))};
 }
 
 Outcome reportVerified(const std::string& folder, const std::vector<std::string>& differences,
@@ -111,54 +113,69 @@ Outcome reportVerified(const std::string& folder, const std::vector<std::string>
   return differences.empty() ? Outcome::Done : Outcome::Findings;
 }
 
-}  // namespace
-
-Result<Outcome> runSheet(const SheetArguments& arguments, bool json) {
-  return arguments.newProject ? startProject(arguments, json) : extendProject(arguments, json);
-}
-
-Result<Outcome> runCheck(const CheckArguments& arguments, bool json) {
-  const std::string& path = arguments.project;
-  auto opened = open(path);
-  if (!opened) return tl::unexpected(opened.error());
-  const std::vector<Finding> findings = checkAll(opened->project, opened->store);
-  if (json) {
-    std::cout << jsonText(
-        Json{{"project", path}, {"findings", findingsJson(findings, opened->project)}});
-  }
-  for (const Finding& finding : findings) {
-    std::cerr << findingLine(finding, opened->project) << "\n";
-  }
+Outcome reportFindings(const std::string& path, const Project& project,
+                       const std::vector<Finding>& findings, Json report, bool json) {
+  report["findings"] = findingsJson(findings, project);
+  if (json) std::cout << jsonText(report);
+  for (const Finding& finding : findings) std::cerr << findingLine(finding, project) << "\n";
   std::cerr << path << ": " << findings.size() << " findings\n";
   return hasErrors(findings) ? Outcome::Findings : Outcome::Done;
 }
 
-Result<Outcome> runPack(const PackArguments& arguments, bool json) {
-  const std::string& folder = arguments.folder;
-  auto opened = open(arguments.project);
+Result<Outcome> runCheck(const std::string& path, bool json) {
+  auto opened = openProject(path);
+  if (!opened) return tl::unexpected(opened.error());
+  const std::vector<Finding> findings = checkAll(opened->project, opened->store);
+  return reportFindings(path, opened->project, findings, Json{{"project", path}}, json);
+}
+
+Result<Outcome> runMend(const std::string& path, const std::vector<std::string>& wanted,
+                        bool tryOnly, bool json) {
+  auto change = ProjectChange::open(path);
+  if (!change) return tl::unexpected(change.error());
+  const OpenProject open = withArt(path, change->project());
+  Mended result = mendedProject(open.project, open.store, wanted);
+  Json mended = findingsJson(result.mended, open.project);
+  for (const Finding& finding : result.mended) {
+    std::cerr << (tryOnly ? "would mend: " : "mended: ") << findingLine(finding, open.project)
+              << "\n";
+  }
+  if (!tryOnly && !result.mended.empty()) {
+    if (auto saved = change->save(result.project); !saved) return tl::unexpected(saved.error());
+  }
+  return reportFindings(path, result.project, result.left,
+                        Json{{"project", path}, {"mended", std::move(mended)}}, json);
+}
+
+Result<Outcome> runPack(const std::string& path, const std::string& folder, bool json) {
+  auto opened = openProject(path);
   if (!opened) return tl::unexpected(opened.error());
   auto packed = packProject(opened->project, opened->store, folder, {});
   if (!packed) return tl::unexpected(packed.error());
-  std::cerr << folder << ": " << packed->assets << " assets, " << packed->frames << " frames on "
-            << packed->pages << " pages\n";
+  if (packed->differences.empty()) {
+    std::cerr << folder << ": " << packed->assets << " assets, " << packed->frames << " frames on "
+              << packed->pages << " pages\n";
+  } else {
+    std::cerr << folder << ": not replaced, the parcel does not read back as it was meant\n";
+  }
   return reportVerified(folder, packed->differences, json);
 }
 
-Result<Outcome> runVerify(const VerifyArguments& arguments, bool json) {
-  const std::string& folder = arguments.folder;
-  if (arguments.project.empty()) {
-    auto loaded = readParcel(folder);
-    if (!loaded) return tl::unexpected(loaded.error());
-    return reportVerified(folder, inconsistenciesOf(loaded->parcel), json);
+// Without a project, the parcel alone.
+Result<Outcome> runVerify(const std::string& folder, const std::string& path, bool json) {
+  if (path.empty()) {
+    const auto problems = verifyParcelAlone(folder);
+    if (!problems) return tl::unexpected(problems.error());
+    return reportVerified(folder, *problems, json);
   }
-  auto opened = open(arguments.project);
+  auto opened = openProject(path);
   if (!opened) return tl::unexpected(opened.error());
   auto differences = verifyParcel(folder, opened->project, opened->store);
   if (!differences) return tl::unexpected(differences.error());
   return reportVerified(folder, *differences, json);
 }
 
-Result<Outcome> runFormats(const FormatsArguments& /*nothing*/, bool json) {
+Result<Outcome> runFormats(bool json) {
   Json list = Json::array();
   for (const ImageFormat& format : imageFormats()) {
     list.push_back(Json{{"format", format.name}, {"animated", format.animated}});
@@ -166,6 +183,235 @@ Result<Outcome> runFormats(const FormatsArguments& /*nothing*/, bool json) {
   }
   if (json) std::cout << jsonText(Json{{"formats", std::move(list)}});
   return Outcome::Done;
+}
+
+// new and add: the same options, on a project that is made or one that is there.
+class SheetCommand : public Command {
+ public:
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    app.add_option("--sheet", arguments_.images,
+                   "A sheet, several, or a folder of them; copied beside the project if need be")
+        ->required();
+    app.add_flag("--separate", arguments_.separate, "Numbered images are no animation");
+    addCutting(app, cutting_);
+    app.add_option("--cut-region", cutting_.regions, "A part of the sheet that is cut another way")
+        ->check(cutRegionForm());
+    app.add_option("--of-kind", arguments_.asset.kind, "The asset's kind, such as character");
+    app.add_option("--asset", arguments_.asset.name, "The asset's name; else from the file's name");
+    app.add_option("--animation", arguments_.asset.animation,
+                   "The animation's name; else from the file's name");
+    app.add_option("--rate", rate_, "Frames a second")->check(CLI::Range(0.1, 1000.0));
+    app.add_option("--loop", loop_, "How the animation goes on")->check(oneOf(kLoopWords));
+    app.add_option("--origin", origin_,
+                   "feet, centroid, cell:ANCHOR or ink:ANCHOR; else the kind's rule")
+        ->check(CLI::Validator(originRefusal, "RULE"));
+    app.add_option("--role", arguments_.asset.role,
+                   "The role of the shapes that are fitted; the first if not said");
+    app.add_option("--shape", shape_,
+                   "Fit every frame a shape of this kind and style, as --kind and --style")
+        ->check(CLI::Validator(shapeRefusal, "KIND[:STYLE]"));
+    // An asset's kind was said by --kind before shapes could be; it still may be.
+    recipe_.addTo(app, RecipeOptions::Many::Unasked);
+  }
+
+  Result<Outcome> run(bool json) override {
+    arguments_.cutting = cuttingFrom(cutting_);
+    AssetChoice& asset = arguments_.asset;
+    const bool shapeKind = enumFrom<ShapeKind>(kKindWords, recipe_.kind()).has_value();
+    if (!recipe_.kind().empty() && !shapeKind) {
+      if (!asset.kind.empty()) {
+        return failure(ErrorCode::BadValue,
+                       "--kind: \"" + recipe_.kind() + "\" is no kind of shape; see --help");
+      }
+      asset.kind = recipe_.takeKind();
+    }
+    if (asset.kind.empty()) {
+      return failure(ErrorCode::BadValue, "say the asset's kind by --of-kind, such as character");
+    }
+    if (rate_ > 0) asset.durationMs = durationAt(rate_);
+    asset.loop = *enumFrom<LoopMode>(kLoopWords, loop_);
+    if (!origin_.empty()) asset.origin = *originRuleFrom(origin_);
+    if (!shape_.empty() || recipe_.any()) asset.shape = recipe_.over(shapeFrom(shape_));
+    auto change = opened(arguments_.project);
+    if (!change) return tl::unexpected(change.error());
+    return addSheets(*change, arguments_, json);
+  }
+
+ protected:
+  virtual Result<ProjectChange> opened(const std::string& path) const = 0;
+
+ private:
+  static std::string originRefusal(const std::string& rule) {
+    const auto read = originRuleFrom(rule);
+    if (!read) return read.error().sentence;
+    if (read->basis != OriginBasis::Hand && !read->hasFrame()) return {};
+    return "new frames need a rule of their own; use feet, centroid, cell:ANCHOR or ink:ANCHOR";
+  }
+
+  static std::string shapeRefusal(const std::string& text) {
+    const auto colon = text.find(':');
+    const bool kind = enumFrom<ShapeKind>(kKindWords, text.substr(0, colon)).has_value();
+    const bool style = colon == std::string::npos ||
+                       enumFrom<FitStyle>(kStyleWords, text.substr(colon + 1)).has_value();
+    return kind && style ? std::string()
+                         : "\"" + text + "\" is no shape; write box, polygon:balanced, ...";
+  }
+
+  static Recipe shapeFrom(const std::string& text) {
+    Recipe recipe;
+    if (text.empty()) return recipe;
+    const auto colon = text.find(':');
+    recipe.kind = *enumFrom<ShapeKind>(kKindWords, text.substr(0, colon));
+    if (colon != std::string::npos) {
+      recipe.style = *enumFrom<FitStyle>(kStyleWords, text.substr(colon + 1));
+    }
+    return recipe;
+  }
+
+  SheetArguments arguments_;
+  CuttingText cutting_;
+  RecipeOptions recipe_;
+  double rate_ = 0;
+  std::string loop_ = "repeat";
+  std::string origin_;
+  std::string shape_;
+};
+
+class NewCommand : public SheetCommand {
+ public:
+  CommandTitle title() const override {
+    return {"new", "Make a project from sheets",
+            "new keeper.amber --sheet keeper_walk.png --cells 48x48 --of-kind character --rate 12 "
+            "--kind box --style trimmed"};
+  }
+
+ protected:
+  Result<ProjectChange> opened(const std::string& path) const override {
+    return ProjectChange::begin(path);
+  }
+};
+
+class AddCommand : public SheetCommand {
+ public:
+  CommandTitle title() const override {
+    return {"add", "Add sheets to a project",
+            "add keeper.amber --sheet keeper_idle.png --count 4x1 --of-kind character"};
+  }
+
+ protected:
+  Result<ProjectChange> opened(const std::string& path) const override {
+    return ProjectChange::open(path);
+  }
+};
+
+class CheckCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"check", "Say what is wrong in a project, and mend it", "check keeper.amber --mend"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    std::vector<std::string> ids;
+    for (const Rule* rule : kRules) ids.emplace_back(rule->id);
+    mend_ = app.add_option("--mend", rules_, "Do what the findings of these rules say; of all")
+                ->expected(0, static_cast<int>(kRules.size()))
+                ->check(CLI::IsMember(ids));
+    addTry(app, tryOnly_);
+    app.add_flag("--rules", list_, "List the rules instead");
+  }
+  Result<Outcome> run(bool json) override {
+    if (list_) return listRules(json);
+    return mend_->count() > 0 ? runMend(project_, rules_, tryOnly_, json) : runCheck(project_, json);
+  }
+
+ private:
+  static Outcome listRules(bool json) {
+    Json list = Json::array();
+    for (const Rule* rule : kRules) {
+      list.push_back(Json{{"rule", rule->id},
+                          {"severity", wordOf(kSeverityWords, rule->severity)},
+                          {"meaning", rule->meaning}});
+      std::cerr << rule->id << " (" << wordOf(kSeverityWords, rule->severity)
+                << "): " << rule->meaning << "\n";
+    }
+    if (json) std::cout << jsonText(Json{{"rules", std::move(list)}});
+    return Outcome::Done;
+  }
+
+  std::string project_;
+  std::vector<std::string> rules_;
+  CLI::Option* mend_ = nullptr;
+  bool tryOnly_ = false;
+  bool list_ = false;
+};
+
+class PackCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"pack", "Write a project's parcel, read back before it takes its place",
+            "pack keeper.amber --out parcel"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    app.add_option("--out", folder_, "The parcel's folder")->required();
+  }
+  Result<Outcome> run(bool json) override { return runPack(project_, folder_, json); }
+
+ private:
+  std::string project_;
+  std::string folder_;
+};
+
+class VerifyCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"verify", "Read a parcel back and check it", "verify parcel --project keeper.amber"};
+  }
+  void addOptions(CLI::App& app) override {
+    app.add_option("DIR", folder_, "The parcel's folder")->required();
+    app.add_option("--project", project_, "Compare it with this project's art and numbers");
+  }
+  Result<Outcome> run(bool json) override { return runVerify(folder_, project_, json); }
+
+ private:
+  std::string folder_;
+  std::string project_;
+};
+
+class FormatsCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"formats", "Say which images can be read", "formats --json"};
+  }
+  void addOptions(CLI::App&) override {}
+  Result<Outcome> run(bool json) override { return runFormats(json); }
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeNewCommand() {
+  return std::make_unique<NewCommand>();
+}
+
+std::unique_ptr<Command> makeAddCommand() {
+  return std::make_unique<AddCommand>();
+}
+
+std::unique_ptr<Command> makeCheckCommand() {
+  return std::make_unique<CheckCommand>();
+}
+
+std::unique_ptr<Command> makePackCommand() {
+  return std::make_unique<PackCommand>();
+}
+
+std::unique_ptr<Command> makeVerifyCommand() {
+  return std::make_unique<VerifyCommand>();
+}
+
+std::unique_ptr<Command> makeFormatsCommand() {
+  return std::make_unique<FormatsCommand>();
 }
 
 }  // namespace amber

@@ -2,12 +2,13 @@
 
 #include <CLI/CLI.hpp>
 #include <algorithm>
-#include <optional>
+#include <utility>
 
+#include "cli/common_options.h"
 #include "core/fit/inset_text.h"
 #include "core/fit/recipe_fit.h"
 #include "core/fit/region.h"
-#include "core/geometry/tolerances.h"
+#include "core/project/ranges.h"
 #include "files/words.h"
 
 namespace amber {
@@ -20,68 +21,95 @@ std::vector<std::string> wordsWith(const std::array<std::string_view, N>& words,
   return all;
 }
 
-template <class Enum, std::size_t N>
-Enum enumOf(const std::array<std::string_view, N>& words, const std::string& word) {
-  return static_cast<Enum>(std::find(words.begin(), words.end(), word) - words.begin());
-}
-
 }  // namespace
 
-void addRecipe(CLI::App& command, RecipeText& text) {
-  command.add_option("--kind", text.kind, "The shape kind")
-      ->check(CLI::IsMember(wordsWith(kKindWords, "all")));
-  command.add_option("--style", text.style, "The style of fit")
-      ->check(CLI::IsMember(wordsWith(kStyleWords, "all")));
+void RecipeOptions::addTo(CLI::App& command, Many many) {
+  command_ = &command;
+  const char* every = many == Many::Yes ? "all" : "";
+  CLI::Option* kind = command.add_option("--kind", kind_, "The shape kind");
+  if (many != Many::Unasked) kind->check(CLI::IsMember(wordsWith(kKindWords, every)));
+  command.add_option("--style", style_, "The style of fit")
+      ->check(CLI::IsMember(wordsWith(kStyleWords, every)));
   command
-      .add_option("--region", text.region, "all, bottom:25%, top:6px, left:, right:, rect:x,y,w,h")
+      .add_option("--region", region_, "all, bottom:25%, top:6px, left:, right:, rect:x,y,w,h")
       ->check(CLI::Validator(
           [](const std::string& region) {
             const auto read = regionFrom(region);
             return read ? std::string() : read.error().sentence;
           },
           "REGION"));
-  command.add_option("--inset", text.inset, "Move the sides inward: N, P% or L,T,R,B, px or %")
+  command.add_option("--inset", inset_, "Move the sides inward: N, P% or L,T,R,B, px or %")
       ->check(CLI::Validator(
           [](const std::string& inset) {
             return insetFrom(inset) ? std::string()
                                     : "\"" + inset + "\" is no inset; write N, P% or L,T,R,B";
           },
           "INSET"));
-  command.add_option("--loss", text.numbers.loss, "Share of the ink that trimmed may leave bare")
-      ->check(CLI::Range(0.0, 0.99));
-  command.add_option("--lie", text.lie, "Which way a capsule may lie")
+  command.add_option("--loss", numbers_.loss, "Share of the ink that trimmed may leave bare")
+      ->check(inRange(kLossRange));
+  command.add_option("--lie", lie_, "Which way a capsule may lie")
       ->check(CLI::IsMember(wordsWith(kLieWords, "")));
-  command.add_option("--grow", text.numbers.mask.grow, "px a mask grows; negative: shrinks")
-      ->check(CLI::Range(-64, 64));
-  command.add_option("--holes", text.holes, "Of a mask")
+  command.add_option("--grow", numbers_.mask.grow, "px a mask grows; negative: shrinks")
+      ->check(inRange(kGrowRange));
+  command.add_option("--holes", holes_, "Of a mask")
       ->check(CLI::IsMember(wordsWith(kHolesWords, "")));
   command
-      .add_option("--least-speck", text.numbers.mask.leastSpeck,
+      .add_option("--least-speck", numbers_.mask.leastSpeck,
                   "A mask drops islands of fewer pixels")
-      ->check(CLI::Range(1, 1000000));
-  command.add_option("--points", text.numbers.polygon.points, "At most so many in a polygon")
-      ->check(CLI::Range(3, kMostPolygonPoints));
+      ->check(inRange(kLeastSpeckRange));
+  command.add_option("--points", numbers_.polygon.points, "At most so many in a polygon")
+      ->check(inRange(kPolygonPointsRange));
   command
-      .add_option("--tolerance", text.numbers.polygon.tolerance,
+      .add_option("--tolerance", numbers_.polygon.tolerance,
                   "How far from the ink's outline a polygon may go, px, for fewer points")
-      ->check(CLI::Range(0.0, kFarthestReach));
-  command.add_flag("--convex", text.numbers.polygon.convex, "No corner of a polygon turns inward");
-  command.add_option("--around", text.around, "Which islands of ink a polygon goes around")
+      ->check(inRange(kPolygonToleranceRange));
+  command.add_flag("--convex", numbers_.polygon.convex, "No corner of a polygon turns inward");
+  command.add_option("--around", around_, "Which islands of ink a polygon goes around")
       ->check(CLI::IsMember(wordsWith(kAroundWords, "")));
 }
 
-std::vector<Recipe> recipesFrom(const RecipeText& text) {
-  Recipe recipe = text.numbers;
-  recipe.region = *regionFrom(text.region);
-  if (!text.inset.empty()) recipe.inset = *insetFrom(text.inset);
-  recipe.lie = enumOf<CapsuleLie>(kLieWords, text.lie);
-  recipe.mask.holes = enumOf<Holes>(kHolesWords, text.holes);
-  recipe.polygon.around = enumOf<Around>(kAroundWords, text.around);
-  std::vector<Recipe> recipes = everyRecipe(recipe);
+bool RecipeOptions::typed(const std::string& option) const {
+  return command_->count(option) > 0 && (option != "--kind" || !kind_.empty());
+}
+
+std::string RecipeOptions::takeKind() {
+  return std::exchange(kind_, {});
+}
+
+bool RecipeOptions::any() const {
+  const auto& options = {"--kind",   "--style", "--region",      "--inset",  "--loss",
+                         "--lie",    "--grow",  "--holes",       "--least-speck",
+                         "--points", "--tolerance", "--convex", "--around"};
+  return std::any_of(options.begin(), options.end(),
+                     [&](const char* option) { return typed(option); });
+}
+
+Recipe RecipeOptions::over(Recipe recipe) const {
+  if (typed("--kind") && kind_ != "all") recipe.kind = *enumFrom<ShapeKind>(kKindWords, kind_);
+  if (typed("--style") && style_ != "all") recipe.style = *enumFrom<FitStyle>(kStyleWords, style_);
+  if (typed("--region")) recipe.region = *regionFrom(region_);
+  if (typed("--inset")) recipe.inset = *insetFrom(inset_);
+  if (typed("--loss")) recipe.loss = numbers_.loss;
+  if (typed("--lie")) recipe.lie = *enumFrom<CapsuleLie>(kLieWords, lie_);
+  if (typed("--grow")) recipe.mask.grow = numbers_.mask.grow;
+  if (typed("--holes")) recipe.mask.holes = *enumFrom<Holes>(kHolesWords, holes_);
+  if (typed("--least-speck")) recipe.mask.leastSpeck = numbers_.mask.leastSpeck;
+  if (typed("--points")) recipe.polygon.points = numbers_.polygon.points;
+  if (typed("--tolerance")) recipe.polygon.tolerance = numbers_.polygon.tolerance;
+  if (typed("--convex")) recipe.polygon.convex = numbers_.polygon.convex;
+  if (typed("--around")) recipe.polygon.around = *enumFrom<Around>(kAroundWords, around_);
+  return recipe;
+}
+
+std::vector<Recipe> RecipeOptions::all(const Recipe& from) const {
+  const Recipe common = over(from);
+  const bool everyKind = kind_ == "all";
+  const bool everyStyle = style_ == "all";
+  if (!everyKind && !everyStyle) return {common};
+  std::vector<Recipe> recipes = everyRecipe(common);
   std::erase_if(recipes, [&](const Recipe& one) {
-    const bool kind = text.kind == "all" || kindName(one.kind) == text.kind;
-    const bool style =
-        text.style == "all" || one.kind == ShapeKind::Mask || styleName(one.style) == text.style;
+    const bool kind = everyKind || one.kind == common.kind;
+    const bool style = everyStyle || one.kind == ShapeKind::Mask || one.style == common.style;
     return !kind || !style;
   });
   return recipes;

@@ -1,9 +1,14 @@
 // The commands shape, refit and role.
 #include <algorithm>
+#include <CLI/CLI.hpp>
 #include <iostream>
+#include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/common_options.h"
 #include "cli/frame_choice.h"
+#include "cli/recipe_options.h"
+#include "core/base/snake_case.h"
 #include "core/checks/wording.h"
 #include "core/fit/fit_edits.h"
 #include "core/fit/held_shapes.h"
@@ -11,16 +16,59 @@
 #include "core/fit/refit.h"
 #include "core/fit/shape_edits.h"
 #include "core/fit/steadiness.h"
-#include "core/naming/snake_case.h"
 #include "core/project/frame_ref.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/recipe_json.h"
 #include "files/words.h"
+#include "work/open_project.h"
+#include "work/project_change.h"
 #include "work/report.h"
 
 namespace amber {
 namespace {
+
+// Gives frames their shapes, or tells what they have.
+struct ShapeArguments {
+  enum class Act { Tell, Fit, Key, Unkey, Hold, Mirror, Copy, KindRules };
+  enum class Way { Each, Held, Together };
+  std::string project;
+  bool tryOnly = false;
+  FrameChoice frames;
+  std::string role;  // Empty: the first.
+  Act act = Act::Tell;
+  RecipeOptions recipe;  // Over the role's.
+  Way way = Way::Each;
+  std::string copyTo;
+  bool handToo = false;
+};
+constexpr std::array<std::string_view, 8> kActWords = {"tell", "fit",    "key",  "unkey",
+                                                       "hold", "mirror", "copy", "kind-rules"};
+constexpr std::array<std::string_view, 3> kFitWayWords = {"each", "held", "together"};
+
+// Fits shapes again.
+struct RefitArguments {
+  std::string project;
+  bool tryOnly = false;
+  FrameChoice frames;
+  bool all = false;      // Not only what is stale.
+  bool handToo = false;  // Those set by hand as well, by their role's recipe.
+};
+
+// Makes or changes a role, or tells of all.
+struct RoleArguments {
+  std::string project;
+  bool tryOnly = false;
+  std::string name;
+  std::optional<Duty> duty;
+  RecipeOptions recipe;  // Over what it has.
+  std::optional<double> mostAir;
+  std::optional<double> mostBareInk;
+  std::string newName;
+  bool remove = false;
+  std::string forKind;  // New frames of this kind get the role's shape.
+  std::string notForKind;
+};
 
 Result<const Role*> roleOf(const Project& project, const std::string& name) {
   if (name.empty() && !project.roles.empty()) return &project.roles.front();
@@ -53,7 +101,8 @@ Result<std::vector<Edit>> shapeEdits(const OpenProject& open, const ShapeArgumen
     case Act::Tell:
       break;
     case Act::Fit: {
-      Recipe recipe = arguments.recipe.value_or(role.recipe);
+      if (auto read = loadArtOf(open, frames); !read) return tl::unexpected(read.error());
+      Recipe recipe = arguments.recipe.over(role.recipe);
       recipe.together = arguments.way == ShapeArguments::Way::Together;
       return arguments.way == ShapeArguments::Way::Held
                  ? fittedAndHeld(project, frames, role.name, recipe, open.art)
@@ -73,6 +122,7 @@ Result<std::vector<Edit>> shapeEdits(const OpenProject& open, const ShapeArgumen
       return shapesCopied(project, frames, role.name, (*to)->name);
     }
     case Act::KindRules:
+      if (auto read = loadArtOf(open, frames); !read) return tl::unexpected(read.error());
       return byKindRules(project, frames, arguments.handToo ? HandSet::Replaced : HandSet::Kept,
                          open.art);
   }
@@ -179,7 +229,7 @@ Result<std::vector<Edit>> roleEdits(const Project& project, const RoleArguments&
     role = roles.insert(roles.end(), Role{arguments.name});
   }
   if (arguments.duty) role->duty = *arguments.duty;
-  if (arguments.recipe) role->recipe = *arguments.recipe;
+  role->recipe = arguments.recipe.over(role->recipe);
   if (arguments.mostAir) role->mostAir = *arguments.mostAir;
   if (arguments.mostBareInk) role->mostBareInk = *arguments.mostBareInk;
   std::vector<Edit> edits{SetRoles{roles}};
@@ -192,25 +242,26 @@ Result<std::vector<Edit>> roleEdits(const Project& project, const RoleArguments&
   return edits;
 }
 
-}  // namespace
-
 Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
-  auto open = openProject(arguments.project);
-  if (!open) return tl::unexpected(open.error());
-  const auto role = roleOf(open->project, arguments.role);
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  const OpenProject open = withArt(change->path(), change->project());
+  const auto role = roleOf(open.project, arguments.role);
   if (!role) return tl::unexpected(role.error());
-  const auto frames = chosenFrames(open->project, arguments.frames);
+  const auto frames = chosenFrames(open.project, arguments.frames);
   if (!frames) return tl::unexpected(frames.error());
   if (frames->empty()) return failure(ErrorCode::BadValue, "there is no such frame");
-  const auto edits = shapeEdits(*open, arguments, **role, *frames);
+  const auto edits = shapeEdits(open, arguments, **role, *frames);
   if (!edits) return tl::unexpected(edits.error());
-  const auto after = savedWith(arguments.project, open->project, *edits);
-  if (!after) return tl::unexpected(after.error());
+  if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+    return tl::unexpected(done.error());
+  }
   if (json) {
-    std::cout << jsonText(Json{{"project", arguments.project},
-                               {"role", (*role)->name},
-                               {"changed", edits->size()},
-                               {"shapes", shapesJson(*after, *frames, **role, open->art)}});
+    std::cout << jsonText(
+        Json{{"project", arguments.project},
+             {"role", (*role)->name},
+             {"changed", edits->size()},
+             {"shapes", shapesJson(change->project(), *frames, **role, open.art)}});
   }
   std::cerr << (*role)->name << ": " << edits->size() << " edits on " << framesText(frames->size())
             << "\n";
@@ -218,34 +269,34 @@ Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
 }
 
 Result<Outcome> runRefit(const RefitArguments& arguments, bool json) {
-  auto open = openProject(arguments.project);
-  if (!open) return tl::unexpected(open.error());
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
+  const OpenProject open = withArt(change->path(), change->project());
   std::vector<FrameRef> frames;
-  const bool chosen = !arguments.frames.assets.empty() || !arguments.frames.kind.empty();
-  if (chosen) {
-    auto some = chosenFrames(open->project, arguments.frames);
+  if (arguments.frames.any()) {
+    auto some = chosenFrames(open.project, arguments.frames);
     if (!some) return tl::unexpected(some.error());
     frames = std::move(*some);
   } else {
-    for (const auto& asset : open->project.assets) {
+    for (const auto& asset : open.project.assets) {
       for (const Frame& frame : asset->frames) frames.push_back({asset->id, frame.id});
     }
   }
+  if (auto read = loadArtOf(open, frames); !read) return tl::unexpected(read.error());
   const Refit refit =
-      refitted(open->project, frames, arguments.all ? RefitWhat::All : RefitWhat::Stale,
-               arguments.handToo ? HandSet::Replaced : HandSet::Kept, open->art);
-  if (!arguments.tryOnly) {
-    const auto after = savedWith(arguments.project, open->project, refit.edits);
-    if (!after) return tl::unexpected(after.error());
+      refitted(open.project, frames, arguments.all ? RefitWhat::All : RefitWhat::Stale,
+               arguments.handToo ? HandSet::Replaced : HandSet::Kept, open.art);
+  if (auto done = change->apply(refit.edits, arguments.tryOnly); !done) {
+    return tl::unexpected(done.error());
   }
   if (json) {
     std::cout << jsonText(Json{{"project", arguments.project},
                                {"fitted", refit.edits.size()},
-                               {"changes", changesJson(open->project, refit.changes)}});
+                               {"changes", changesJson(open.project, refit.changes)}});
   }
-  for (const Refitted& change : refit.changes) {
-    std::cerr << findFrame(open->project, change.frame)->name << ": " << change.role << " by "
-              << px(change.farthest) << "\n";
+  for (const Refitted& one : refit.changes) {
+    std::cerr << findFrame(open.project, one.frame)->name << ": " << one.role << " by "
+              << px(one.farthest) << "\n";
   }
   std::cerr << "fitted again: " << refit.edits.size() << ", of which " << refit.changes.size()
             << (arguments.tryOnly ? " would change\n" : " have changed\n");
@@ -253,24 +304,121 @@ Result<Outcome> runRefit(const RefitArguments& arguments, bool json) {
 }
 
 Result<Outcome> runRole(const RoleArguments& arguments, bool json) {
-  auto open = openProject(arguments.project);
-  if (!open) return tl::unexpected(open.error());
-  Project project = open->project;
+  auto change = ProjectChange::open(arguments.project);
+  if (!change) return tl::unexpected(change.error());
   if (!arguments.name.empty()) {
-    const auto edits = roleEdits(project, arguments);
+    const auto edits = roleEdits(change->project(), arguments);
     if (!edits) return tl::unexpected(edits.error());
-    auto after = savedWith(arguments.project, project, *edits);
-    if (!after) return tl::unexpected(after.error());
-    project = std::move(*after);
+    if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+      return tl::unexpected(done.error());
+    }
   }
   Json roles = Json::array();
-  for (const Role& role : project.roles) roles.push_back(roleJson(role));
-  if (json) std::cout << jsonText(Json{{"project", arguments.project}, {"roles", roles}});
-  for (const Role& role : project.roles) {
+  for (const Role& role : change->project().roles) {
+    roles.push_back(roleJson(role));
     std::cerr << role.name << " " << wordOf(kDutyWords, role.duty) << ", " << inWords(role.recipe)
               << "\n";
   }
+  if (json) std::cout << jsonText(Json{{"project", arguments.project}, {"roles", roles}});
   return Outcome::Done;
+}
+
+class ShapeCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"shape", "Give frames of a project their shapes, or tell them",
+            "shape keeper.amber --asset chr_keeper --role feet --do fit --way held"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    addFrames(app, arguments_.frames);
+    app.add_option("--role", arguments_.role, "Whose shapes; the first role if not said");
+    app.add_option("--do", act_, "What to do with them")->check(oneOf(kActWords));
+    app.add_option("--way", way_, "How a fit goes to the frames")->check(oneOf(kFitWayWords));
+    app.add_option("--copy-to", arguments_.copyTo, "The role that copies go to");
+    app.add_flag("--hand-too", arguments_.handToo,
+                 "The kind's rules also replace what is by hand");
+    arguments_.recipe.addTo(app);
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override {
+    arguments_.act = *enumFrom<ShapeArguments::Act>(kActWords, act_);
+    arguments_.way = *enumFrom<ShapeArguments::Way>(kFitWayWords, way_);
+    return runShape(arguments_, json);
+  }
+
+ private:
+  ShapeArguments arguments_;
+  std::string act_ = "tell";
+  std::string way_ = "each";
+};
+
+class RefitCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"refit", "Fit again what the art has left behind", "refit keeper.amber --try"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    addFrames(app, arguments_.frames);
+    app.add_flag("--all", arguments_.all, "All that have a recipe, stale or not");
+    app.add_flag("--hand-too", arguments_.handToo,
+                 "Also those set by hand, by their role's recipe");
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override { return runRefit(arguments_, json); }
+
+ private:
+  RefitArguments arguments_;
+};
+
+class RoleCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"role", "Make or change a role of a project, or tell of all",
+            "role keeper.amber --name feet --duty notices --region bottom:4px --inset 0,0,0,-2"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    app.add_option("--role,--name", arguments_.name, "The role; it is made where there is none");
+    app.add_option("--duty", duty_, "What its shapes do")->check(oneOf(kDutyWords));
+    app.add_option("--most-air", mostAir_, "Share of air that checks allow")
+        ->check(inRange(kShareRange));
+    app.add_option("--most-bare-ink", mostBare_, "Share of bare ink that checks allow")
+        ->check(inRange(kShareRange));
+    app.add_option("--rename", arguments_.newName, "Its new name");
+    app.add_flag("--remove", arguments_.remove, "Take it out, with all its shapes");
+    app.add_option("--for-kind", arguments_.forKind, "New frames of this kind get its shape");
+    app.add_option("--not-for-kind", arguments_.notForKind, "They get it no more");
+    arguments_.recipe.addTo(app);
+    addTry(app, arguments_.tryOnly);
+  }
+  Result<Outcome> run(bool json) override {
+    arguments_.duty = enumFrom<Duty>(kDutyWords, duty_);
+    if (mostAir_ >= 0) arguments_.mostAir = mostAir_;
+    if (mostBare_ >= 0) arguments_.mostBareInk = mostBare_;
+    return runRole(arguments_, json);
+  }
+
+ private:
+  RoleArguments arguments_;
+  std::string duty_;
+  double mostAir_ = -1;
+  double mostBare_ = -1;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeShapeCommand() {
+  return std::make_unique<ShapeCommand>();
+}
+
+std::unique_ptr<Command> makeRefitCommand() {
+  return std::make_unique<RefitCommand>();
+}
+
+std::unique_ptr<Command> makeRoleCommand() {
+  return std::make_unique<RoleCommand>();
 }
 
 }  // namespace amber

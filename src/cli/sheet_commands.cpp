@@ -2,9 +2,14 @@
 #include <algorithm>
 #include <array>
 #include <cstdio>
+#include <CLI/CLI.hpp>
 #include <iostream>
+#include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
+#include "cli/common_options.h"
+#include "cli/cutting_options.h"
+#include "cli/recipe_options.h"
 #include "core/checks/check_project.h"
 #include "core/checks/cut_checks.h"
 #include "core/cut/cut_rects.h"
@@ -22,6 +27,20 @@
 
 namespace amber {
 namespace {
+
+struct CutArguments {
+  std::string image;
+  CuttingArguments cutting;
+};
+
+struct FitArguments {
+  std::string image;
+  CuttingArguments cutting;
+  std::vector<PixelRect> rects;
+  std::vector<Recipe> recipes;  ///< A candidate of each.
+  bool together = false;        ///< One geometry for all frames, at their origins.
+  int partPoints = 0;  ///< Most points of a polygon's convex part; 0: parts are not asked for.
+};
 
 std::string hexOf(const KeyColour& key) {
   std::array<char, 7> text{};
@@ -46,7 +65,7 @@ Project projectOf(const std::string& image, PixelSize size) {
 }
 
 Finding emptyCells(const std::vector<PixelRect>& cells) {
-  Finding finding{"frame.empty", Severity::Warning, Bench::Cut, {{1}, {}, {}, {}, {}}, {}, {}, {}};
+  Finding finding = findingOf(rules::kFrameEmpty, {{1}, {}, {}, {}, {}});
   const PixelRect& first = cells.front();
   finding.text = (cells.size() == 1 ? "the cell" : std::to_string(cells.size()) + " cells") +
                  (cells.size() == 1 ? " at " : " hold no ink, the first of them at ") +
@@ -58,15 +77,14 @@ Finding emptyCells(const std::vector<PixelRect>& cells) {
 }
 
 Finding likelyBackground(const KeyColour& key) {
-  Finding finding{"sheet.key", Severity::Note, Bench::Cut, {{1}, {}, {}, {}, {}}, {}, {}, {}};
+  Finding finding = findingOf(rules::kSheetKey, {{1}, {}, {}, {}, {}});
   finding.text = "nothing is transparent, and " + hexOf(key) + " looks like the background";
   finding.fix = "Take it as the key colour: --key " + hexOf(key) + ".";
   return finding;
 }
 
 Finding unreadPictures(int unread) {
-  Finding finding{
-      "sheet.pictures", Severity::Warning, Bench::Cut, {{1}, {}, {}, {}, {}}, {}, {}, {}};
+  Finding finding = findingOf(rules::kSheetPictures, {{1}, {}, {}, {}, {}});
   const std::string text = unreadText(unread);
   finding.text = "the image " + text.substr(0, text.find(';'));
   finding.fix = "Save it as GIF or WebP, or as numbered images.";
@@ -186,8 +204,7 @@ struct FittedFrames {
 };
 
 Json candidateJson(const Recipe& recipe, const Shape& shape, int partPoints) {
-  Json candidate{{"kind", kindName(recipe.kind)}};
-  if (recipe.kind != ShapeKind::Mask) candidate["style"] = styleName(recipe.style);
+  Json candidate{{"kind", kindName(recipe.kind)}, {"style", styleName(recipe.style)}};
   candidate["geometry"] = jsonOf(shape);
   const auto* polygon = std::get_if<Polygon>(&shape);
   if (polygon != nullptr && partPoints > 0) {
@@ -251,8 +268,6 @@ FittedFrames fittedFrames(const FitArguments& arguments, const std::vector<Pixel
   return fitted;
 }
 
-}  // namespace
-
 Result<Outcome> runCut(const CutArguments& arguments, bool json) {
   auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
@@ -309,6 +324,72 @@ Result<Outcome> runFit(const FitArguments& arguments, bool json) {
   std::cerr << arguments.image << ": fitted on " << with << " of " << rects->size()
             << " frames; the others hold no firm ink there\n";
   return Outcome::Done;
+}
+
+class CutCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"cut", "Cut a sheet into frames and say what is wrong",
+            "cut keeper_walk.png --cells 48x48 --json"};
+  }
+  void addOptions(CLI::App& app) override {
+    app.add_option("IMAGE", image_, "The sheet")->required();
+    addCutting(app, cutting_);
+    addCutRegions(app, cutting_);
+  }
+  Result<Outcome> run(bool json) override { return runCut({image_, cuttingFrom(cutting_)}, json); }
+
+ private:
+  std::string image_;
+  CuttingText cutting_;
+};
+
+class FitCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"fit", "Fit shapes to the frames of a sheet",
+            "fit keeper_walk.png --cells 48x48 --kind polygon --style balanced --json"};
+  }
+  void addOptions(CLI::App& app) override {
+    app.add_option("IMAGE", image_, "The sheet")->required();
+    app.add_option("--rect", rects_, "A frame's rectangle; may be given again")
+        ->check(numbersForm(4, ',', "x,y,w,h"));
+    recipe_.addTo(app, RecipeOptions::Many::Yes);
+    app.add_flag("--together", together_, "One shape for all frames, laid over at their feet");
+    CLI::Option* parts = app.add_flag("--parts", parts_, "Also a polygon's convex parts");
+    app.add_option("--part-points", partPoints_, "At most so many in a part")
+        ->needs(parts)
+        ->check(CLI::Range(kLeastPartPoints, kMostPolygonPoints));
+    addCutting(app, cutting_);
+  }
+  Result<Outcome> run(bool json) override {
+    FitArguments fit{image_,    cuttingFrom(cutting_),   {}, recipe_.all({}),
+                     together_, parts_ ? partPoints_ : 0};
+    for (const std::string& text : rects_) {
+      const std::vector<int> n = numbersIn(text, 4, ',');
+      fit.rects.push_back({n[0], n[1], n[2], n[3]});
+    }
+    return runFit(fit, json);
+  }
+
+ private:
+  std::string image_;
+  CuttingText cutting_;
+  std::vector<std::string> rects_;
+  RecipeOptions recipe_;
+  bool together_ = false;
+  bool parts_ = false;
+  int partPoints_ = 8;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeCutCommand() {
+  return std::make_unique<CutCommand>();
+}
+
+std::unique_ptr<Command> makeFitCommand() {
+  return std::make_unique<FitCommand>();
 }
 
 }  // namespace amber

@@ -1,78 +1,61 @@
 #include "desktop/session.h"
 
 #include <QCoreApplication>
-#include <QDir>
 #include <QEventLoop>
 #include <QFileInfo>
-#include <QMetaObject>
-#include <QPointer>
-#include <QUndoCommand>
+#include <utility>
 
 #include "core/checks/check_project.h"
-#include "files/project_file.h"
-#include "work/import_sheet.h"
-#include "work/recovery.h"
+#include "desktop/session/history_step.h"
+#include "desktop/session/project_keeper.h"
+#include "desktop/session/sheet_watch.h"
+#include "work/mend.h"
 
 namespace amber {
 namespace {
 
-// Unsaved work is kept this soon after a change, ms; well under the two seconds we promise.
-constexpr int kKeepAfterMs = 400;
 constexpr int kCheckAfterMs = 30;
-// A file that is being written is left alone until it rests so long, ms.
-constexpr int kRepaintAfterMs = 250;
+// Edits that are found beside the interface are found anew at most so often: whoever goes on
+// editing that fast is to hear that nothing was done.
+constexpr int kMostTries = 5;
 
 std::string folderOf(const QString& path) {
   return QFileInfo(path).absolutePath().toStdString();
 }
 
+bool nothing(const Touched& touched) {
+  return touched.assets.empty() && touched.sheets.empty() && !touched.settings;
+}
+
 }  // namespace
 
-// One step of history: the project and selection before and after.
-class ProjectStep : public QUndoCommand {
- public:
-  ProjectStep(ProjectSession& session, const QString& label, Project after,
-              const Selection& selection)
-      : QUndoCommand(label),
-        session_(session),
-        before_(session.committed_),
-        after_(std::move(after)),
-        selectionBefore_(session.selection_),
-        selectionAfter_(selection) {}
-
-  void undo() override { session_.show(before_, selectionBefore_); }
-  void redo() override { session_.show(after_, selectionAfter_); }
-
- private:
-  ProjectSession& session_;
-  Project before_;
-  Project after_;
-  Selection selectionBefore_;
-  Selection selectionAfter_;
-};
-
-ProjectSession::ProjectSession(QObject* parent) : QObject(parent) {
-  writer_.setMaxThreadCount(1);
+ProjectSession::ProjectSession(QObject* parent)
+    : QObject(parent),
+      keeper_(new ProjectKeeper(background_, committed_, this)),
+      watch_(new SheetWatch(this)) {
   checkTimer_.setSingleShot(true);
   checkTimer_.setInterval(kCheckAfterMs);
-  keepTimer_.setSingleShot(true);
-  keepTimer_.setInterval(kKeepAfterMs);
   connect(&checkTimer_, &QTimer::timeout, this, &ProjectSession::runChecks);
-  connect(&keepTimer_, &QTimer::timeout, this, &ProjectSession::keep);
-  repaintTimer_.setSingleShot(true);
-  repaintTimer_.setInterval(kRepaintAfterMs);
-  connect(&repaintTimer_, &QTimer::timeout, this, &ProjectSession::takeRepainted);
-  connect(&watcher_, &QFileSystemWatcher::fileChanged, this, &ProjectSession::sheetFileChanged);
-  connect(&history_, &QUndoStack::cleanChanged, this, &ProjectSession::stateChanged);
+  connect(keeper_, &ProjectKeeper::stateChanged, this, &ProjectSession::stateChanged);
+  connect(keeper_, &ProjectKeeper::saved, this, &ProjectSession::saved);
+  connect(keeper_, &ProjectKeeper::failed, this, &ProjectSession::failed);
+  connect(keeper_, &ProjectKeeper::changedOnDisk, this, &ProjectSession::changedOnDisk);
+  connect(watch_, &SheetWatch::repainted, this, &ProjectSession::takeRepainted);
 }
 
 ProjectSession::~ProjectSession() {
   history_.disconnect(this);
-  stopping_.request_stop();
-  importStop_.request_stop();
-  workStop_.request_stop();
-  readers_.waitForDone();
-  writer_.waitForDone();
+  // The parts refer to what goes before they would as children.
+  delete keeper_;
+  delete watch_;
+}
+
+bool ProjectSession::hasProject() const {
+  return !path().isEmpty();
+}
+
+const QString& ProjectSession::path() const {
+  return keeper_->path();
 }
 
 std::shared_ptr<const SheetArt> ProjectSession::artOf(SheetId id) const {
@@ -121,158 +104,104 @@ const ShapePlace* ProjectSession::shapeOn(FrameId frame) const {
   return shapes().find(frame, selection_.role);
 }
 
-void ProjectSession::adopt(const QString& path, Project project) {
-  if (unsaved()) keepNow();
-  path_ = QFileInfo(path).absoluteFilePath();
+void ProjectSession::adopt(Project project) {
   history_.clear();
   findings_.clear();
-  store_ = std::make_shared<ArtStore>(folderOf(path_));
-  ++artGeneration_;
-  project_ = project;
-  committed_ = std::move(project);
+  store_ = std::make_shared<ArtStore>(folderOf(path()));
+  project_ = std::move(project);
   selection_ = repaired(project_, {});
   emit projectReplaced();
   emit selectionChanged();
   emit stateChanged();
   readArt();
-  watchSheets();
+  watch_->watch(QString::fromStdString(folderOf(path())), project_);
   checkSoon();
 }
 
 Result<void> ProjectSession::open(const QString& path) {
-  auto reopened = reopen(path.toStdString());
-  if (!reopened) return tl::unexpected(reopened.error());
-  adopt(path, std::move(reopened->saved));
-  everSaved_ = reopened->everSaved;
-  if (reopened->recovered) {
-    const Selection selection = repaired(*reopened->recovered, selection_);
-    history_.push(
-        new ProjectStep(*this, tr("Bring back unsaved work"), *reopened->recovered, selection));
+  auto opening = keeper_->open(path);
+  if (!opening) return tl::unexpected(opening.error());
+  if (auto kept = keepNow(); !kept) return kept;
+  const std::optional<Project> recovered = opening->reopened.recovered;
+  const std::string setAside = opening->reopened.setAside;
+  committed_ = opening->reopened.saved;
+  keeper_->adopt(std::move(*opening));
+  adopt(committed_);
+  if (recovered) {
+    pushStep(tr("Bring back unsaved work"), *recovered, repaired(*recovered, selection_));
     emit told(tr("Unsaved work was brought back. Undo returns to the saved project."));
   }
-  emit stateChanged();
+  if (!setAside.empty()) {
+    emit failed(tr("Unsaved work of this project could not be read. It was set aside as %1.")
+                    .arg(QString::fromStdString(setAside)));
+  }
   return {};
 }
 
 Result<void> ProjectSession::begin(const QString& path) {
-  if (QFileInfo::exists(path)) {
-    return failure(ErrorCode::FileUnwritable,
-                   "exists already and is not overwritten; open it, or choose another name",
-                   path.toStdString());
-  }
-  everSaved_ = false;
-  adopt(path, newProject(QFileInfo(path).completeBaseName().toStdString()));
+  auto opening = keeper_->begin(path);
+  if (!opening) return tl::unexpected(opening.error());
+  if (auto kept = keepNow(); !kept) return kept;
+  committed_ = opening->reopened.saved;
+  keeper_->adopt(std::move(*opening));
+  adopt(committed_);
   return {};
 }
 
 void ProjectSession::save() {
-  if (!hasProject()) return;
-  // Saves do not queue up: one that is asked for during another follows it, with what is new then.
-  if (saving_) {
-    saveAgain_ = true;
-    return;
-  }
   endPreview();
-  saving_ = true;
-  const int savedIndex = history_.index();
-  runBeside(writer_, [this, savedIndex, path = path_, project = committed_] {
-    const auto written = writeProject(path.toStdString(), project);
-    if (written) dropUnsaved(path.toStdString());
-    return std::function<void()>([this, savedIndex, path, written] {
-      saving_ = false;
-      if (saveAgain_) {
-        saveAgain_ = false;
-        save();
-      }
-      if (!written) {
-        emit failed(QString::fromStdString(describe(written.error())));
-        return;
-      }
-      if (path != path_) return;
-      everSaved_ = true;
-      if (history_.index() == savedIndex) {
-        history_.setClean();
-        kept_ = true;
-      } else {
-        keepSoon();
-      }
-      emit saved();
-      emit stateChanged();
-    });
-  });
+  keeper_->save();
 }
 
 void ProjectSession::saveAs(const QString& path) {
-  // Sheets are found relative to the project, so it stays in its folder.
-  if (QFileInfo(path).absolutePath() != QFileInfo(path_).absolutePath()) {
-    emit failed(tr("%1: a project lives beside its sheets; choose a name in %2")
-                    .arg(path, QFileInfo(path_).absolutePath()));
-    return;
-  }
-  path_ = QFileInfo(path).absoluteFilePath();
-  save();
+  endPreview();
+  keeper_->saveAs(path);
 }
 
 bool ProjectSession::unsaved() const {
-  return hasProject() && (!history_.isClean() || (!everSaved_ && history_.count() > 0));
+  return keeper_->unsaved();
 }
 
 QString ProjectSession::stateText() const {
-  if (!hasProject()) return {};
-  if (!unsaved()) return everSaved_ ? tr("saved") : tr("new");
-  if (!kept_) return tr("edited");
-  const qint64 seconds = sinceKept_.isValid() ? sinceKept_.elapsed() / 1000 : 0;
-  return seconds < 60 ? tr("edited, kept %1 s ago").arg(seconds)
-                      : tr("edited, kept %1 min ago").arg(seconds / 60);
+  return keeper_->stateText();
 }
 
-void ProjectSession::keepSoon() {
-  kept_ = false;
-  // Not restarted by later edits: steady work is kept as often as work with pauses.
-  if (!keepTimer_.isActive()) keepTimer_.start();
-  emit stateChanged();
+Result<void> ProjectSession::keepNow() {
+  return keeper_->keepNow();
 }
 
-void ProjectSession::keep() {
-  if (!hasProject() || kept_) return;
-  if (keeping_ || saving_) {
-    keepTimer_.start();
-    return;
+void ProjectSession::settle() {
+  while (background_.busy() || checkTimer_.isActive()) {
+    QCoreApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
   }
-  keeping_ = true;
-  kept_ = true;
-  runBeside(writer_, [this, path = path_, project = committed_] {
-    const auto written = keepUnsaved(path.toStdString(), project);
-    return std::function<void()>([this, written] {
-      keeping_ = false;
-      if (!written) emit failed(QString::fromStdString(describe(written.error())));
-      sinceKept_.start();
-      emit stateChanged();
-    });
-  });
 }
 
-void ProjectSession::keepNow() {
-  keepTimer_.stop();
-  writer_.waitForDone();
-  keeping_ = false;
-  saving_ = false;
-  if (unsaved()) keep();
-  writer_.waitForDone();
+void ProjectSession::pushStep(const QString& label, Project after, const Selection& selection) {
+  history_.push(new HistoryStep(label, {committed_, selection_}, {std::move(after), selection},
+                                run_, [this](const Project& project, const Selection& shown) {
+                                  showStep(project, shown);
+                                }));
 }
 
 bool ProjectSession::perform(const QString& label, const std::vector<Edit>& edits,
                              const std::optional<Selection>& reveal) {
-  endPreview();
-  if (edits.empty()) return false;
   auto applied = withEdits(committed_, edits);
   if (!applied) {
+    endPreview();
     emit failed(QString::fromStdString(describe(applied.error())));
     return false;
   }
   const Selection after = repaired(applied->project, reveal.value_or(selection_));
-  history_.push(new ProjectStep(*this, label, std::move(applied->project), after));
+  pushStep(label, std::move(applied->project), after);
   return true;
+}
+
+void ProjectSession::startRun() {
+  run_ = ++lastRun_;
+}
+
+void ProjectSession::endRun() {
+  run_ = 0;
 }
 
 void ProjectSession::preview(const std::vector<Edit>& edits) {
@@ -281,10 +210,7 @@ void ProjectSession::preview(const std::vector<Edit>& edits) {
 }
 
 void ProjectSession::endPreview() {
-  if (!(difference(project_, committed_).assets.empty() &&
-        difference(project_, committed_).sheets.empty())) {
-    show(committed_);
-  }
+  if (!nothing(difference(project_, committed_))) show(committed_);
 }
 
 // Shows a project that is not in history.
@@ -295,65 +221,165 @@ void ProjectSession::show(Project project) {
 }
 
 // Shows a step of history.
-void ProjectSession::show(const Project& project, const Selection& selection) {
+void ProjectSession::showStep(const Project& project, const Selection& selection) {
   committed_ = project;
   const Touched touched = difference(project_, project);
   show(project);
   select(selection);
   if (!touched.sheets.empty()) {
     readArt();
-    watchSheets();
+    watch_->watch(QString::fromStdString(folderOf(path())), project_);
   }
   checkSoon();
-  keepSoon();
+  keeper_->changed();
 }
 
-void ProjectSession::select(const Selection& selection) {
-  const Selection sound = repaired(project_, selection);
-  if (sound == selection_) return;
-  selection_ = sound;
-  emit selectionChanged();
-}
-
-void ProjectSession::selectRole(const std::string& role) {
-  Selection next = selection_;
-  next.role = role;
-  select(next);
-}
-
-void ProjectSession::selectFrame(AssetId asset, AnimationId animation, FrameId frame) {
-  Selection next = selection_;
-  if (next.asset != asset) next.assets = {asset};
-  next.asset = asset;
-  next.animation = animation;
-  next.frame = frame;
-  next.frames = {frame};
-  if (const Asset* value = findAsset(project_, asset)) {
-    if (const Frame* shown = findFrame(*value, frame)) next.sheet = shown->sheet;
+void ProjectSession::readArt() {
+  for (const auto& sheet : project_.sheets) {
+    if (store_->cached(*sheet) != nullptr) continue;
+    background_.run(this, tr("Reading art"),
+                    [this, sheet, store = store_](const Progress& progress) -> Background::Finish {
+                      if (progress.cancelled()) return {};
+                      store->load(*sheet);
+                      return [this, store] {
+                        if (store != store_) return;
+                        emit artArrived();
+                        checkSoon();
+                      };
+                    });
   }
-  select(next);
 }
 
-void ProjectSession::selectSheet(SheetId sheet) {
-  Selection next = selection_;
-  next.sheet = sheet;
-  for (const auto& asset : project_.assets) {
-    for (const Frame& frame : asset->frames) {
-      if (frame.sheet != sheet) continue;
-      next.asset = asset->id;
-      next.assets = {asset->id};
-      next.frame = frame.id;
-      next.frames = {frame.id};
-      for (const Animation& animation : asset->animations) {
-        for (const Step& step : animation.steps) {
-          if (step.frame == frame.id) next.animation = animation.id;
+void ProjectSession::checkSoon() {
+  if (!checkTimer_.isActive()) checkTimer_.start();
+}
+
+void ProjectSession::runChecks() {
+  if (checking_) {
+    checkAgain_ = true;
+    return;
+  }
+  checking_ = true;
+  background_.run(
+      this, {}, [this, store = store_, project = committed_](const Progress&) -> Background::Finish {
+        auto findings = std::make_shared<std::vector<Finding>>(store->fileFindings(project));
+        for (Finding& finding : checkProject(project, ArtStore::cachedOnly(store, project))) {
+          findings->push_back(std::move(finding));
         }
-      }
-      select(next);
-      return;
+        sortFindings(*findings);
+        return [this, store, findings] {
+          checking_ = false;
+          if (store == store_) {
+            findings_ = std::move(*findings);
+            emit findingsChanged();
+          }
+          if (std::exchange(checkAgain_, false)) checkSoon();
+        };
+      });
+}
+
+void ProjectSession::performBeside(const QString& label, FindEdits find,
+                                   std::function<void(bool)> done) {
+  endPreview();
+  findAndPerform(label, find, done, kMostTries);
+}
+
+void ProjectSession::findAndPerform(const QString& label, const FindEdits& find,
+                                    const std::function<void(bool)>& done, int tries) {
+  const auto finish = [this, label, find, done, tries](
+                          const std::shared_ptr<ArtStore>& store, const Project& from,
+                          const Result<std::vector<Edit>>& edits, bool stopped) {
+    if (store != store_) return;
+    bool performed = false;
+    if (stopped) {
+      emit told(tr("Stopped: %1. Nothing has changed.").arg(label));
+    } else if (!nothing(difference(from, committed_))) {
+      if (tries > 1) return findAndPerform(label, find, done, tries - 1);
+      emit failed(tr("%1: the project kept changing meanwhile; nothing was done. Try again.")
+                      .arg(label));
+    } else if (!edits) {
+      emit failed(QString::fromStdString(describe(edits.error())));
+    } else {
+      performed = perform(label, *edits);
     }
+    if (done) done(performed);
+  };
+  background_.run(this, label,
+                  [find, finish, store = store_, project = committed_](
+                      const Progress& progress) -> Background::Finish {
+                    auto edits = find(project, *store, progress);
+                    const bool stopped = progress.cancelled();
+                    return [=] { finish(store, project, edits, stopped); };
+                  });
+}
+
+void ProjectSession::mend(const Finding& finding) {
+  QString label = QString::fromStdString(finding.fix);
+  if (label.endsWith('.')) label.chop(1);
+  if (!finding.remedy.takesTime()) {
+    const auto edits = finding.remedy.edits(committed_, art());
+    if (edits) {
+      perform(label, *edits);
+    } else {
+      emit failed(QString::fromStdString(describe(edits.error())));
+    }
+    return;
   }
-  select(next);
+  performBeside(label, [finding](const Project& project, ArtStore& store, const Progress&) {
+    return finding.remedy.edits(project, [&](SheetId id) -> std::shared_ptr<const SheetArt> {
+      const Sheet* sheet = findSheet(project, id);
+      return sheet == nullptr ? nullptr : store.load(*sheet).value_or(nullptr);
+    });
+  });
+}
+
+// However many were repainted, they are taken in as one step.
+void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
+  auto what = std::make_shared<std::vector<Refreshed>>();
+  const Sheet* first = findSheet(committed_, sheets.front());
+  if (first == nullptr) return;
+  const QString label = sheets.size() == 1
+                            ? tr("Take the repainted %1 in")
+                                  .arg(QFileInfo(QString::fromStdString(first->path)).fileName())
+                            : tr("Take %n repainted sheet(s) in", nullptr,
+                                 static_cast<int>(sheets.size()));
+  performBeside(
+      label,
+      [sheets, what](const Project& project, ArtStore& store,
+                     const Progress& progress) -> Result<std::vector<Edit>> {
+        int done = 0;
+        for (const SheetId id : sheets) {
+          if (progress.cancelled()) return std::vector<Edit>{};
+          progress.at(done++, static_cast<int>(sheets.size()));
+          const Sheet* now = findSheet(project, id);
+          if (now == nullptr) continue;
+          if (const auto art = store.reload(*now); !art) return tl::unexpected(art.error());
+        }
+        auto result = refreshed(project, store, sheets);
+        if (!result) return tl::unexpected(result.error());
+        *what = std::move(result->sheets);
+        return std::move(result->edits);
+      },
+      [this, what](bool performed) {
+        emit artArrived();
+        checkSoon();
+        if (!performed || what->empty()) return;
+        if (what->size() == 1) {
+          emit told(tr("%1 was repainted: %2. Undo keeps the cut as it was.")
+                        .arg(QString::fromStdString(what->front().path),
+                             QString::fromStdString(refreshText(what->front()))));
+          return;
+        }
+        Refreshed all;
+        for (const Refreshed& one : *what) {
+          all.kept += one.kept;
+          all.added += one.added;
+          all.lost += one.lost;
+        }
+        emit told(tr("%n sheet(s) were repainted: %1. Undo keeps the cuts as they were.", nullptr,
+                     static_cast<int>(what->size()))
+                      .arg(QString::fromStdString(refreshText(all))));
+      });
 }
 
 }  // namespace amber

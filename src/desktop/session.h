@@ -1,18 +1,13 @@
 #pragma once
 
-#include <QElapsedTimer>
-#include <QFileSystemWatcher>
 #include <QObject>
-#include <QSet>
 #include <QString>
 #include <QStringList>
-#include <QThreadPool>
 #include <QTimer>
 #include <QUndoStack>
 #include <functional>
 #include <memory>
 #include <optional>
-#include <stop_token>
 #include <vector>
 
 #include "core/base/progress.h"
@@ -20,14 +15,19 @@
 #include "core/fit/held_shapes.h"
 #include "core/project/edit.h"
 #include "core/project/selection.h"
+#include "desktop/session/background.h"
 #include "work/art_store.h"
 
 namespace amber {
 
+class ProjectKeeper;
+class SheetWatch;
 struct ImportedSheet;
 
 /// The open project with its history, selection, art and findings. Views call its verbs and hear
 /// what changed. All calls are made on the interface thread; slow work runs beside it.
+/// Keeping and saving are ProjectKeeper's, noticing repainted files SheetWatch's, and what runs
+/// beside the interface is Background's.
 class ProjectSession : public QObject {
   Q_OBJECT
 
@@ -35,8 +35,8 @@ class ProjectSession : public QObject {
   explicit ProjectSession(QObject* parent = nullptr);
   ~ProjectSession() override;
 
-  bool hasProject() const { return !path_.isEmpty(); }
-  const QString& path() const { return path_; }
+  bool hasProject() const;
+  const QString& path() const;
   /// What is shown: during a preview, with what is not done yet.
   const Project& project() const { return project_; }
   /// What history holds.
@@ -45,6 +45,9 @@ class ProjectSession : public QObject {
   const std::vector<Finding>& findings() const { return findings_; }
   QUndoStack& history() { return history_; }
   const std::shared_ptr<ArtStore>& artStore() const { return store_; }
+  /// What runs beside the interface, for views that find out something of their own.
+  Background& background() { return background_; }
+  ProjectKeeper& keeper() { return *keeper_; }
 
   /// The sheet's art, null while it is being read or when it cannot be.
   std::shared_ptr<const SheetArt> artOf(SheetId sheet) const;
@@ -61,6 +64,7 @@ class ProjectSession : public QObject {
   const ShapePlace* shapeOn(FrameId frame) const;
 
   /// Opens a project, with what was kept of unsaved work as one step that can be undone.
+  /// Errors: as ProjectKeeper::open; the project that was open stays.
   Result<void> open(const QString& path);
   /// Begins an empty project that will be saved at `path`; nothing is written yet.
   /// Errors: there is a file of that name already.
@@ -71,29 +75,28 @@ class ProjectSession : public QObject {
 
   /// Takes images in as sheets, beside the interface: files, and folders of files. Without a
   /// project, one is begun (or opened) in the folder of the first. What cannot be read is told by
-  /// `failed`, one a file; how far it has come, by `importing`.
+  /// `failed`, one a file.
   void importImages(const QStringList& paths);
-  /// Ends taking images in; those that are read already are added.
-  void stopImporting();
 
   /// Applies the edits as one step of history under this label. An edit that no longer applies is
   /// told by `failed` and changes nothing.
   bool perform(const QString& label, const std::vector<Edit>& edits,
                const std::optional<Selection>& reveal = std::nullopt);
 
+  /// Between these, steps are one in history: an arrow key is held down.
+  void startRun();
+  void endRun();
+
   /// Finds edits beside the interface, from the project as it is now, and applies them as one step;
-  /// finds them anew where the project has changed meanwhile. `done` hears whether they were.
-  /// What it tells of its progress is told by `working`; stopped by stopWorking, nothing is done.
+  /// finds them anew where the project has changed meanwhile, a few times. `done` hears whether
+  /// they were. Stopped, nothing is done.
   using FindEdits = std::function<Result<std::vector<Edit>>(const Project& project, ArtStore& store,
                                                             const Progress& progress)>;
   void performBeside(const QString& label, FindEdits find,
                      std::function<void(bool performed)> done = {});
 
-  /// Ends what runs by performBeside.
-  void stopWorking();
-
-  /// Mends what a finding found.
-  void mend(const Finding& finding, const QString& label);
+  /// Mends what a finding found, as one step under its fix's words.
+  void mend(const Finding& finding);
 
   /// Shows a project without a step of history, as during a drag; the next perform or
   /// `endPreview` ends it.
@@ -109,8 +112,8 @@ class ProjectSession : public QObject {
   bool unsaved() const;
   /// "saved", "edited, kept 2 s ago", ...
   QString stateText() const;
-  /// Keeps unsaved work now and waits for it. For closing.
-  void keepNow();
+  /// Keeps unsaved work now and waits for it. For closing. Errors: as ProjectKeeper::keepNow.
+  Result<void> keepNow();
   /// Waits until nothing runs beside the interface, and has heard its results.
   void settle();
 
@@ -124,58 +127,39 @@ class ProjectSession : public QObject {
   void saved();
   void failed(const QString& sentence);
   void told(const QString& sentence);
-  /// Images are being taken in: so many of so many are read. 0 of 0 when it has ended.
-  void importing(int done, int total);
-  /// Edits are being found beside the interface: so many of so many frames. 0 of 0 when it has
-  /// ended.
-  void working(const QString& label, int done, int total);
+  /// The file was changed by another program since it was read; it was not written.
+  void changedOnDisk(const QString& sentence);
 
  private:
-  friend class ProjectStep;
-
-  void adopt(const QString& path, Project project);
+  void adopt(Project project);
   void show(Project project);
-  void show(const Project& project, const Selection& selection);
+  void showStep(const Project& project, const Selection& selection);
+  void pushStep(const QString& label, Project after, const Selection& selection);
+  void findAndPerform(const QString& label, const FindEdits& find,
+                      const std::function<void(bool)>& done, int tries);
   void readArt();
   void checkSoon();
   void runChecks();
-  void keepSoon();
-  void keep();
-  void watchSheets();
-  void sheetFileChanged(const QString& file);
-  void takeRepainted();
+  void takeRepainted(const std::vector<SheetId>& sheets);
+  bool readyForImages(const QString& first);
   void addImported(const std::vector<ImportedSheet>& imported);
-  void runBeside(QThreadPool& pool, std::function<std::function<void()>()> work);
 
-  QString path_;
+  Background background_;
   Project project_;    // what is shown
   Project committed_;  // what history holds; differs during a preview
+  ProjectKeeper* keeper_;
+  SheetWatch* watch_;
   Selection selection_;
   std::shared_ptr<ArtStore> store_;
   std::vector<Finding> findings_;
   QUndoStack history_;
-  QThreadPool readers_;  // image files and checks
-  QThreadPool writer_;   // one thread, so that files are written in the order asked for
   QTimer checkTimer_;
-  QTimer keepTimer_;
-  QElapsedTimer sinceKept_;
-  std::stop_source stopping_;
-  std::stop_source importStop_;
-  std::stop_source workStop_;
   mutable std::shared_ptr<const Asset> shapesOf_;
   mutable std::optional<HeldShapes> shapes_;
-  QFileSystemWatcher watcher_;
-  QSet<QString> repaintedFiles_;
-  QTimer repaintTimer_;
-  bool everSaved_ = false;
-  bool kept_ = true;
-  bool saving_ = false;
-  bool saveAgain_ = false;
-  bool keeping_ = false;
   bool checking_ = false;
   bool checkAgain_ = false;
-  int running_ = 0;
-  int artGeneration_ = 0;
+  int run_ = 0;  // of steps that are one in history; 0 outside of any
+  int lastRun_ = 0;
 };
 
 }  // namespace amber

@@ -1,5 +1,7 @@
 #include "files/cut_json.h"
 
+#include <nlohmann/json.hpp>
+
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "files/geometry_json.h"
@@ -32,8 +34,9 @@ CutWay readWay(const JsonReader& from) {
   const auto way = from.optionalMember("way");
   switch (way ? way->choice(kWayWords) : 0) {
     case 1:
-      return IslandRule{from.member("join").whole(1, 256), from.member("minInk").whole(1, 1000000),
-                        from.member("part").whole(0, 255)};
+      return IslandRule{from.member("join").whole(kJoinRange),
+                        from.member("minInk").whole(kLeastInkRange),
+                        from.member("part").whole(kByteRange)};
     case 2: {
       HandCut hand;
       for (const JsonReader& rect : from.member("rects").elements(kMostRects)) {

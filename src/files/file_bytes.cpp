@@ -74,6 +74,13 @@ Result<void> writeFileAtomically(const std::string& path, std::string_view bytes
   return {};
 }
 
+Result<std::string> fileHash(const std::string& path) {
+  // Projects and images alike are smaller.
+  const auto bytes = readFile(path, 1LL << 30);
+  if (!bytes) return tl::unexpected(bytes.error());
+  return contentHash(*bytes);
+}
+
 std::string contentHash(std::string_view bytes) {
   QCryptographicHash hash(QCryptographicHash::Sha256);
   hash.addData(QByteArrayView(bytes.data(), static_cast<qsizetype>(bytes.size())));

@@ -16,6 +16,9 @@ Result<std::string> readFile(const std::string& path, long long most);
 /// folder. Errors (FileUnwritable): with the system's reason; the old file is untouched.
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes);
 
+/// The contentHash of a file's bytes. Errors: as readFile.
+Result<std::string> fileHash(const std::string& path);
+
 /// "sha256:" and the hash of the bytes in 64 hex digits.
 std::string contentHash(std::string_view bytes);
 

@@ -2,17 +2,15 @@
 
 #include <array>
 #include <cmath>
+#include <nlohmann/json.hpp>
 
 #include "core/geometry/tolerances.h"
 #include "core/origin/mounts.h"
+#include "core/project/ranges.h"
 #include "files/words.h"
 
 namespace amber {
 namespace {
-
-constexpr std::size_t kMostMounts = 1000;
-constexpr std::size_t kMostRuns = 1000000;
-constexpr double kFarthestPoint = 2.0 * kLongestImageSide;
 
 // A coordinate of a mask's run, as seen from its corner; whole.
 int readRunPlace(const JsonReader& from, double corner) {
@@ -26,16 +24,10 @@ int readRunPlace(const JsonReader& from, double corner) {
   return 0;
 }
 
-double readCoordinate(const JsonReader& from) {
-  const double value = from.number();
-  if (std::abs(value) <= kFarthestPoint) return value;
-  from.fail(ErrorCode::BadValue, "lies more than 32768 px away");
-  return 0;
-}
-
 MaskShape readMask(const JsonReader& from) {
-  MaskShape mask{readCoordinate(from.member("x")),
-                 readCoordinate(from.member("y")),
+  from.knows({"kind", "x", "y", "w", "h", "runs"});
+  MaskShape mask{from.member("x").number(),
+                 from.member("y").number(),
                  from.member("w").whole(1, kLongestImageSide),
                  from.member("h").whole(1, kLongestImageSide),
                  {}};
@@ -50,6 +42,7 @@ MaskShape readMask(const JsonReader& from) {
 }
 
 Polygon readPolygon(const JsonReader& from) {
+  from.knows({"kind", "points"});
   Polygon polygon;
   for (const JsonReader& part : from.member("points").elements(kMostPolygonPoints)) {
     const FramePoint point = readPoint(part);
@@ -59,21 +52,21 @@ Polygon readPolygon(const JsonReader& from) {
   return polygon;
 }
 
-Shape readAnyShape(const JsonReader& from) {
-  const auto number = [&](const char* name) { return readCoordinate(from.member(name)); };
-  switch (static_cast<ShapeKind>(from.member("kind").choice(kKindWords))) {
-    case ShapeKind::Box:
-      return Box{number("x"), number("y"), number("w"), number("h")};
-    case ShapeKind::Circle:
-      return Circle{number("cx"), number("cy"), number("r")};
-    case ShapeKind::Capsule:
-      return Capsule{number("ax"), number("ay"), number("bx"), number("by"), number("r")};
-    case ShapeKind::Polygon:
-      return readPolygon(from);
-    case ShapeKind::Mask:
-      break;
-  }
-  return readMask(from);
+Box readBox(const JsonReader& from) {
+  from.knows({"kind", "x", "y", "w", "h"});
+  return {from.member("x").number(), from.member("y").number(), from.member("w").number(),
+          from.member("h").number()};
+}
+
+Circle readCircle(const JsonReader& from) {
+  from.knows({"kind", "cx", "cy", "r"});
+  return {from.member("cx").number(), from.member("cy").number(), from.member("r").number()};
+}
+
+Capsule readCapsule(const JsonReader& from) {
+  from.knows({"kind", "ax", "ay", "bx", "by", "r"});
+  return {from.member("ax").number(), from.member("ay").number(), from.member("bx").number(),
+          from.member("by").number(), from.member("r").number()};
 }
 
 }  // namespace
@@ -132,6 +125,7 @@ std::vector<Mount> readMounts(const JsonReader& from) {
     if (!isMountName(name)) {
       from.fail(ErrorCode::BadValue, "\"" + name + "\" is no name for a mount");
     }
+    if (from.failed()) break;
     mounts.push_back({name, readPoint(point)});
   }
   return mounts;
@@ -140,24 +134,40 @@ std::vector<Mount> readMounts(const JsonReader& from) {
 PixelRect readRect(const JsonReader& from) {
   const auto parts = from.exactly(4, "[x, y, width, height] in whole pixels");
   if (parts.empty()) return {0, 0, 1, 1};
-  return {parts[0].whole(0, kLongestImageSide), parts[1].whole(0, kLongestImageSide),
-          parts[2].whole(1, kLongestImageSide), parts[3].whole(1, kLongestImageSide)};
+  return {parts[0].whole(kSideRange), parts[1].whole(kSideRange), parts[2].whole(kFrameSideRange),
+          parts[3].whole(kFrameSideRange)};
 }
 
 PixelSize readSize(const JsonReader& from) {
   const auto parts = from.exactly(2, "two whole numbers");
   if (parts.empty()) return {};
-  return {parts[0].whole(0, kLongestImageSide), parts[1].whole(0, kLongestImageSide)};
+  return {parts[0].whole(kSideRange), parts[1].whole(kSideRange)};
 }
 
 FramePoint readPoint(const JsonReader& from) {
   const auto parts = from.exactly(2, "[x, y] in pixels");
   if (parts.empty()) return {};
-  return {readCoordinate(parts[0]), readCoordinate(parts[1])};
+  return {parts[0].within(kPlaceRange), parts[1].within(kPlaceRange)};
+}
+
+Shape readShape(const JsonReader& from) {
+  switch (static_cast<ShapeKind>(from.member("kind").choice(kKindWords))) {
+    case ShapeKind::Box:
+      return readBox(from);
+    case ShapeKind::Circle:
+      return readCircle(from);
+    case ShapeKind::Capsule:
+      return readCapsule(from);
+    case ShapeKind::Polygon:
+      return readPolygon(from);
+    case ShapeKind::Mask:
+      break;
+  }
+  return readMask(from);
 }
 
 Shape readShape(const JsonReader& from, PixelSize frame, FramePoint origin) {
-  const Shape shape = readAnyShape(from);
+  const Shape shape = readShape(from);
   if (from.failed()) return shape;
   if (auto sound = validated(moved(shape, origin.x, origin.y), frame); !sound) {
     from.fail(ErrorCode::BadValue, sound.error().sentence);

@@ -29,6 +29,8 @@ PixelSize readSize(const JsonReader& from);
 FramePoint readPoint(const JsonReader& from);
 /// Also fails on a name that isMountName refuses.
 std::vector<Mount> readMounts(const JsonReader& from);
+/// Whether the shape is sound is for whoever knows its frame to ask.
+Shape readShape(const JsonReader& from);
 /// Also fails where the shape is not sound on a frame of `frame` px whose origin, to which the
 /// geometry is relative, is `origin`.
 Shape readShape(const JsonReader& from, PixelSize frame, FramePoint origin);

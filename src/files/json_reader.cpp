@@ -2,8 +2,10 @@
 
 #include <cmath>
 #include <limits>
+#include <nlohmann/json.hpp>
 
 #include "core/base/exact_number.h"
+#include "core/base/nearest_word.h"
 
 namespace amber {
 namespace {
@@ -27,10 +29,40 @@ std::string kindOf(const Json& value) {
   }
 }
 
+std::string joined(const std::string& place, std::string_view key) {
+  return (place.empty() ? "" : place + ".") + std::string(key);
+}
+
+// Writes the way from `from` to the value at that address; false where it does not lie below.
+bool placeOf(const Json& from, const Json* value, std::string& place) {
+  if (&from == value) return true;
+  const std::string before = place;
+  if (from.is_object()) {
+    for (const auto& [key, part] : from.items()) {
+      place = joined(before, key);
+      if (placeOf(part, value, place)) return true;
+    }
+  } else if (from.is_array()) {
+    for (std::size_t i = 0; i < from.size(); ++i) {
+      if (from[i].is_primitive() && &from[i] != value) continue;
+      place = before + "[" + std::to_string(i) + "]";
+      if (placeOf(from[i], value, place)) return true;
+    }
+  }
+  place = before;
+  return false;
+}
+
 }  // namespace
 
+std::string JsonReader::place() const {
+  std::string place;
+  placeOf(*report_->root, owner_ != nullptr ? owner_ : value_, place);
+  return owner_ != nullptr ? joined(place, key_) : place;
+}
+
 void JsonReader::fail(ErrorCode code, const std::string& sentence) const {
-  if (!failed()) report_->error = Error{code, report_->file, place_, sentence};
+  if (!failed()) report_->error = Error{code, report_->file, place(), sentence};
 }
 
 void JsonReader::wrongType(std::string_view expected) const {
@@ -43,18 +75,17 @@ Result<void> JsonReader::outcome() const {
 }
 
 JsonReader JsonReader::member(std::string_view key) const {
-  const std::string place = (place_.empty() ? "" : place_ + ".") + std::string(key);
+  JsonReader missing(kNothing, report_);
+  missing.owner_ = owner_ != nullptr ? owner_ : value_;
+  missing.key_ = key;
   if (!value_->is_object()) {
     wrongType("an object");
-    return {kNothing, place, report_};
-  }
-  const auto found = value_->find(key);
-  if (found == value_->end()) {
-    JsonReader missing(kNothing, place, report_);
-    missing.fail(ErrorCode::MissingKey, "the key is missing; restore the file from a copy");
     return missing;
   }
-  return {*found, place, report_};
+  const auto found = value_->find(key);
+  if (found != value_->end()) return {*found, report_};
+  missing.fail(ErrorCode::MissingKey, "the key is missing; restore the file from a copy");
+  return missing;
 }
 
 std::optional<JsonReader> JsonReader::optionalMember(std::string_view key) const {
@@ -64,7 +95,20 @@ std::optional<JsonReader> JsonReader::optionalMember(std::string_view key) const
   }
   const auto found = value_->find(key);
   if (found == value_->end() || found->is_null()) return std::nullopt;
-  return member(key);
+  return JsonReader(*found, report_);
+}
+
+void JsonReader::knows(std::initializer_list<std::string_view> keys) const {
+  if (!value_->is_object() || failed()) return;
+  for (const auto& [name, value] : value_->items()) {
+    if (std::find(keys.begin(), keys.end(), name) != keys.end()) continue;
+    const std::string_view near = nearestWord(name, {keys.begin(), keys.size()});
+    JsonReader(value, report_)
+        .fail(ErrorCode::BadValue,
+              "is no key of this file; " +
+                  (near.empty() ? "take it out" : "did you mean \"" + std::string(near) + "\"?") +
+                  " (a newer Amber Parcel may know it)");
+  }
 }
 
 std::vector<JsonReader> JsonReader::elements(std::size_t most) const {
@@ -78,10 +122,7 @@ std::vector<JsonReader> JsonReader::elements(std::size_t most) const {
     return list;
   }
   list.reserve(value_->size());
-  std::size_t index = 0;
-  for (const Json& element : *value_) {
-    list.push_back(JsonReader(element, place_ + "[" + std::to_string(index++) + "]", report_));
-  }
+  for (const Json& element : *value_) list.push_back(JsonReader(element, report_));
   return list;
 }
 
@@ -96,7 +137,7 @@ std::vector<std::pair<std::string, JsonReader>> JsonReader::members(std::size_t 
     return list;
   }
   for (const auto& [name, value] : value_->items()) {
-    list.emplace_back(name, JsonReader(value, place_ + "." + name, report_));
+    list.emplace_back(name, JsonReader(value, report_));
   }
   return list;
 }

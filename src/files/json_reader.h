@@ -2,6 +2,8 @@
 
 #include <algorithm>
 #include <array>
+#include <initializer_list>
+#include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -9,6 +11,7 @@
 #include <vector>
 
 #include "core/base/result.h"
+#include "core/project/ranges.h"
 #include "files/json_text.h"
 
 namespace amber {
@@ -18,25 +21,31 @@ namespace amber {
 /// So a reader is written straight down and asks once, at the end, whether all was well.
 class JsonReader {
  public:
+  /// Requires: `value` outlives the reader and everything that is taken from it.
   JsonReader(const Json& value, const std::string& file)
-      : value_(&value), report_(std::make_shared<Report>(Report{file, {}})) {}
+      : value_(&value), report_(std::make_shared<Report>(Report{file, &value, {}})) {}
 
-  /// The member; a missing one is an error (MissingKey).
+  /// The member; a missing one is an error (MissingKey). Requires: `key` outlives the reading, as a
+  /// literal does.
   JsonReader member(std::string_view key) const;
   /// The member, or nothing where it is absent or null.
   std::optional<JsonReader> optionalMember(std::string_view key) const;
+  /// Fails, naming the nearest known one, where an object holds a key that is none of these.
+  void knows(std::initializer_list<std::string_view> keys) const;
   /// The list's elements. Errors: not a list, or more than `most` elements.
-  std::vector<JsonReader> elements(std::size_t most = 1000000) const;
+  std::vector<JsonReader> elements(std::size_t most = kMostThings) const;
   /// An object's members by name, in order. Errors: not an object, or more than `most` members.
   std::vector<std::pair<std::string, JsonReader>> members(std::size_t most) const;
   /// The elements of a list of exactly `count`, none when it is another.
   std::vector<JsonReader> exactly(std::size_t count, std::string_view what) const;
 
-  std::string text(std::size_t longest = 4096) const;
+  std::string text(std::size_t longest = kLongestText) const;
   int whole(int least, int most) const;            ///< A whole number in the range.
+  int whole(const Range<int>& range) const { return whole(range.least, range.most); }
   std::uint32_t bits() const;                      ///< A whole number 0 to 2^32 - 1.
   double number() const;                           ///< A finite number.
   double within(double least, double most) const;  ///< A number in the range.
+  double within(const Range<double>& range) const { return within(range.least, range.most); }
   bool truth() const;
 
   /// One of the given texts, as its index.
@@ -62,15 +71,20 @@ class JsonReader {
  private:
   struct Report {
     std::string file;
+    const Json* root;
     std::optional<Error> error;
   };
 
-  JsonReader(const Json& value, std::string place, std::shared_ptr<Report> report)
-      : value_(&value), place_(std::move(place)), report_(std::move(report)) {}
+  JsonReader(const Json& value, std::shared_ptr<Report> report)
+      : value_(&value), report_(std::move(report)) {}
   void wrongType(std::string_view expected) const;
+  // Where it is in the document. Found only when there is something to say of it: a place kept in
+  // each reader would be most of the cost of reading.
+  std::string place() const;
 
   const Json* value_;
-  std::string place_;
+  const Json* owner_ = nullptr;  // Of a member that is missing: the object without it.
+  std::string_view key_;         // And the key that it lacks.
   std::shared_ptr<Report> report_;
 };
 

@@ -1,6 +1,7 @@
 #pragma once
 
-#include <nlohmann/json.hpp>
+#include <cstddef>
+#include <nlohmann/json_fwd.hpp>
 #include <string>
 #include <string_view>
 
@@ -10,13 +11,20 @@ namespace amber {
 
 using Json = nlohmann::ordered_json;
 
+/// What a JSON text may hold at most. Bounds the memory of reading any text to about 1 GB, and
+/// leaves room for a project of 100,000 frames.
+inline constexpr int kDeepestNesting = 32;
+inline constexpr std::size_t kMostJsonValues = 8000000;
+inline constexpr std::size_t kMostJsonMembers = 10000;  ///< Of one object.
+
 /// The value as text: members in the order they were put in, numbers in their shortest exact form,
 /// one object a line inside lists, so that a diff shows what changed. Ends with a line break.
 /// Requires: no number is infinite or NaN.
 std::string jsonText(const Json& value);
 
-/// The value of the text. Errors (NotJson): broken text, with the byte where it breaks; lists and
-/// objects nested more than 32 deep.
+/// The value of the text. Errors (NotJson): broken text, with the byte where it breaks; an object
+/// with a key twice; more than the limits above. Cost: linear, but for the keys of an object, which
+/// are sorted.
 Result<Json> jsonFrom(std::string_view text, const std::string& file);
 
 }  // namespace amber

@@ -18,6 +18,8 @@ namespace amber {
 namespace {
 
 constexpr long long kLargestParcelFile = 512LL << 20;
+// Of all pages together, 2 GiB of memory.
+constexpr long long kMostParcelPixels = 512LL << 20;
 constexpr const char* kParcelName = "parcel.json";
 
 tl::unexpected<Error> unwritable(const std::string& folder, const std::string& why) {
@@ -62,6 +64,30 @@ Result<void> putInPlace(const QString& fresh, const QString& folder) {
                         "); choose a folder on a disk that can exchange folders");
 }
 
+Result<void> writeInto(const std::string& folder, BuiltParcel& built, const Progress& progress) {
+  for (std::size_t i = 0; i < built.pages.size(); ++i) {
+    if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
+    const std::string bytes = pngBytes(built.pages[i]);
+    ParcelPage& page = built.parcel.pages[i];
+    page.hash = contentHash(bytes);
+    if (auto done = writeFileAtomically(folder + "/" + page.file, bytes); !done) return done;
+    progress.at(static_cast<int>(i) + 1, static_cast<int>(built.pages.size()));
+  }
+  return writeFileAtomically(folder + "/" + kParcelName, parcelText(built.parcel));
+}
+
+// What was in the parcel's place lies now under the temporary name, which is about to be deleted.
+// Somebody may have written to it between our first look and the exchange.
+Result<void> checkSwappedOut(QTemporaryDir& old, const QString& target) {
+  if (!QFileInfo::exists(old.path()) || checkReplaceable(old.path())) return {};
+  old.setAutoRemove(false);
+  return failure(ErrorCode::FileUnwritable,
+                 "the new parcel is in place, but files that are no part of one were written to "
+                 "the old one meanwhile; it is kept as " +
+                     old.path().toStdString() + ": move them, then delete it",
+                 target.toStdString());
+}
+
 }  // namespace
 
 Result<LoadedParcel> readParcel(const std::string& folder) {
@@ -75,6 +101,15 @@ Result<LoadedParcel> readParcel(const std::string& folder) {
   auto parcel = parcelFrom(*text, path);
   if (!parcel) return tl::unexpected(parcel.error());
   LoadedParcel loaded{std::move(*parcel), {}};
+  long long pixels = 0;
+  for (const ParcelPage& page : loaded.parcel.pages) {
+    pixels += 1LL * page.size.w * page.size.h;
+    if (pixels > kMostParcelPixels) {
+      return failure(ErrorCode::ImageTooLarge,
+                     "has pages of more than 512 megapixels in all; pack it as several parcels",
+                     path);
+    }
+  }
   for (const ParcelPage& page : loaded.parcel.pages) {
     const std::string file = folder + "/" + page.file;
     auto image = readImage(file);
@@ -88,7 +123,8 @@ Result<LoadedParcel> readParcel(const std::string& folder) {
   return loaded;
 }
 
-Result<void> writeParcel(const std::string& folder, BuiltParcel built, const Progress& progress) {
+Result<void> writeParcel(const std::string& folder, BuiltParcel built, const ParcelJudge& judge,
+                         const Progress& progress) {
   const QString target =
       QDir::cleanPath(QFileInfo(QString::fromStdString(folder)).absoluteFilePath());
   if (auto replaceable = checkReplaceable(target); !replaceable) return replaceable;
@@ -98,24 +134,15 @@ Result<void> writeParcel(const std::string& folder, BuiltParcel built, const Pro
   if (!fresh.isValid()) {
     return unwritable(folder, "cannot be written (" + fresh.errorString().toStdString() + ")");
   }
-  const std::string base = fresh.path().toStdString() + "/";
-  for (std::size_t i = 0; i < built.pages.size(); ++i) {
-    if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
-    const std::string bytes = pngBytes(built.pages[i]);
-    built.parcel.pages[i].hash = contentHash(bytes);
-    if (auto done = writeFileAtomically(base + built.parcel.pages[i].file, bytes); !done) {
-      return done;
-    }
-    progress.at(static_cast<int>(i) + 1, static_cast<int>(built.pages.size()));
-  }
-  if (auto done = writeFileAtomically(base + kParcelName, parcelText(built.parcel)); !done) {
-    return done;
-  }
+  if (auto done = writeInto(fresh.path().toStdString(), built, progress); !done) return done;
+  if (auto judged = judge(fresh.path().toStdString()); !judged) return judged;
+  if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
   // QTemporaryDir makes folders that only their owner may enter; a parcel is for everyone.
   QFile::setPermissions(fresh.path(), QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner |
                                           QFile::ReadGroup | QFile::ExeGroup | QFile::ReadOther |
                                           QFile::ExeOther);
-  return putInPlace(fresh.path(), target);
+  if (auto done = putInPlace(fresh.path(), target); !done) return done;
+  return checkSwappedOut(fresh, target);
 }
 
 }  // namespace amber

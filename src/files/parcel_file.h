@@ -1,5 +1,6 @@
 #pragma once
 
+#include <functional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -27,10 +28,17 @@ struct LoadedParcel {
 /// content than parcel.json says.
 Result<LoadedParcel> readParcel(const std::string& folder);
 
-/// Writes the parcel beside `folder` and then puts it in its place in one step, so that `folder`
-/// holds the old parcel or the new one and never a mixture. The hashes of the pages are filled in.
-/// Errors (FileUnwritable): the folder holds files that are no part of a parcel, or the system
-/// refuses; what was there is unchanged. Cancelled likewise.
-Result<void> writeParcel(const std::string& folder, BuiltParcel built, const Progress& progress);
+/// Asked of a parcel that lies complete in a folder of its own, before it takes its place: nothing,
+/// or why it must not.
+using ParcelJudge = std::function<Result<void>(const std::string& folder)>;
+
+/// Writes the parcel into a folder of its own beside `folder`, asks `judge` about it, and then puts
+/// it in its place in one step, so that `folder` holds the old parcel or the new one and never a
+/// mixture. The hashes of the pages are filled in. What was swapped out is looked at again before
+/// it is deleted: where it holds what is no part of a parcel, written meanwhile, it stays, and the
+/// error says where. Errors: what `judge` says; (FileUnwritable): the folder holds files that are no
+/// part of a parcel, or the system refuses; Cancelled. What was there is unchanged by any of them.
+Result<void> writeParcel(const std::string& folder, BuiltParcel built, const ParcelJudge& judge,
+                         const Progress& progress);
 
 }  // namespace amber

@@ -1,5 +1,6 @@
 // parcel.json as text, and back.
 #include <limits>
+#include <nlohmann/json.hpp>
 
 #include "core/geometry/tolerances.h"
 #include "files/geometry_json.h"

@@ -2,6 +2,7 @@
 
 #include <array>
 #include <cstdio>
+#include <nlohmann/json.hpp>
 
 #include "core/origin/anchor.h"
 #include "files/cut_json.h"
@@ -165,14 +166,39 @@ std::string projectText(const Project& project) {
   return jsonText(json);
 }
 
-Result<Project> readProject(const std::string& path) {
+Result<ReadProject> readProjectFile(const std::string& path) {
   auto text = readFile(path, kLargestProjectFile);
   if (!text) return tl::unexpected(text.error());
-  return projectFrom(*text, path);
+  auto project = projectFrom(*text, path);
+  if (!project) return tl::unexpected(project.error());
+  return ReadProject{std::move(*project), contentHash(*text)};
+}
+
+Result<Project> readProject(const std::string& path) {
+  auto read = readProjectFile(path);
+  if (!read) return tl::unexpected(read.error());
+  return std::move(read->project);
 }
 
 Result<void> writeProject(const std::string& path, const Project& project) {
   return writeFileAtomically(path, projectText(project));
+}
+
+Result<std::string> writeProjectOver(const std::string& path, const Project& project,
+                                     const std::string& hash) {
+  const auto now = readFile(path, kLargestProjectFile);
+  if (!now && now.error().code != ErrorCode::FileMissing) return tl::unexpected(now.error());
+  if (now && contentHash(*now) != hash) {
+    return failure(ErrorCode::ChangedOnDisk,
+                   "was changed by another program since it was read, and is not overwritten; open "
+                   "it again, or save under another name",
+                   path);
+  }
+  const std::string text = projectText(project);
+  if (auto written = writeFileAtomically(path, text); !written) {
+    return tl::unexpected(written.error());
+  }
+  return contentHash(text);
 }
 
 }  // namespace amber

@@ -13,20 +13,30 @@ std::string projectText(const Project& project);
 
 /// The project of a file's text. Law: projectFrom(projectText(p)) == p.
 /// Errors: NotJson, WrongFormat (not a project), NewerVersion, WrongType, MissingKey, BadValue
-/// (also an id used twice, or a name of something that is not there), PathLeavesFolder.
+/// (also a key that no project has, with the nearest that one has), as validated(Project).
 Result<Project> projectFrom(std::string_view text, const std::string& file);
 
 /// Reads and writes the file itself. A failed write leaves the old file as it was.
 Result<Project> readProject(const std::string& path);
 Result<void> writeProject(const std::string& path, const Project& project);
 
+/// A project with the hash of the file it was read from (see contentHash).
+struct ReadProject {
+  Project project;
+  std::string hash;
+};
+Result<ReadProject> readProjectFile(const std::string& path);
+
+/// Writes the project over a file that holds what it held when it was read, of that hash, or that
+/// is not there; gives the hash of what was written. An empty hash: over nothing but no file.
+/// Errors: as writeProject; ChangedOnDisk, and the file stays as it is.
+Result<std::string> writeProjectOver(const std::string& path, const Project& project,
+                                     const std::string& hash);
+
 /// The version this program writes, and the newest it reads.
 inline constexpr int kProjectVersion = 1;
 
 /// The file name ending, with its dot.
 inline constexpr std::string_view kProjectEnding = ".amber";
-
-/// Whether a sheet's path stays in the project's folder: relative, forward slashes, no "..".
-bool staysInFolder(std::string_view path);
 
 }  // namespace amber

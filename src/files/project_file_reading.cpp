@@ -1,12 +1,11 @@
 // The reading half of project_file.h.
 #include <charconv>
 #include <limits>
-#include <set>
+#include <nlohmann/json.hpp>
 
-#include "core/cut/cut_rects.h"
-#include "core/cut/grid.h"
-#include "core/geometry/tolerances.h"
 #include "core/origin/anchor.h"
+#include "core/project/ranges.h"
+#include "core/project/valid_project.h"
 #include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
@@ -17,79 +16,86 @@
 namespace amber {
 namespace {
 
-constexpr std::size_t kMostRoles = 1000;
-
-// Reads what the file holds and refuses ids that are used twice or lead nowhere.
+// Reads what the file holds, by type. Whether it makes a valid project is asked once it is read.
 class ProjectReading {
  public:
   Project read(const JsonReader& root) {
+    root.knows({"format", "version", "name", "nextId", "naming", "pack", "origins", "layers",
+                "kinds", "roles", "sheets", "assets"});
     project_.name = root.member("name").text();
+    project_.nextId = root.member("nextId").bits();
     readSettings(root);
-    for (const JsonReader& from : root.member("sheets").elements()) readSheet(from);
-    for (const JsonReader& from : root.member("assets").elements()) readAsset(from);
-    const std::uint32_t next = root.member("nextId").bits();
-    if (!root.failed() && (next <= lastId_ || next == 0)) {
-      root.member("nextId").fail(ErrorCode::BadValue, "must be larger than every id in the file");
+    for (const JsonReader& from : root.member("sheets").elements()) {
+      if (from.failed()) break;
+      project_.sheets.emplace_back(readSheet(from));
     }
-    project_.nextId = next;
+    for (const JsonReader& from : root.member("assets").elements()) {
+      if (from.failed()) break;
+      project_.assets.emplace_back(readAsset(from));
+    }
     return std::move(project_);
   }
 
  private:
   void readSettings(const JsonReader& root) {
     const JsonReader naming = root.member("naming");
-    project_.naming = {naming.member("digits").whole(1, 6),
-                       naming.member("firstNumber").whole(0, 1)};
-    const JsonReader pack = root.member("pack");
-    project_.profile = {pack.member("pageSide").whole(64, kLongestImageSide),
-                        pack.member("trim").truth(), pack.member("padding").whole(0, 64),
-                        pack.member("extrusion").whole(0, 16)};
-    if (const auto points = pack.optionalMember("polygonPoints")) {
-      project_.profile.polygonPoints = points->whole(3, kMostPolygonPoints);
-    }
+    naming.knows({"digits", "firstNumber"});
+    project_.naming = {naming.member("digits").whole(kDigitsRange),
+                       naming.member("firstNumber").whole(kFirstNumberRange)};
+    project_.profile = readProfile(root.member("pack"));
     if (const auto origins = root.optionalMember("origins")) {
-      project_.origins = {origins->member("drift").within(0, 1024),
+      origins->knows({"drift", "whole"});
+      project_.origins = {origins->member("drift").within(kDriftRange),
                           origins->member("whole").truth()};
     }
-    for (const JsonReader& from : root.member("layers").elements(32)) {
+    for (const JsonReader& from : root.member("layers").elements(kMostLayers)) {
       project_.layers.push_back(from.text());
     }
-    for (const JsonReader& from : root.member("roles").elements(kMostRoles)) readRole(from);
-    for (const JsonReader& from : root.member("kinds").elements(1000)) readKind(from);
+    for (const JsonReader& from : root.member("roles").elements(kMostRoles)) {
+      if (from.failed()) break;
+      project_.roles.push_back(readRole(from));
+    }
+    for (const JsonReader& from : root.member("kinds").elements(kMostKinds)) {
+      if (from.failed()) break;
+      project_.kinds.push_back(readKind(from));
+    }
   }
 
-  void readRole(const JsonReader& from) {
-    if (from.failed()) return;
+  static PackProfile readProfile(const JsonReader& from) {
+    from.knows({"pageSide", "trim", "padding", "extrusion", "polygonPoints"});
+    PackProfile profile{from.member("pageSide").whole(kPageSideRange), from.member("trim").truth(),
+                        from.member("padding").whole(kPaddingRange),
+                        from.member("extrusion").whole(kExtrusionRange)};
+    if (const auto points = from.optionalMember("polygonPoints")) {
+      profile.polygonPoints = points->whole(kPolygonPointsRange);
+    }
+    return profile;
+  }
+
+  static Role readRole(const JsonReader& from) {
+    from.knows({"name", "duty", "on", "seeks", "recipe", "mostAir", "mostBareInk"});
     Role role{from.member("name").text(), static_cast<Duty>(from.member("duty").choice(kDutyWords)),
               from.member("on").bits(), from.member("seeks").bits()};
     if (const auto recipe = from.optionalMember("recipe")) role.recipe = readRecipe(*recipe);
-    if (const auto air = from.optionalMember("mostAir")) role.mostAir = air->within(0, 1);
+    if (const auto air = from.optionalMember("mostAir")) role.mostAir = air->within(kShareRange);
     if (const auto bare = from.optionalMember("mostBareInk")) {
-      role.mostBareInk = bare->within(0, 1);
+      role.mostBareInk = bare->within(kShareRange);
     }
-    if (!from.failed() && findRole(project_, role.name) != nullptr) {
-      from.member("name").fail(ErrorCode::BadValue, "two roles are called " + role.name);
-    }
-    project_.roles.push_back(std::move(role));
+    return role;
   }
 
-  void readKind(const JsonReader& from) {
-    if (from.failed()) return;
+  static Kind readKind(const JsonReader& from) {
+    from.knows({"name", "prefix", "motion", "origin", "shapes"});
     Kind kind{from.member("name").text(), from.member("prefix").text(),
               readMotion(from.member("motion")), readRule(from.member("origin"))};
-    if (!from.failed() && kind.origin.hasFrame()) {
-      from.member("origin").fail(ErrorCode::BadValue, "a kind's rule looks at no frame");
-    }
     if (const auto shapes = from.optionalMember("shapes")) {
       for (const JsonReader& part : shapes->elements(kMostRoles)) {
+        if (part.failed()) break;
+        part.knows({"role", "recipe"});
         kind.shapes.push_back({part.member("role").text(), readRecipe(part.member("recipe"))});
-        if (!part.failed() && findRole(project_, kind.shapes.back().role) == nullptr) {
-          part.member("role").fail(ErrorCode::BadValue, "the project has no role of this name");
-        }
-        if (part.failed()) return;
       }
     }
-    project_.kinds.push_back(std::move(kind));
+    return kind;
   }
 
   static Motion readMotion(const JsonReader& from) {
@@ -105,31 +111,16 @@ class ProjectReading {
     return {};
   }
 
-  std::uint32_t readId(const JsonReader& owner) {
-    const JsonReader from = owner.member("id");
-    const std::uint32_t id = from.bits();
-    if (!from.failed() && (id == 0 || !ids_.insert(id).second)) {
-      from.fail(ErrorCode::BadValue, "the id " + std::to_string(id) + " is used twice, or is 0");
-    }
-    lastId_ = std::max(lastId_, id);
-    return id;
-  }
-
-  void readSheet(const JsonReader& from) {
-    if (from.failed()) return;
+  static Sheet readSheet(const JsonReader& from) {
+    from.knows({"id", "path", "hash", "size", "turns", "mirror", "faint", "firm", "key", "cut",
+                "pictures"});
     Sheet sheet;
-    sheet.id = {readId(from)};
+    sheet.id = {from.member("id").bits()};
     sheet.path = from.member("path").text();
-    if (!from.failed() && !staysInFolder(sheet.path)) {
-      from.member("path").fail(ErrorCode::PathLeavesFolder,
-                               "\"" + sheet.path +
-                                   "\" leaves the project's folder; copy the image into it and "
-                                   "use a relative path");
-    }
-    sheet.hash = from.member("hash").text(80);
+    sheet.hash = from.member("hash").text(kLongestHash);
     sheet.size = readSize(from.member("size"));
     if (const auto turns = from.optionalMember("turns")) {
-      sheet.orientation.quarterTurns = turns->whole(0, 3);
+      sheet.orientation.quarterTurns = turns->whole(kTurnsRange);
     }
     if (const auto mirror = from.optionalMember("mirror")) {
       const std::size_t way = mirror->choice(kMirrorWords);
@@ -139,43 +130,47 @@ class ProjectReading {
     if (const auto pictures = from.optionalMember("pictures")) {
       sheet.pictures = readPictures(*pictures);
     }
-    sheet.ink.faint = from.member("faint").whole(1, 255);
-    sheet.ink.firm = from.member("firm").whole(1, 255);
+    sheet.ink.faint = from.member("faint").whole(kAlphaRange);
+    sheet.ink.firm = from.member("firm").whole(kAlphaRange);
     if (const auto key = from.optionalMember("key")) sheet.ink.key = readKey(*key);
-    if (const auto cut = from.optionalMember("cut")) sheet.cut = readCut(*cut, sheet.size);
-    project_.sheets.emplace_back(std::move(sheet));
+    if (const auto cut = from.optionalMember("cut")) sheet.cut = readCut(*cut);
+    return sheet;
   }
 
   static KeyColour readKey(const JsonReader& from) {
+    from.knows({"colour", "tolerance", "reach"});
     const auto rgb = from.member("colour").exactly(3, "[red, green, blue], each 0 to 255");
     KeyColour key;
     if (rgb.empty()) return key;
-    key.r = static_cast<std::uint8_t>(rgb[0].whole(0, 255));
-    key.g = static_cast<std::uint8_t>(rgb[1].whole(0, 255));
-    key.b = static_cast<std::uint8_t>(rgb[2].whole(0, 255));
-    key.tolerance = from.member("tolerance").whole(0, 255);
+    key.r = static_cast<std::uint8_t>(rgb[0].whole(kByteRange));
+    key.g = static_cast<std::uint8_t>(rgb[1].whole(kByteRange));
+    key.b = static_cast<std::uint8_t>(rgb[2].whole(kByteRange));
+    key.tolerance = from.member("tolerance").whole(kByteRange);
     key.reach = static_cast<KeyReach>(from.member("reach").choice(kReachWords));
     return key;
   }
 
   static SheetPictures readPictures(const JsonReader& from) {
+    from.knows({"size", "timesMs"});
     SheetPictures pictures{readSize(from.member("size")), {}};
     for (const JsonReader& time : from.member("timesMs").elements(kMostCells)) {
-      pictures.timesMs.push_back(time.whole(1, 60000));
+      pictures.timesMs.push_back(time.whole(kDurationRange));
     }
     return pictures;
   }
 
-  static Cut readCut(const JsonReader& from, PixelSize sheet) {
+  static Cut readCut(const JsonReader& from) {
+    // Some of these keys are of another way of cutting; which, its own reader knows.
+    from.knows({"way", "cell", "margin", "gutter", "columns", "rows", "join", "minInk", "part",
+                "rects", "regions"});
     Cut cut{readWay(from), {}};
     if (const auto regions = from.optionalMember("regions")) {
       for (const JsonReader& region : regions->elements(kMostRegions)) {
+        if (region.failed()) break;
+        region.knows({"way", "cell", "margin", "gutter", "columns", "rows", "join", "minInk", "part",
+                      "rects", "area"});
         cut.regions.push_back({readRect(region.member("area")), readWay(region)});
       }
-    }
-    if (from.failed()) return cut;
-    if (const auto sound = checkedCut(cut, sheet); !sound) {
-      from.fail(ErrorCode::BadValue, sound.error().sentence);
     }
     return cut;
   }
@@ -190,72 +185,48 @@ class ProjectReading {
     return look;
   }
 
-  void readAsset(const JsonReader& from) {
-    if (from.failed()) return;
+  static Asset readAsset(const JsonReader& from) {
+    from.knows({"id", "name", "kind", "motion", "scale", "frames", "animations"});
     Asset asset;
-    asset.id = {readId(from)};
+    asset.id = {from.member("id").bits()};
     asset.name = from.member("name").text();
     asset.kind = from.member("kind").text();
-    if (!from.failed() && findKind(project_, asset.kind) == nullptr) {
-      from.member("kind").fail(ErrorCode::BadValue, "the project has no kind of this name");
-    }
     asset.motion = readMotion(from.member("motion"));
     asset.scale = from.member("scale").number();
-    if (!from.failed() && !(asset.scale > 0 && asset.scale <= 1000)) {
-      from.member("scale").fail(ErrorCode::BadValue, "must be above 0 and at most 1000");
-    }
     for (const JsonReader& part : from.member("frames").elements()) {
-      if (part.failed()) return;
+      if (part.failed()) break;
       asset.frames.push_back(readFrame(part));
     }
-    std::set<FrameId> frames;
-    for (const Frame& frame : asset.frames) frames.insert(frame.id);
-    for (const Frame& frame : asset.frames) {
-      if (!from.failed() && frame.originRule.hasFrame() &&
-          frames.count(frame.originRule.frame) == 0) {
-        from.fail(ErrorCode::BadValue, "the origin rule of " + frame.name +
-                                           " looks at a frame that the asset does not have");
-      }
-    }
     for (const JsonReader& part : from.member("animations").elements()) {
-      if (part.failed()) return;
-      asset.animations.push_back(readAnimation(part, frames));
+      if (part.failed()) break;
+      asset.animations.push_back(readAnimation(part));
     }
-    project_.assets.emplace_back(std::move(asset));
+    return asset;
   }
 
-  Frame readFrame(const JsonReader& from) {
+  static Frame readFrame(const JsonReader& from) {
+    from.knows({"id", "name", "sheet", "rect", "origin", "originRule", "shapes", "look", "mounts",
+                "lost"});
     Frame frame;
-    frame.id = {readId(from)};
+    frame.id = {from.member("id").bits()};
     frame.name = from.member("name").text();
     frame.sheet = {from.member("sheet").bits()};
-    const Sheet* sheet = findSheet(project_, frame.sheet);
-    if (!from.failed() && sheet == nullptr) {
-      from.member("sheet").fail(ErrorCode::BadValue, "the project has no sheet of this id");
-    }
     frame.rect = readRect(from.member("rect"));
     if (const auto lost = from.optionalMember("lost")) frame.lost = lost->truth();
-    if (!from.failed() && frame.rect.empty()) {
-      from.member("rect").fail(ErrorCode::BadValue, "is empty");
-    }
-    if (!from.failed() && !frame.lost &&
-        !within(frame.rect, {0, 0, sheet->size.w, sheet->size.h})) {
-      from.member("rect").fail(ErrorCode::BadValue, "leaves its sheet");
-    }
     frame.origin = readPoint(from.member("origin"));
     frame.originRule = readRule(from.member("originRule"));
     if (const auto mounts = from.optionalMember("mounts")) frame.mounts = readMounts(*mounts);
     if (const auto look = from.optionalMember("look")) frame.look = readLook(*look);
-    for (const JsonReader& part : from.member("shapes").elements(1000)) {
+    for (const JsonReader& part : from.member("shapes").elements(kMostRoles)) {
       if (part.failed()) break;
-      frame.shapes.push_back(readFrameShape(part, frame));
+      frame.shapes.push_back(readFrameShape(part));
     }
     return frame;
   }
 
-  FrameShape readFrameShape(const JsonReader& from, const Frame& frame) const {
-    FrameShape shape{from.member("role").text(),
-                     readShape(from.member("geometry"), frame.rect.size(), {0, 0}), std::nullopt};
+  static FrameShape readFrameShape(const JsonReader& from) {
+    from.knows({"role", "geometry", "recipe", "source", "ink"});
+    FrameShape shape{from.member("role").text(), readShape(from.member("geometry")), std::nullopt};
     if (const auto recipe = from.optionalMember("recipe")) {
       shape.recipe = readRecipe(*recipe);
     } else if (const auto source = from.optionalMember("source")) {
@@ -264,57 +235,30 @@ class ProjectReading {
       if (source->choice(words) == 0) shape.recipe = Recipe{};
     }
     if (const auto ink = from.optionalMember("ink")) shape.ink = readLook(*ink);
-    if (!from.failed() && findRole(project_, shape.role) == nullptr) {
-      from.member("role").fail(ErrorCode::BadValue, "the project has no role of this name");
-    }
-    if (!from.failed() && findShape(frame, shape.role) != nullptr) {
-      from.member("role").fail(ErrorCode::BadValue, "the frame has two shapes of this role");
-    }
     return shape;
   }
 
-  Animation readAnimation(const JsonReader& from, const std::set<FrameId>& frames) {
+  static Animation readAnimation(const JsonReader& from) {
+    from.knows({"id", "name", "loop", "frames", "durationsMs"});
     Animation animation;
-    animation.id = {readId(from)};
+    animation.id = {from.member("id").bits()};
     animation.name = from.member("name").text();
     animation.loop = static_cast<LoopMode>(from.member("loop").choice(kLoopWords));
     const auto steps = from.member("frames").elements();
     const auto durations = from.member("durationsMs").elements();
-    if (!from.failed() && (steps.empty() || steps.size() != durations.size())) {
-      from.fail(ErrorCode::BadValue, "needs at least one frame, and as many durations as frames");
+    if (!from.failed() && steps.size() != durations.size()) {
+      from.fail(ErrorCode::BadValue, "needs as many durations as frames");
     }
-    if (from.failed()) return animation;
-    for (std::size_t i = 0; i < steps.size(); ++i) {
-      const FrameId id{steps[i].bits()};
-      if (frames.count(id) == 0) {
-        steps[i].fail(ErrorCode::BadValue, "the asset has no frame of this id");
-      }
-      animation.steps.push_back({id, durations[i].whole(1, 60000)});
+    for (std::size_t i = 0; i < steps.size() && !from.failed(); ++i) {
+      animation.steps.push_back({FrameId{steps[i].bits()}, durations[i].whole(kDurationRange)});
     }
     return animation;
   }
 
   Project project_;
-  std::set<std::uint32_t> ids_;
-  std::uint32_t lastId_ = 0;
 };
 
 }  // namespace
-
-bool staysInFolder(std::string_view path) {
-  if (path.empty() || path.front() == '/' || path.find('\\') != std::string_view::npos ||
-      path.find('\0') != std::string_view::npos) {
-    return false;
-  }
-  std::size_t start = 0;
-  while (start <= path.size()) {
-    const std::size_t end = std::min(path.find('/', start), path.size());
-    const std::string_view part = path.substr(start, end - start);
-    if (part.empty() || part == "." || part == "..") return false;
-    start = end + 1;
-  }
-  return true;
-}
 
 Result<Project> projectFrom(std::string_view text, const std::string& file) {
   auto json = jsonFrom(text, file);
@@ -335,6 +279,11 @@ Result<Project> projectFrom(std::string_view text, const std::string& file) {
   }
   Project project = ProjectReading().read(root);
   if (auto outcome = root.outcome(); !outcome) return tl::unexpected(outcome.error());
+  if (auto sound = validated(project); !sound) {
+    Error error = sound.error();
+    error.file = file;
+    return tl::unexpected(std::move(error));
+  }
   return project;
 }
 

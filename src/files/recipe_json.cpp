@@ -1,24 +1,23 @@
 #include "files/recipe_json.h"
 
 #include <array>
+#include <nlohmann/json.hpp>
 
 #include "core/fit/region.h"
-#include "core/geometry/tolerances.h"
+#include "core/project/ranges.h"
 #include "files/words.h"
 
 namespace amber {
 namespace {
 
-constexpr int kMostGrowth = 64;
-constexpr int kLargestSpeck = 1000000;
-
 Inset readInset(const JsonReader& from) {
+  from.knows({"sides", "percent"});
   Inset inset;
   const auto sides = from.member("sides").exactly(4, "[left, top, right, bottom]");
   if (sides.empty()) return inset;
   double* const numbers[] = {&inset.left, &inset.top, &inset.right, &inset.bottom};
   for (std::size_t i = 0; i < 4; ++i) {
-    *numbers[i] = sides[i].within(-kFarthestReach, kLongestImageSide);
+    *numbers[i] = sides[i].within(kInsetRange);
   }
   inset.percent = from.member("percent").truth();
   return inset;
@@ -38,7 +37,8 @@ Region readRegion(const JsonReader& from) {
 Json jsonOf(const Recipe& recipe) {
   const Recipe plain;
   Json json{{"kind", kindName(recipe.kind)}};
-  if (recipe.kind != ShapeKind::Mask) json["style"] = wordOf(kStyleWords, recipe.style);
+  // Without meaning for a mask, but not to be lost.
+  if (recipe.kind != ShapeKind::Mask || recipe.style != plain.style) json["style"] = wordOf(kStyleWords, recipe.style);
   if (recipe.region != plain.region) json["region"] = textOf(recipe.region);
   if (recipe.inset != plain.inset) {
     json["inset"] = Json{{"sides", Json::array({recipe.inset.left, recipe.inset.top,
@@ -60,31 +60,33 @@ Json jsonOf(const Recipe& recipe) {
 }
 
 Recipe readRecipe(const JsonReader& from) {
+  from.knows({"kind", "style", "region", "inset", "loss", "lie", "grow", "holes", "leastSpeck",
+              "points", "tolerance", "convex", "around", "together"});
   Recipe recipe;
   recipe.kind = static_cast<ShapeKind>(from.member("kind").choice(kKindWords));
-  if (recipe.kind != ShapeKind::Mask) {
+  if (recipe.kind != ShapeKind::Mask || from.optionalMember("style")) {
     recipe.style = static_cast<FitStyle>(from.member("style").choice(kStyleWords));
   }
   if (const auto region = from.optionalMember("region")) recipe.region = readRegion(*region);
   if (const auto inset = from.optionalMember("inset")) recipe.inset = readInset(*inset);
-  if (const auto loss = from.optionalMember("loss")) recipe.loss = loss->within(0, 0.99);
+  if (const auto loss = from.optionalMember("loss")) recipe.loss = loss->within(kLossRange);
   if (const auto lie = from.optionalMember("lie")) {
     recipe.lie = static_cast<CapsuleLie>(lie->choice(kLieWords));
   }
   if (const auto grow = from.optionalMember("grow")) {
-    recipe.mask.grow = grow->whole(-kMostGrowth, kMostGrowth);
+    recipe.mask.grow = grow->whole(kGrowRange);
   }
   if (const auto holes = from.optionalMember("holes")) {
     recipe.mask.holes = static_cast<Holes>(holes->choice(kHolesWords));
   }
   if (const auto speck = from.optionalMember("leastSpeck")) {
-    recipe.mask.leastSpeck = speck->whole(1, kLargestSpeck);
+    recipe.mask.leastSpeck = speck->whole(kLeastSpeckRange);
   }
   if (const auto points = from.optionalMember("points")) {
-    recipe.polygon.points = points->whole(3, kMostPolygonPoints);
+    recipe.polygon.points = points->whole(kPolygonPointsRange);
   }
   if (const auto tolerance = from.optionalMember("tolerance")) {
-    recipe.polygon.tolerance = tolerance->within(0, kFarthestReach);
+    recipe.polygon.tolerance = tolerance->within(kPolygonToleranceRange);
   }
   if (const auto convex = from.optionalMember("convex")) recipe.polygon.convex = convex->truth();
   if (const auto around = from.optionalMember("around")) {

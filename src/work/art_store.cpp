@@ -44,6 +44,11 @@ std::shared_ptr<const SheetArt> ArtStore::cached(const Sheet& sheet) const {
 
 std::shared_ptr<const ArtStore::Entry> ArtStore::read(const Sheet& sheet) {
   Entry fresh{sheet.path, sheet.orientation, sheet.ink, nullptr, {}, {}};
+  {
+    // Numbered before the file is opened: what a later reading finds is newer, or the same.
+    const std::lock_guard lock(mutex_);
+    fresh.reading = ++readings_;
+  }
   if (auto file = readImage(folder_ + "/" + sheet.path); file) {
     fresh.hash = file->hash;
     fresh.art = std::make_shared<SheetArt>(
@@ -57,39 +62,41 @@ std::shared_ptr<const ArtStore::Entry> ArtStore::read(const Sheet& sheet) {
 std::shared_ptr<const ArtStore::Entry> ArtStore::keep(SheetId sheet, Entry entry) {
   auto shared = std::make_shared<const Entry>(std::move(entry));
   const std::lock_guard lock(mutex_);
-  entries_[sheet] = shared;
+  std::shared_ptr<const Entry>& held = entries_[sheet];
+  if (held == nullptr || held->reading <= shared->reading) held = shared;
   return shared;
 }
 
+std::shared_ptr<const ArtStore::Entry> ArtStore::entryOf(const Sheet& sheet) {
+  if (auto entry = entryFor(sheet)) return entry;
+  const auto held = pictureOf(sheet);
+  if (held == nullptr) return read(sheet);
+  // Only what counts as ink has changed: the file need not be read again.
+  return keep(sheet.id, {sheet.path,
+                         sheet.orientation,
+                         sheet.ink,
+                         std::make_shared<SheetArt>(artOf(held->art->image, sheet.ink)),
+                         held->hash,
+                         {},
+                         held->reading});
+}
+
 Result<std::shared_ptr<const SheetArt>> ArtStore::load(const Sheet& sheet) {
-  auto entry = entryFor(sheet);
-  if (entry == nullptr) {
-    if (const auto held = pictureOf(sheet); held != nullptr) {
-      // Only what counts as ink has changed: the file need not be read again.
-      entry = keep(sheet.id, {sheet.path,
-                              sheet.orientation,
-                              sheet.ink,
-                              std::make_shared<SheetArt>(artOf(held->art->image, sheet.ink)),
-                              held->hash,
-                              {}});
-    } else {
-      entry = read(sheet);
-    }
-  }
+  const auto entry = entryOf(sheet);
   if (entry->error) return tl::unexpected(*entry->error);
   return entry->art;
 }
 
-Result<std::shared_ptr<const SheetArt>> ArtStore::reload(const Sheet& sheet) {
+Result<LoadedArt> ArtStore::loadWithHash(const Sheet& sheet) {
+  const auto entry = entryOf(sheet);
+  if (entry->error) return tl::unexpected(*entry->error);
+  return LoadedArt{entry->art, entry->hash};
+}
+
+Result<LoadedArt> ArtStore::reload(const Sheet& sheet) {
   const auto entry = read(sheet);
   if (entry->error) return tl::unexpected(*entry->error);
-  return entry->art;
-}
-
-std::string ArtStore::hashOf(SheetId sheet) const {
-  const std::lock_guard lock(mutex_);
-  const auto found = entries_.find(sheet);
-  return found == entries_.end() ? std::string() : found->second->hash;
+  return LoadedArt{entry->art, entry->hash};
 }
 
 ArtSource ArtStore::loading(const std::shared_ptr<ArtStore>& store, const Project& project) {
@@ -111,22 +118,24 @@ std::vector<Finding> ArtStore::fileFindings(const Project& project) const {
   for (const auto& sheet : project.sheets) {
     const auto entry = entryFor(*sheet);
     if (entry == nullptr) continue;
-    Finding finding{
-        "sheet.missing", Severity::Error, Bench::Cut, {sheet->id, {}, {}, {}, {}}, {}, {}, {}};
+    const Where where{sheet->id, {}, {}, {}, {}};
     if (entry->error) {
+      Finding finding = findingOf(rules::kSheetMissing, where);
       finding.text = entry->error->sentence;
       finding.fix = "Bring the file back, or take the sheet out.";
       findings.push_back(std::move(finding));
     } else if (entry->hash != sheet->hash) {
-      finding.rule = "sheet.changed";
-      finding.severity = Severity::Warning;
+      Finding finding = findingOf(rules::kSheetChanged, where);
       finding.text = "the image has changed since it was imported";
       finding.fix = "Take the new picture in, cut as before.";
       auto edits = repaintEdits(project, sheet->id, entry->hash, *entry->art);
       if (edits) {
-        finding.remedy = std::move(*edits);
+        finding.severity = Severity::Warning;
+        finding.remedy = {Remedy::Takes::Time,
+                          [id = sheet->id, entry](const Project& now, const ArtSource&) {
+                            return repaintEdits(now, id, entry->hash, *entry->art);
+                          }};
       } else {
-        finding.severity = Severity::Error;
         finding.text += "; " + edits.error().sentence;
         finding.fix = "Cut it another way.";
       }

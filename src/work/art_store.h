@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cstdint>
 #include <map>
 #include <memory>
 #include <mutex>
@@ -11,8 +12,15 @@
 
 namespace amber {
 
-/// The art of a project's sheets, read from their files when first asked for and kept. Safe to use
-/// from several threads; no two threads read the same sheet's file at the cost of the others.
+/// A sheet's art and the hash of the file it was read from, of one reading.
+struct LoadedArt {
+  std::shared_ptr<const SheetArt> art;
+  std::string hash;
+};
+
+/// The art of a project's sheets, read from their files when first asked for and kept. Any number
+/// of threads may use it. Files are read and decoded without holding anyone up; where two threads
+/// read one file at once, what was read last of it stays, whichever of them ends first.
 class ArtStore {
  public:
   /// `folder`: what sheet paths are relative to.
@@ -21,12 +29,11 @@ class ArtStore {
   /// The sheet's art, read now if need be. Errors: as readImage.
   Result<std::shared_ptr<const SheetArt>> load(const Sheet& sheet);
 
-  /// The sheet's art, read anew from its file; until then what was read before stays.
-  Result<std::shared_ptr<const SheetArt>> reload(const Sheet& sheet);
+  /// The same with the hash of the file. Errors: as readImage.
+  Result<LoadedArt> loadWithHash(const Sheet& sheet);
 
-  /// The hash of the file that the sheet's art was read from; empty when it was not, or could not
-  /// be.
-  std::string hashOf(SheetId sheet) const;
+  /// The sheet's art, read anew from its file; until then what was read before stays.
+  Result<LoadedArt> reload(const Sheet& sheet);
 
   /// The sheet's art if it is here already, null otherwise. Never reads a file.
   std::shared_ptr<const SheetArt> cached(const Sheet& sheet) const;
@@ -49,9 +56,11 @@ class ArtStore {
     std::shared_ptr<const SheetArt> art;
     std::string hash;
     std::optional<Error> error;
+    std::uint64_t reading = 0;  // The number of the reading; a later one counts more.
   };
 
   std::shared_ptr<const Entry> entryFor(const Sheet& sheet) const;
+  std::shared_ptr<const Entry> entryOf(const Sheet& sheet);
   std::shared_ptr<const Entry> read(const Sheet& sheet);
   std::shared_ptr<const Entry> keep(SheetId sheet, Entry entry);
   // What was read of the sheet's file, under whatever ink.
@@ -60,6 +69,7 @@ class ArtStore {
   std::string folder_;
   mutable std::mutex mutex_;
   std::map<SheetId, std::shared_ptr<const Entry>> entries_;
+  std::uint64_t readings_ = 0;
 };
 
 }  // namespace amber

@@ -4,7 +4,7 @@
 #include <QFileInfo>
 
 #include "files/file_bytes.h"
-#include "files/project_file.h"
+#include "core/project/valid_project.h"
 
 namespace amber {
 namespace {

@@ -1,8 +1,11 @@
 #include "work/mend.h"
 
+#include <algorithm>
+#include <set>
+
 #include "core/cut/sheet_edits.h"
-#include "core/fit/fit_edits.h"
 #include "core/fit/refit.h"
+#include "work/pack_project.h"
 
 namespace amber {
 namespace {
@@ -26,26 +29,30 @@ bool holdsFrame(const Project& project, const Frame& frame) {
 
 }  // namespace
 
-Result<std::vector<Edit>> mendingEdits(const Project& project, const Finding& finding,
-                                       const ArtSource& art) {
-  if (!finding.fits.empty()) {
-    std::vector<Edit> edits;
-    for (const FitOrder& fit : finding.fits) {
-      for (Edit& edit : fittedShapes(project, fit.frames, fit.role, fit.recipe, art)) {
-        edits.push_back(std::move(edit));
-      }
-    }
-    if (!edits.empty()) return edits;
-    return failure(ErrorCode::BadValue, "the recipe makes no shape of this ink; choose another");
+Mended mendedProject(const Project& project, const std::shared_ptr<ArtStore>& store,
+                     const std::vector<std::string>& wanted) {
+  Mended result{project, {}, {}};
+  std::set<std::string> tried;
+  const auto key = [](const Finding& f) {
+    return f.rule + "/" + std::to_string(f.where.sheet.value) + "/" +
+           std::to_string(f.where.asset.value) + "/" + std::to_string(f.where.animation.value) +
+           "/" + std::to_string(f.where.frame.value) + "/" + f.where.role;
+  };
+  while (true) {
+    result.left = checkAll(result.project, store);
+    const auto next = std::find_if(result.left.begin(), result.left.end(), [&](const Finding& f) {
+      return f.canBeMended() && !tried.contains(key(f)) &&
+             (wanted.empty() || std::find(wanted.begin(), wanted.end(), f.rule) != wanted.end());
+    });
+    if (next == result.left.end()) return result;
+    // Once each: a remedy that brings its finding back would go on for ever.
+    tried.insert(key(*next));
+    const auto edits = next->remedy.edits(result.project, ArtStore::loading(store, result.project));
+    auto applied = edits ? withEdits(result.project, *edits) : tl::unexpected(edits.error());
+    if (!applied) continue;
+    result.project = std::move(applied->project);
+    result.mended.push_back(std::move(*next));
   }
-  if (!finding.recut) return finding.remedy;
-  const auto pixels = art(finding.where.sheet);
-  if (pixels == nullptr) {
-    return failure(ErrorCode::FileUnreadable, "the sheet cannot be read, so it cannot be cut");
-  }
-  auto edits = recutEdits(project, finding.where.sheet, *finding.recut, *pixels);
-  if (!edits) return edits;
-  return withNewFramesFitted(project, std::move(*edits), art);
 }
 
 std::string refreshText(const Refreshed& refreshed) {
@@ -57,16 +64,15 @@ std::string refreshText(const Refreshed& refreshed) {
 }
 
 Result<Refresh> refreshOf(const Project& project, const Sheet& sheet, ArtStore& store) {
-  const auto art = store.load(sheet);
-  if (!art) return tl::unexpected(art.error());
+  const auto loaded = store.loadWithHash(sheet);
+  if (!loaded) return tl::unexpected(loaded.error());
   Refresh refresh{{}, {sheet.path, 0, 0, 0}};
-  const std::string hash = store.hashOf(sheet.id);
-  if (hash == sheet.hash) return refresh;
-  auto edits = repaintEdits(project, sheet.id, hash, **art);
+  if (loaded->hash == sheet.hash) return refresh;
+  auto edits = repaintEdits(project, sheet.id, loaded->hash, *loaded->art);
   if (!edits) return tl::unexpected(edits.error());
   auto after = withEdits(project, *edits);
   if (!after) return tl::unexpected(after.error());
-  refresh.edits = withNewFramesFitted(project, std::move(*edits), [&](SheetId) { return *art; });
+  refresh.edits = withNewFramesFitted(project, std::move(*edits), [&](SheetId) { return loaded->art; });
   refresh.what.lost = framesOf(after->project, sheet.id, true);
   for (const auto& asset : after->project.assets) {
     for (const Frame& frame : asset->frames) {
@@ -77,15 +83,20 @@ Result<Refresh> refreshOf(const Project& project, const Sheet& sheet, ArtStore& 
   return refresh;
 }
 
-Result<RefreshedProject> refreshed(const Project& project, const std::shared_ptr<ArtStore>& store) {
-  RefreshedProject result{project, {}};
+Result<RefreshedProject> refreshed(const Project& project, ArtStore& store,
+                                   const std::vector<SheetId>& sheets) {
+  RefreshedProject result{project, {}, {}};
   for (const auto& sheet : project.sheets) {
-    auto refresh = refreshOf(result.project, *sheet, *store);
+    const bool wanted =
+        sheets.empty() || std::find(sheets.begin(), sheets.end(), sheet->id) != sheets.end();
+    if (!wanted) continue;
+    auto refresh = refreshOf(result.project, *sheet, store);
     if (!refresh) return tl::unexpected(refresh.error());
     if (refresh->edits.empty()) continue;
     auto applied = withEdits(result.project, refresh->edits);
     if (!applied) return tl::unexpected(applied.error());
     result.project = std::move(applied->project);
+    result.edits.insert(result.edits.end(), refresh->edits.begin(), refresh->edits.end());
     result.sheets.push_back(std::move(refresh->what));
   }
   return result;

@@ -8,10 +8,18 @@
 
 namespace amber {
 
-/// The edits that mend what a finding found. Requires: finding.canBeMended().
-/// Errors: as recutEdits; FileUnreadable when the sheet to cut again cannot be read.
-Result<std::vector<Edit>> mendingEdits(const Project& project, const Finding& finding,
-                                       const ArtSource& art);
+/// What mending did to a project.
+struct Mended {
+  Project project;
+  std::vector<Finding> mended;  ///< In the order in which they were mended.
+  std::vector<Finding> left;    ///< What the project has now.
+};
+
+/// The project with every finding of these rules mended that has a remedy, of all rules where none
+/// is named; one after the other, each found anew after the last. A remedy that cannot be worked
+/// out leaves its finding.
+Mended mendedProject(const Project& project, const std::shared_ptr<ArtStore>& store,
+                     const std::vector<std::string>& wanted);
 
 /// What taking repainted sheets in did to one of them.
 struct Refreshed {
@@ -33,11 +41,14 @@ struct Refresh {
 };
 Result<Refresh> refreshOf(const Project& project, const Sheet& sheet, ArtStore& store);
 
-/// The project with every repainted sheet taken in. Errors: as refreshOf.
+/// The project with every repainted sheet among these taken in, of all where none is named; the
+/// edits make it in one step. Errors: as refreshOf, of the first sheet; nothing is taken in then.
 struct RefreshedProject {
   Project project;
+  std::vector<Edit> edits;
   std::vector<Refreshed> sheets;
 };
-Result<RefreshedProject> refreshed(const Project& project, const std::shared_ptr<ArtStore>& store);
+Result<RefreshedProject> refreshed(const Project& project, ArtStore& store,
+                                   const std::vector<SheetId>& sheets = {});
 
 }  // namespace amber

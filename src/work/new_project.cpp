@@ -70,9 +70,9 @@ Result<Project> dressed(Result<Project> project, const std::vector<Incoming>& sh
   if (asset.origin) {
     project = applied(*project, originsByRule(*project, frames, *asset.origin, source));
   }
-  if (project && asset.snugBoxes && !project->roles.empty()) {
-    project = applied(
-        *project, fittedShapes(*project, frames, project->roles.front().name, Recipe{}, source));
+  if (project && asset.shape && !project->roles.empty()) {
+    const std::string& role = asset.role.empty() ? project->roles.front().name : asset.role;
+    project = applied(*project, fittedShapes(*project, frames, role, *asset.shape, source));
   }
   return project;
 }

@@ -43,7 +43,8 @@ struct AssetChoice {
   std::optional<int> durationMs;  ///< Nothing: an animated image's own times, else 100.
   LoopMode loop = LoopMode::Repeat;
   std::optional<OriginRule> origin;  ///< Nothing: the kind's own.
-  bool snugBoxes = false;
+  std::optional<Recipe> shape = {};  ///< What every frame is fitted besides the kind's rules.
+  std::string role = {};             ///< Of that shape; empty: the first.
 };
 
 /// How an image's ink is told, before its pixels are known.
@@ -66,7 +67,7 @@ struct SheetChoices {
 };
 
 /// The project with the image added as a sheet, turned, cut, and its frames given origins and, if
-/// wished, snug boxes. Errors: as cutFor and cutEdits.
+/// wished, a shape. Errors: as cutFor and cutEdits.
 Result<Project> withSheet(const Project& project, ImportedSheet imported,
                           const SheetChoices& choices);
 

@@ -7,6 +7,23 @@
 #include "files/parcel_file.h"
 
 namespace amber {
+namespace {
+
+// What is wrong with the content of a parcel is what verifying is there to find; that it cannot be
+// looked at is an error.
+Result<std::vector<std::string>> asDifference(const Error& error) {
+  switch (error.code) {
+    case ErrorCode::FileMissing:
+    case ErrorCode::FileUnreadable:
+    case ErrorCode::NewerVersion:
+    case ErrorCode::WrongFormat:
+      return tl::unexpected(error);
+    default:
+      return std::vector<std::string>{describe(error)};
+  }
+}
+
+}  // namespace
 
 std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtStore>& store) {
   const ArtSource art = ArtStore::loading(store, project);
@@ -33,20 +50,29 @@ Result<PackOutcome> packProject(const Project& project, const std::shared_ptr<Ar
   outcome.pages = static_cast<int>(built->pages.size());
   outcome.assets = static_cast<int>(project.assets.size());
   for (const auto& asset : project.assets) outcome.frames += static_cast<int>(asset->frames.size());
-  if (auto done = writeParcel(folder, std::move(*built), progress); !done) {
-    return tl::unexpected(done.error());
-  }
-  auto differences = verifyParcel(folder, project, store);
-  if (!differences) return tl::unexpected(differences.error());
-  outcome.differences = std::move(*differences);
+  const auto judge = [&](const std::string& written) -> Result<void> {
+    auto differences = verifyParcel(written, project, store);
+    if (!differences) return tl::unexpected(differences.error());
+    outcome.differences = std::move(*differences);
+    if (outcome.differences.empty()) return {};
+    return failure(ErrorCode::HasErrors, outcome.differences.front(), folder);
+  };
+  const auto written = writeParcel(folder, std::move(*built), judge, progress);
+  if (!written && outcome.differences.empty()) return tl::unexpected(written.error());
   return outcome;
 }
 
 Result<std::vector<std::string>> verifyParcel(const std::string& folder, const Project& project,
                                               const std::shared_ptr<ArtStore>& store) {
   auto loaded = readParcel(folder);
-  if (!loaded) return tl::unexpected(loaded.error());
+  if (!loaded) return asDifference(loaded.error());
   return differencesFrom(project, ArtStore::loading(store, project), loaded->parcel, loaded->pages);
+}
+
+Result<std::vector<std::string>> verifyParcelAlone(const std::string& folder) {
+  auto loaded = readParcel(folder);
+  if (!loaded) return asDifference(loaded.error());
+  return inconsistenciesOf(loaded->parcel);
 }
 
 std::vector<std::string> inconsistenciesOf(const Parcel& parcel) {

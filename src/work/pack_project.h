@@ -19,22 +19,30 @@ struct PackOutcome {
   int pages = 0;
   int frames = 0;
   int assets = 0;
-  std::vector<std::string> differences;  ///< From reading it back; empty when all agree.
+  /// From reading it back before it took its place; empty when all agree. Where there is one, the
+  /// previous parcel stays.
+  std::vector<std::string> differences;
 };
 
-/// Checks, builds, writes, reads back from disk and compares.
+/// Checks, builds, writes beside the folder, reads back from disk, compares, and only then puts the
+/// parcel in its place.
 /// Errors: HasErrors when a check of severity error stops it; otherwise as buildParcel,
 /// writeParcel and readParcel. The previous parcel stays on any error.
 Result<PackOutcome> packProject(const Project& project, const std::shared_ptr<ArtStore>& store,
                                 const std::string& folder, const Progress& progress);
 
-/// Reads the parcel and compares it with the project, pixel by pixel and number by number.
-/// Errors: as readParcel.
+/// Reads the parcel and compares it with the project, pixel by pixel (padding and extrusion too)
+/// and number by number. What the parcel itself holds that cannot be read is a difference, such as
+/// a page with other bytes. Errors: a file is missing or may not be read; a newer version.
 Result<std::vector<std::string>> verifyParcel(const std::string& folder, const Project& project,
                                               const std::shared_ptr<ArtStore>& store);
 
 /// What a parcel says of itself that cannot be: one sentence each. Reading has already proved every
 /// reference, rectangle, size and page hash.
 std::vector<std::string> inconsistenciesOf(const Parcel& parcel);
+
+/// The same of the parcel in a folder, for whoever has no project to compare it with.
+/// Errors: as verifyParcel.
+Result<std::vector<std::string>> verifyParcelAlone(const std::string& folder);
 
 }  // namespace amber

@@ -6,6 +6,19 @@
 #include "files/project_file.h"
 
 namespace amber {
+namespace {
+
+// Gives the file a name that is free, and says which; empty where even that fails.
+std::string setAside(const std::string& path) {
+  for (int number = 1; number < 1000; ++number) {
+    const QString name = QString::fromStdString(path) + ".unreadable-" + QString::number(number);
+    if (QFileInfo::exists(name)) continue;
+    return QFile::rename(QString::fromStdString(path), name) ? name.toStdString() : std::string();
+  }
+  return {};
+}
+
+}  // namespace
 
 std::string recoveryPath(const std::string& projectPath) {
   const QFileInfo info(QString::fromStdString(projectPath));
@@ -21,18 +34,23 @@ void dropUnsaved(const std::string& projectPath) {
 }
 
 Result<Reopened> reopen(const std::string& projectPath) {
-  auto saved = readProject(projectPath);
+  auto saved = readProjectFile(projectPath);
   auto kept = readProject(recoveryPath(projectPath));
   Reopened reopened;
-  if (saved) {
-    reopened.everSaved = true;
-    reopened.saved = std::move(*saved);
-    if (kept && !(*kept == reopened.saved)) reopened.recovered = std::move(*kept);
+  const bool unreadable = !kept && kept.error().code != ErrorCode::FileMissing;
+  if (!saved && (saved.error().code != ErrorCode::FileMissing || !kept)) {
+    return tl::unexpected(saved.error());
+  }
+  if (unreadable) reopened.setAside = setAside(recoveryPath(projectPath));
+  if (!saved) {
+    reopened.saved = newProject(kept->name);
+    reopened.recovered = std::move(*kept);
     return reopened;
   }
-  if (saved.error().code != ErrorCode::FileMissing || !kept) return tl::unexpected(saved.error());
-  reopened.saved = newProject(kept->name);
-  reopened.recovered = std::move(*kept);
+  reopened.everSaved = true;
+  reopened.saved = std::move(saved->project);
+  reopened.hash = std::move(saved->hash);
+  if (kept && !(*kept == reopened.saved)) reopened.recovered = std::move(*kept);
   return reopened;
 }
 

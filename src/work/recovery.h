@@ -22,11 +22,13 @@ struct Reopened {
   Project saved;                     ///< As last saved; as new when it never was.
   std::optional<Project> recovered;  ///< Unsaved work that differs from it.
   bool everSaved = false;
+  std::string hash;  ///< Of the project's file; empty when there is none.
+  std::string setAside;  ///< Where unsaved work that cannot be read was put; empty for none.
 };
 
-/// Opens a project with what was kept of unsaved work. Unsaved work that cannot be read is left
-/// where it is and passed over. Errors: as readProject; a project that was never saved opens from
-/// its unsaved work alone.
+/// Opens a project with what was kept of unsaved work. Unsaved work that cannot be read is set
+/// aside under another name, so that nothing is written over it. Errors: as readProject; a project
+/// that was never saved opens from its unsaved work alone.
 Result<Reopened> reopen(const std::string& projectPath);
 
 }  // namespace amber

@@ -23,6 +23,8 @@ enum class ErrorCode {
   UnknownTarget,
   HasErrors,
   Cancelled,
+  Locked,         ///< Another program holds the project.
+  ChangedOnDisk,  ///< The file is not what it was when it was read.
 };
 
 /// An error a user can act on.

@@ -18,6 +18,21 @@ void append(std::vector<Finding>& all, std::vector<Finding> more) {
   all.insert(all.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
 }
 
+// A finding about a frame tells the first animation that shows it, so that the window can go there.
+void placeInAnimation(Where& where, const Project& project) {
+  if (where.animation || !where.frame) return;
+  const Asset* asset = findAsset(project, where.asset);
+  if (asset == nullptr) return;
+  for (const Animation& animation : asset->animations) {
+    const bool shows =
+        std::any_of(animation.steps.begin(), animation.steps.end(),
+                    [&](const Step& step) { return step.frame == where.frame; });
+    if (!shows) continue;
+    where.animation = animation.id;
+    return;
+  }
+}
+
 }  // namespace
 
 std::vector<Finding> checkProject(const Project& project, const ArtSource& art) {
@@ -38,6 +53,7 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
   append(findings, checkOriginsTogether(project, art));
   append(findings, checkShapesTogether(project, art));
   append(findings, checkNames(project));
+  for (Finding& finding : findings) placeInAnimation(finding.where, project);
   sortFindings(findings);
   return findings;
 }

@@ -9,6 +9,8 @@
 #include "core/cut/grid.h"
 #include "core/cut/island_guess.h"
 #include "core/cut/numbered_files.h"
+#include "core/cut/sheet_edits.h"
+#include "core/fit/refit.h"
 
 namespace amber {
 namespace {
@@ -66,10 +68,24 @@ std::optional<Grid> withCleanGutter(const GridPart& part, GridLine::Across acros
   return std::nullopt;
 }
 
-Finding aboutSheet(const char* rule, Severity severity, SheetId sheet) {
-  Finding finding{rule, severity, Bench::Cut, {}, {}, {}, {}};
-  finding.where.sheet = sheet;
-  return finding;
+Finding aboutSheet(const Rule& rule, SheetId sheet) {
+  return findingOf(rule, {sheet, {}, {}, {}, {}});
+}
+
+// Cuts the sheet again so, and gives new frames what their kind wants.
+Remedy cuttingRemedy(SheetId sheet, Cut cut) {
+  return {Remedy::Takes::Time,
+          [sheet, cut = std::move(cut)](const Project& project,
+                                        const ArtSource& art) -> Result<std::vector<Edit>> {
+            const auto pixels = art(sheet);
+            if (pixels == nullptr) {
+              return failure(ErrorCode::FileUnreadable,
+                             "the sheet cannot be read, so it cannot be cut");
+            }
+            auto edits = recutEdits(project, sheet, cut, *pixels);
+            if (!edits) return edits;
+            return withNewFramesFitted(project, std::move(*edits), art);
+          }};
 }
 
 // The checks of one sheet's cut; each adds its findings.
@@ -125,13 +141,13 @@ class CutChecks {
   void addCrossing(const GridPart& part, const Line& line, int pixels, int places,
                    const std::optional<Grid>& wider) {
     const bool columns = line.first == GridLine::Across::Columns;
-    Finding finding = aboutSheet("cut.crossing", Severity::Warning, sheet_.id);
+    Finding finding = aboutSheet(rules::kCutCrossing, sheet_.id);
     const int position = line.second + (columns ? part.area.x : part.area.y);
-    finding.text = std::string("ink crosses the cut at ") + (columns ? "x = " : "y = ") +
-                   std::to_string(position) + " by " + std::to_string(pixels) + " px" +
-                   (places > 1 ? " in " + std::to_string(places) + " cells" : "");
-    finding.recut = cut_;
-    CutWay& way = wayAt(*finding.recut, part.area);
+    finding.text = columns ? "ink crosses the cut at x = " : "ink crosses the cut at y = ";
+    finding.text += std::to_string(position) + " by " + std::to_string(pixels) + " px";
+    if (places > 1) finding.text += " in " + std::to_string(places) + " cells";
+    Cut cut = cut_;
+    CutWay& way = wayAt(cut, part.area);
     if (wider) {
       const int gutter = columns ? wider->gutter.w : wider->gutter.h;
       finding.fix = "Widen the gutter to " + std::to_string(gutter) + ".";
@@ -140,6 +156,7 @@ class CutChecks {
       finding.fix = "Cut as islands.";
       way = islandRule();
     }
+    finding.remedy = cuttingRemedy(sheet_.id, std::move(cut));
     findings_.push_back(std::move(finding));
   }
 
@@ -164,7 +181,7 @@ class CutChecks {
         static_cast<std::size_t>(part.grid.columns) * static_cast<std::size_t>(part.grid.rows);
     // Where most cells are filled to their edges, that is how the art is drawn.
     if (touching == 0 || touching * 2 > cells) return;
-    Finding finding = aboutSheet("cut.edge", Severity::Note, sheet_.id);
+    Finding finding = aboutSheet(rules::kCutEdge, sheet_.id);
     finding.text = "ink touches the edge of " + std::to_string(touching) + " of " +
                    counted(cells, "cell", "cells");
     finding.fix =
@@ -175,8 +192,8 @@ class CutChecks {
   void addPartial(const PixelRect& strip, bool right) {
     if (strip.empty()) return;
     const bool inked = countWithin(art_.faint, strip) > 0;
-    Finding finding =
-        aboutSheet("cut.partialCell", inked ? Severity::Warning : Severity::Note, sheet_.id);
+    Finding finding = aboutSheet(rules::kCutPartialCell, sheet_.id);
+    if (!inked) finding.severity = Severity::Note;
     finding.text = "a strip of " + std::to_string(right ? strip.w : strip.h) +
                    " px is left over at the " + (right ? "right" : "bottom") +
                    (inked ? " and holds ink: the last cell is partial" : " and is empty");
@@ -185,7 +202,7 @@ class CutChecks {
   }
 
   void addSpecks(const std::vector<Island>& dropped) {
-    Finding finding = aboutSheet("cut.specks", Severity::Note, sheet_.id);
+    Finding finding = aboutSheet(rules::kCutSpecks, sheet_.id);
     long long pixels = 0;
     for (const Island& speck : dropped) pixels += speck.inkPixels;
     finding.text = counted(dropped.size(), "speck", "specks") + " of ink, " +
@@ -205,11 +222,11 @@ class CutChecks {
 void addLost(const Asset& asset, std::vector<Finding>& findings) {
   for (const Frame& frame : asset.frames) {
     if (!frame.lost) continue;
-    Finding finding{"frame.lost", Severity::Error, Bench::Cut, {}, {}, {}, {}};
-    finding.where = {frame.sheet, asset.id, {}, frame.id, {}};
+    Finding finding =
+        findingOf(rules::kFrameLost, {frame.sheet, asset.id, {}, frame.id, {}});
     finding.text = frame.name + " was not found on the repainted sheet";
     finding.fix = "Take the frame out, or cut the sheet so that it is found.";
-    finding.remedy = {RemoveFrames{asset.id, {frame.id}}};
+    finding.remedy = Remedy({RemoveFrames{asset.id, {frame.id}}});
     findings.push_back(std::move(finding));
   }
 }
@@ -225,8 +242,8 @@ void addGaps(const Asset& asset, const Animation& animation, const Project& proj
   }
   const auto runs = numberedRuns(paths);
   if (runs.size() != 1 || runs.front().missing.empty()) return;
-  Finding finding{"numbering.gap", Severity::Warning, Bench::Cut, {}, {}, {}, {}};
-  finding.where = {{}, asset.id, animation.id, {}, {}};
+  Finding finding =
+      findingOf(rules::kNumberingGap, {{}, asset.id, animation.id, {}, {}});
   finding.text = "of the numbered images " + runs.front().title + ", " + missingText(runs.front()) +
                  " missing";
   finding.fix = "Add what is missing, or leave it so.";

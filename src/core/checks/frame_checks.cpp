@@ -1,15 +1,13 @@
 #include "core/checks/frame_checks.h"
 
-#include "core/fit/box_fit.h"
 #include "core/fit/held_shapes.h"
-#include "core/image/ink_sign.h"
 
 namespace amber {
 namespace {
 
 Finding emptyFrames(const Asset& asset, const std::vector<const Frame*>& empty) {
-  Finding finding{"frame.empty", Severity::Warning, Bench::Cut, {}, {}, {}, {}};
-  finding.where = {empty.front()->sheet, asset.id, {}, empty.front()->id, {}};
+  Finding finding = findingOf(
+      rules::kFrameEmpty, {empty.front()->sheet, asset.id, {}, empty.front()->id, {}});
   if (empty.size() == 1) {
     finding.text = empty.front()->name + " holds no ink";
     finding.fix = "Leave the empty cell out.";
@@ -20,14 +18,14 @@ Finding emptyFrames(const Asset& asset, const std::vector<const Frame*>& empty) 
   }
   RemoveFrames removal{asset.id, {}};
   for (const Frame* frame : empty) removal.frames.push_back(frame->id);
-  finding.remedy = {std::move(removal)};
+  finding.remedy = Remedy({std::move(removal)});
   return finding;
 }
 
 Finding framesWithoutShape(const Asset& asset, const std::vector<const Frame*>& bare,
-                           const std::string& role, const ArtSource& art) {
-  Finding finding{"frame.noShape", Severity::Warning, Bench::Fit, {}, {}, {}, {}};
-  finding.where = {bare.front()->sheet, asset.id, {}, bare.front()->id, {}};
+                           const std::string& role) {
+  Finding finding = findingOf(rules::kFrameNoShape,
+                              {bare.front()->sheet, asset.id, {}, bare.front()->id, role});
   const std::size_t count = bare.size();
   finding.text = count == 1 ? bare.front()->name + " has no shape"
                  : count == asset.frames.size()
@@ -35,14 +33,9 @@ Finding framesWithoutShape(const Asset& asset, const std::vector<const Frame*>& 
                      : std::to_string(count) + " of its " + std::to_string(asset.frames.size()) +
                            " frames have no shape";
   finding.fix = count == 1 ? "Fit a snug box." : "Fit a snug box to each.";
-  for (const Frame* frame : bare) {
-    const auto sheet = art(frame->sheet);
-    const PixelMask ink = cropped(sheet->firm, frame->rect);
-    if (const auto box = snugBox(ink)) {
-      finding.remedy.emplace_back(
-          SetShape{asset.id, frame->id, {role, *box, Recipe{}, inkSign(ink)}});
-    }
-  }
+  FitOrder order{{}, role, Recipe{}};
+  for (const Frame* frame : bare) order.frames.push_back({asset.id, frame->id});
+  finding.remedy = fittingRemedy({std::move(order)});
   return finding;
 }
 
@@ -64,7 +57,7 @@ std::vector<Finding> checkFrames(const Asset& asset, const Project& project, con
   }
   if (!empty.empty()) findings.push_back(emptyFrames(asset, empty));
   if (!bare.empty() && !project.roles.empty()) {
-    findings.push_back(framesWithoutShape(asset, bare, project.roles.front().name, art));
+    findings.push_back(framesWithoutShape(asset, bare, project.roles.front().name));
   }
   return findings;
 }

@@ -12,11 +12,9 @@
 namespace amber {
 namespace {
 
-Finding mountFinding(std::string rule, const Asset& asset, AnimationId animation,
+Finding mountFinding(const Rule& rule, const Asset& asset, AnimationId animation,
                      const Frame& frame) {
-  Finding finding{std::move(rule), Severity::Warning, Bench::Origin, {}, {}, {}, {}};
-  finding.where = {frame.sheet, asset.id, animation, frame.id, {}};
-  return finding;
+  return findingOf(rule, {frame.sheet, asset.id, animation, frame.id, {}});
 }
 
 struct Keyed {
@@ -46,7 +44,7 @@ void checkMissing(const Asset& asset, const Mounts& mounts, const std::string& n
     }
     if (without == 0) continue;
     const Frame& first = *findFrame(asset, animation.steps.front().frame);
-    Finding finding = mountFinding("mount.missing", asset, animation.id, first);
+    Finding finding = mountFinding(rules::kMountMissing, asset, animation.id, first);
     finding.text =
         "the mount " + name + " is missing on " +
         (without == count ? animation.name
@@ -54,8 +52,8 @@ void checkMissing(const Asset& asset, const Mounts& mounts, const std::string& n
     const auto [frame, mount] = firstKey(asset, animation, name);
     finding.fix = "Key it on " + first.name + ", where " + frame->name + " has it.";
     const OriginPoint offset = relativeTo(mount->at, frame->origin);
-    finding.remedy = {PutMount{
-        asset.id, first.id, {name, {first.origin.x + offset.x, first.origin.y + offset.y}}}};
+    finding.remedy = Remedy({PutMount{
+        asset.id, first.id, {name, {first.origin.x + offset.x, first.origin.y + offset.y}}}});
     findings.push_back(std::move(finding));
   }
 }
@@ -107,15 +105,15 @@ void checkFar(const Asset& asset, const std::string& name, const ArtSource& art,
   if (far.empty()) return;
   const Far& worst = *std::max_element(
       far.begin(), far.end(), [](const Far& a, const Far& b) { return a.distance < b.distance; });
-  Finding finding = mountFinding("mount.far", asset, {}, *worst.frame);
+  Finding finding = mountFinding(rules::kMountFar, asset, {}, *worst.frame);
   finding.text =
       "the mount " + name + " lies " + px(worst.distance) + " from any ink on " +
       worst.frame->name +
       (far.size() == 1 ? "" : ", and far on " + std::to_string(far.size() - 1) + " more");
   finding.fix = "Move it to the nearest ink.";
-  for (const Far& one : far) {
-    finding.remedy.emplace_back(PutMount{asset.id, one.frame->id, one.nearer});
-  }
+  std::vector<Edit> edits;
+  for (const Far& one : far) edits.emplace_back(PutMount{asset.id, one.frame->id, one.nearer});
+  finding.remedy = Remedy(std::move(edits));
   findings.push_back(std::move(finding));
 }
 

@@ -10,9 +10,13 @@ namespace {
 
 using RowsByAsset = std::map<AssetId, std::vector<NameRow>>;
 
+Remedy renaming(std::vector<NameRow> rows) {
+  return {Remedy::Takes::Moments,
+          [rows = std::move(rows)](const Project&, const ArtSource&) { return renamesFor(rows); }};
+}
+
 Finding ruleFinding(const NameRow& row) {
-  Finding finding{"name.rule", Severity::Warning, Bench::Names, {}, {}, {}, {}};
-  finding.where = {{}, row.asset, row.animation, row.frame, {}};
+  Finding finding = findingOf(rules::kNameRule, {{}, row.asset, row.animation, row.frame, {}});
   finding.text = "the name " + row.current + (row.frame ? ": " : " ") + row.reason;
   finding.fix = "Rename it to " + row.proposed + ".";
   return finding;
@@ -28,22 +32,24 @@ void checkFrameNames(const Project& project, const Asset& asset, std::vector<Fin
                    wrong.front().current;
     finding.fix = "Rename them: " + wrong.front().proposed + " and so on.";
   }
-  finding.remedy = renamesFor(wrong);
+  finding.remedy = renaming(std::move(wrong));
   findings.push_back(std::move(finding));
 }
 
 Finding sharedFinding(const SharedName& shared, const RowsByAsset& rows) {
   const bool frames = static_cast<bool>(shared.rows.front().frame);
   const NameRow& second = shared.rows[1];
-  Finding finding{"name.duplicate", Severity::Error, Bench::Names, {}, {}, {}, {}};
-  finding.where = {{}, second.asset, {}, second.frame, {}};
+  Finding finding =
+      findingOf(rules::kNameDuplicate, {{}, second.asset, {}, second.frame, {}});
   finding.text = std::to_string(shared.rows.size()) + (frames ? " frames" : " assets") +
                  " share the name " + shared.name;
   finding.fix = "Rename by the rule.";
+  std::vector<NameRow> all;
   for (const NameRow& row : shared.rows) {
-    const std::vector<Edit> renames = renamesFor(rows.at(row.asset));
-    finding.remedy.insert(finding.remedy.end(), renames.begin(), renames.end());
+    const std::vector<NameRow>& of = rows.at(row.asset);
+    all.insert(all.end(), of.begin(), of.end());
   }
+  finding.remedy = renaming(std::move(all));
   return finding;
 }
 
@@ -55,7 +61,7 @@ std::vector<Finding> checkNames(const Project& project) {
   for (NameRow& row : nameTable(project)) {
     if (!row.right() && !row.frame) {
       findings.push_back(ruleFinding(row));
-      findings.back().remedy = renamesFor({row});
+      findings.back().remedy = renaming({row});
     }
     rows[row.asset].push_back(std::move(row));
   }

@@ -11,15 +11,14 @@
 #include "core/origin/mirrored_pairs.h"
 #include "core/origin/origin_edits.h"
 #include "core/origin/slips.h"
+#include "core/project/selection.h"
 
 namespace amber {
 namespace {
 
-Finding originFinding(std::string rule, Severity severity, const Asset& asset,
-                      AnimationId animation, const Frame& frame) {
-  Finding finding{std::move(rule), severity, Bench::Origin, {}, {}, {}, {}};
-  finding.where = {frame.sheet, asset.id, animation, frame.id, {}};
-  return finding;
+Finding originFinding(const Rule& rule, const Asset& asset, AnimationId animation,
+                      const Frame& frame) {
+  return findingOf(rule, {frame.sheet, asset.id, animation, frame.id, {}});
 }
 
 const Frame& frameAt(const Asset& asset, const Animation& animation, std::size_t step) {
@@ -53,6 +52,29 @@ SetOrigin backInPlace(const Project& project, const Asset& asset, const Frame& f
   return {asset.id, frame.id, place, kByHand};
 }
 
+// Puts each frame that slipped back in its place.
+Remedy standingRemedy(AssetId id, std::map<FrameId, Slip> slips, FrameId model) {
+  return {Remedy::Takes::Moments,
+          [id, slips = std::move(slips), model](const Project& project, const ArtSource& art) {
+            std::vector<Edit> edits;
+            const Asset* asset = findAsset(project, id);
+            for (const auto& [frameId, slip] : slips) {
+              const Frame* frame = asset == nullptr ? nullptr : findFrame(*asset, frameId);
+              if (frame == nullptr) continue;
+              edits.emplace_back(backInPlace(project, *asset, *frame, slip.by, model, art));
+            }
+            return edits;
+          }};
+}
+
+// Stands these frames by the rule.
+Remedy ruleRemedy(std::vector<FrameRef> frames, const OriginRule& rule) {
+  return {Remedy::Takes::Moments,
+          [frames = std::move(frames), rule](const Project& project, const ArtSource& art) {
+            return originsByRule(project, frames, rule, art);
+          }};
+}
+
 std::string slipText(const OriginPoint& by) {
   std::string text;
   if (by.x != 0) text = px(std::abs(by.x)) + (by.x > 0 ? " to the right" : " to the left");
@@ -61,8 +83,8 @@ std::string slipText(const OriginPoint& by) {
   return text;
 }
 
-void checkSlips(const Project& project, const Asset& asset, const Animation& animation,
-                const ArtSource& art, std::vector<Finding>& findings) {
+void checkSlips(const Asset& asset, const Animation& animation, const ArtSource& art,
+                std::vector<Finding>& findings) {
   std::vector<Slip> slips = slipsOf(asset, animation, art);
   // A frame that shows twice is moved once.
   std::map<FrameId, Slip> byFrame;
@@ -72,7 +94,7 @@ void checkSlips(const Project& project, const Asset& asset, const Animation& ani
       *std::max_element(slips.begin(), slips.end(), [](const Slip& a, const Slip& b) {
         return std::hypot(a.by.x, a.by.y) < std::hypot(b.by.x, b.by.y);
       });
-  Finding finding = originFinding("origin.slip", Severity::Warning, asset, animation.id,
+  Finding finding = originFinding(rules::kOriginSlip, asset, animation.id,
                                   frameAt(asset, animation, worst.step));
   const std::string where = animation.name + " " + std::to_string(worst.step + 1);
   finding.text = byFrame.size() == 1
@@ -83,10 +105,7 @@ void checkSlips(const Project& project, const Asset& asset, const Animation& ani
                                           signedNumber(worst.by.y) + "."
                                     : "Stand them with the others.";
   const FrameId model = steadyFrame(animation, slips);
-  for (const auto& [id, slip] : byFrame) {
-    finding.remedy.emplace_back(
-        backInPlace(project, asset, *findFrame(asset, id), slip.by, model, art));
-  }
+  finding.remedy = standingRemedy(asset.id, std::move(byFrame), model);
   findings.push_back(std::move(finding));
 }
 
@@ -95,7 +114,7 @@ void checkDrift(const Project& project, const Asset& asset, const Animation& ani
   const DriftTable table = driftOf(asset, animation, art);
   if (asset.motion == Motion::Static || !table.worst || table.feet.most() <= project.origins.drift)
     return;
-  Finding finding = originFinding("origin.drift", Severity::Warning, asset, animation.id,
+  Finding finding = originFinding(rules::kOriginDrift, asset, animation.id,
                                   frameAt(asset, animation, *table.worst));
   finding.text = "feet drift " + px(table.feet.most()) + " through " + animation.name +
                  ", more than " + px(project.origins.drift) + "; farthest at " +
@@ -105,9 +124,9 @@ void checkDrift(const Project& project, const Asset& asset, const Animation& ani
   Selection all;
   all.asset = asset.id;
   all.animation = animation.id;
-  finding.remedy = originsByRule(
-      project, framesIn(project, all, Scope::Animation),
-      {OriginBasis::FeetOf, {}, PointSnap::Free, animation.steps[*table.steadiest].frame}, art);
+  finding.remedy = ruleRemedy(
+      framesIn(project, all, Scope::Animation),
+      {OriginBasis::FeetOf, {}, PointSnap::Free, animation.steps[*table.steadiest].frame});
   findings.push_back(std::move(finding));
 }
 
@@ -121,19 +140,21 @@ void checkHalves(const Asset& asset, std::vector<Finding>& findings) {
     if (!isWhole(frame.origin)) between.push_back(&frame);
   }
   if (between.empty()) return;
-  Finding finding = originFinding("origin.half", Severity::Warning, asset, {}, *between.front());
+  Finding finding = originFinding(rules::kOriginHalf, asset, {}, *between.front());
   finding.text = framesText(between.size()) +
                  (between.size() == 1 ? " has its origin" : " have their origins") +
                  " between pixels, first " + between.front()->name + " at " +
                  exactNumber(between.front()->origin.x) + ", " +
                  exactNumber(between.front()->origin.y);
   finding.fix = "Snap to pixel corners.";
+  std::vector<Edit> edits;
   for (const Frame* frame : between) {
     OriginRule rule = frame->originRule;
     rule.snap = PointSnap::PixelCorner;
-    finding.remedy.emplace_back(
+    edits.emplace_back(
         SetOrigin{asset.id, frame->id, snapped(frame->origin, PointSnap::PixelCorner), rule});
   }
+  finding.remedy = Remedy(std::move(edits));
   findings.push_back(std::move(finding));
 }
 
@@ -151,7 +172,7 @@ void checkOutside(const Asset& asset, const ArtSource& art, std::vector<Finding>
     if (isOutside(frame, art)) outside.push_back(&frame);
   }
   if (outside.empty()) return;
-  Finding finding = originFinding("origin.outside", Severity::Note, asset, {}, *outside.front());
+  Finding finding = originFinding(rules::kOriginOutside, asset, {}, *outside.front());
   finding.text = framesText(outside.size()) +
                  (outside.size() == 1 ? " has its origin" : " have their origins") +
                  " outside the ink, first " + outside.front()->name;
@@ -203,8 +224,8 @@ std::optional<OriginRule> usualRule(const Project& project, const std::string& k
   return std::nullopt;
 }
 
-void checkMixed(const Project& project, const Asset& asset, const std::optional<OriginRule>& usual,
-                const ArtSource& art, std::vector<Finding>& findings) {
+void checkMixed(const Asset& asset, const std::optional<OriginRule>& usual,
+                std::vector<Finding>& findings) {
   const RuleCounts own = rulesOf(asset);
   if (own.empty()) return;
   const OriginRule& wanted = usual ? *usual : own.front().first;
@@ -214,7 +235,7 @@ void checkMixed(const Project& project, const Asset& asset, const std::optional<
   }
   if (odd.empty()) return;
   const Frame& first = *findFrame(asset, odd.front().frame);
-  Finding finding = originFinding("origin.mixed", Severity::Note, asset, {}, first);
+  Finding finding = originFinding(rules::kOriginMixed, asset, {}, first);
   finding.text = (odd.size() == asset.frames.size()
                       ? "it stands"
                       : std::to_string(odd.size()) + " of its " + framesText(asset.frames.size()) +
@@ -222,7 +243,7 @@ void checkMixed(const Project& project, const Asset& asset, const std::optional<
                  " by " + inWords(first.originRule) + ", " +
                  (usual ? "most of kind " + asset.kind : "the others") + " by " + inWords(wanted);
   finding.fix = "Stand by " + inWords(wanted) + " too.";
-  finding.remedy = originsByRule(project, odd, wanted, art);
+  finding.remedy = ruleRemedy(odd, wanted);
   findings.push_back(std::move(finding));
 }
 
@@ -232,7 +253,7 @@ void checkMirrors(const Project& project, const ArtSource& art, std::vector<Find
     const Asset& asset = *pair.rightAsset;
     const Frame& first = *findFrame(asset, pair.misses.front().frame);
     Finding finding =
-        originFinding("origin.mirror", Severity::Warning, asset, pair.right->id, first);
+        originFinding(rules::kOriginMirror, asset, pair.right->id, first);
     const bool within = pair.leftAsset == pair.rightAsset;
     finding.text = framesText(pair.misses.size()) + " of " + pair.right->name +
                    (pair.misses.size() == 1 ? " is" : " are") + " no mirror of " +
@@ -240,9 +261,11 @@ void checkMirrors(const Project& project, const ArtSource& art, std::vector<Find
                    ", off by up to " + px(pair.farthest);
     finding.fix =
         "Set the origins to mirror " + (within ? pair.left->name : pair.leftAsset->name) + ".";
+    std::vector<Edit> edits;
     for (const MirrorMiss& miss : pair.misses) {
-      finding.remedy.emplace_back(SetOrigin{miss.asset, miss.frame, miss.expected, kByHand});
+      edits.emplace_back(SetOrigin{miss.asset, miss.frame, miss.expected, kByHand});
     }
+    finding.remedy = Remedy(std::move(edits));
     findings.push_back(std::move(finding));
   }
 }
@@ -253,7 +276,7 @@ std::vector<Finding> checkOrigins(const Asset& asset, const Project& project,
                                   const ArtSource& art) {
   std::vector<Finding> findings;
   for (const Animation& animation : asset.animations) {
-    checkSlips(project, asset, animation, art, findings);
+    checkSlips(asset, animation, art, findings);
     checkDrift(project, asset, animation, art, findings);
   }
   if (project.origins.wholePixels) checkHalves(asset, findings);
@@ -267,7 +290,7 @@ std::vector<Finding> checkOriginsTogether(const Project& project, const ArtSourc
   for (const auto& asset : project.assets) {
     const auto [entry, isNew] = usual.try_emplace(asset->kind);
     if (isNew) entry->second = usualRule(project, asset->kind);
-    checkMixed(project, *asset, entry->second, art, findings);
+    checkMixed(*asset, entry->second, findings);
   }
   checkMirrors(project, art, findings);
   return findings;

@@ -39,11 +39,9 @@ struct RoleShapes {
   FrameRef refOf(const Seen& seen) const { return {asset.id, seen.frame->id}; }
 };
 
-Finding shapeFinding(std::string rule, Severity severity, const RoleShapes& shapes,
-                     const Seen& seen) {
-  Finding finding{std::move(rule), severity, Bench::Fit, {}, {}, {}, {}};
-  finding.where = {seen.frame->sheet, shapes.asset.id, {}, seen.frame->id, shapes.role.name};
-  return finding;
+Finding shapeFinding(const Rule& rule, const RoleShapes& shapes, const Seen& seen) {
+  return findingOf(rule,
+                   {seen.frame->sheet, shapes.asset.id, {}, seen.frame->id, shapes.role.name});
 }
 
 std::string andMore(std::size_t count) {
@@ -56,7 +54,7 @@ Recipe recipeOf(const RoleShapes& shapes, const Seen& seen) {
 
 // The order that fits all of these, each by what `change` makes of its recipe.
 template <class Change>
-std::vector<FitOrder> fitsOf(const RoleShapes& shapes, const std::vector<const Seen*>& found,
+Remedy fitsOf(const RoleShapes& shapes, const std::vector<const Seen*>& found,
                              const Change& change) {
   std::vector<FitOrder> orders;
   for (const Seen* seen : found) {
@@ -69,7 +67,7 @@ std::vector<FitOrder> fitsOf(const RoleShapes& shapes, const std::vector<const S
       same->frames.push_back(shapes.refOf(*seen));
     }
   }
-  return orders;
+  return fittingRemedy(std::move(orders));
 }
 
 void checkOffInk(const RoleShapes& shapes, std::vector<Finding>& findings) {
@@ -81,11 +79,11 @@ void checkOffInk(const RoleShapes& shapes, std::vector<Finding>& findings) {
     if (!holds) off.push_back(&seen);
   }
   if (off.empty()) return;
-  Finding finding = shapeFinding("shape.offInk", Severity::Error, shapes, *off.front());
+  Finding finding = shapeFinding(rules::kShapeOffInk, shapes, *off.front());
   finding.text = "the shape " + shapes.role.name + " holds no ink on " + off.front()->frame->name +
                  andMore(off.size());
   finding.fix = "Fit it again.";
-  finding.fits = fitsOf(shapes, off, [](const Recipe& recipe) { return recipe; });
+  finding.remedy = fitsOf(shapes, off, [](const Recipe& recipe) { return recipe; });
   findings.push_back(std::move(finding));
 }
 
@@ -118,22 +116,22 @@ void checkPolygons(const RoleShapes& shapes, int mostPoints, std::vector<Finding
     return recipe;
   };
   if (!faulty.empty()) {
-    Finding finding = shapeFinding("shape.fault", Severity::Error, shapes, *faulty.front());
+    Finding finding = shapeFinding(rules::kShapeFault, shapes, *faulty.front());
     finding.text = "the polygon " + shapes.role.name + " of " + faulty.front()->frame->name + " " +
                    faultText(faultOf(std::get<Polygon>(faulty.front()->shape))) +
                    andMore(faulty.size());
     finding.fix = "Fit a polygon again.";
-    finding.fits = fitsOf(shapes, faulty, within);
+    finding.remedy = fitsOf(shapes, faulty, within);
     findings.push_back(std::move(finding));
   }
   if (!rich.empty()) {
-    Finding finding = shapeFinding("shape.points", Severity::Warning, shapes, *rich.front());
+    Finding finding = shapeFinding(rules::kShapePoints, shapes, *rich.front());
     finding.text = "the polygon " + shapes.role.name + " of " + rich.front()->frame->name +
                    " has " + std::to_string(pointCount(rich.front()->shape)) +
                    " points; the pack profile allows " + std::to_string(mostPoints) +
                    andMore(rich.size());
     finding.fix = "Fit it with " + std::to_string(mostPoints) + " points.";
-    finding.fits = fitsOf(shapes, rich, [&](Recipe recipe) {
+    finding.remedy = fitsOf(shapes, rich, [&](Recipe recipe) {
       recipe = within(recipe);
       recipe.polygon.points = mostPoints;
       recipe.polygon.tolerance = 0;
@@ -145,7 +143,7 @@ void checkPolygons(const RoleShapes& shapes, int mostPoints, std::vector<Finding
 
 // Frames on which a share is above what the role allows, the worst first.
 void checkShare(const RoleShapes& shapes, const std::vector<Measures>& measures,
-                double Measures::*share, double most, const std::string& rule,
+                double Measures::*share, double most, const Rule& rule,
                 const std::string& what, FitStyle fix, std::vector<Finding>& findings) {
   std::vector<std::size_t> above;
   for (std::size_t i = 0; i < measures.size(); ++i) {
@@ -157,7 +155,7 @@ void checkShare(const RoleShapes& shapes, const std::vector<Measures>& measures,
   });
   std::vector<const Seen*> found;
   for (const std::size_t i : above) found.push_back(&shapes.all[i]);
-  Finding finding = shapeFinding(rule, Severity::Warning, shapes, *found.front());
+  Finding finding = shapeFinding(rule, shapes, *found.front());
   finding.text = percentText(measures[above.front()].*share) + " of " +
                  (share == &Measures::air ? "the shape " + shapes.role.name + " of " +
                                                 found.front()->frame->name + " is air"
@@ -170,7 +168,7 @@ void checkShare(const RoleShapes& shapes, const std::vector<Measures>& measures,
   recipe.style = fix;
   recipe.inset = {};
   finding.fix = "Fit a " + inWords(recipe) + what;
-  finding.fits = fitsOf(shapes, found, [&](const Recipe&) { return recipe; });
+  finding.remedy = fitsOf(shapes, found, [&](const Recipe&) { return recipe; });
   findings.push_back(std::move(finding));
 }
 
@@ -190,11 +188,11 @@ void checkStale(const RoleShapes& shapes, std::vector<Finding>& findings) {
     }
   }
   if (stale.empty()) return;
-  Finding finding = shapeFinding("shape.stale", Severity::Warning, shapes, *stale.front());
+  Finding finding = shapeFinding(rules::kShapeStale, shapes, *stale.front());
   finding.text = changedText(*stale.front()) + " since its shape " + shapes.role.name +
                  " was fitted" + andMore(stale.size());
   finding.fix = "Fit again what is stale.";
-  finding.fits = fitsOf(shapes, stale, [](const Recipe& recipe) { return recipe; });
+  finding.remedy = fitsOf(shapes, stale, [](const Recipe& recipe) { return recipe; });
   findings.push_back(std::move(finding));
 }
 
@@ -213,7 +211,7 @@ double jumpBetween(const Seen& a, const Seen& b) {
 }
 
 // What stands still shows different things one after the other, not one that moves.
-void checkJumps(const RoleShapes& shapes, const Project& project, std::vector<Finding>& findings) {
+void checkJumps(const RoleShapes& shapes, std::vector<Finding>& findings) {
   if (shapes.asset.motion == Motion::Static) return;
   std::map<FrameId, const Seen*> by;
   for (const Seen& seen : shapes.all) by[seen.frame->id] = &seen;
@@ -236,7 +234,7 @@ void checkJumps(const RoleShapes& shapes, const Project& project, std::vector<Fi
       last = now;
     }
     if (worst == nullptr) continue;
-    Finding finding = shapeFinding("shape.jumps", Severity::Warning, shapes, *worst);
+    Finding finding = shapeFinding(rules::kShapeJumps, shapes, *worst);
     finding.where.animation = animation.id;
     finding.text = "the shape " + shapes.role.name + " jumps by " + px(farthest) + " at " +
                    worst->frame->name + " in " + animation.name + ", while the origin stays";
@@ -246,7 +244,11 @@ void checkJumps(const RoleShapes& shapes, const Project& project, std::vector<Fi
     finding.fix = "Hold that of " + held.frame->name + " through the animation.";
     FrameShape shape = *held.place->key;
     shape.geometry = held.shape;
-    finding.remedy = shapeHeld(project, shapes.asset.id, animation.id, shape, shapes.refOf(held));
+    finding.remedy = {Remedy::Takes::Moments,
+                      [asset = shapes.asset.id, id = animation.id, shape,
+                       from = shapes.refOf(held)](const Project& now, const ArtSource&) {
+                        return shapeHeld(now, asset, id, shape, from);
+                      }};
     findings.push_back(std::move(finding));
   }
 }
@@ -286,8 +288,8 @@ void checkSensor(const RoleShapes& sensor, const RoleShapes& body, std::vector<F
     }
     if (found.empty()) continue;
     const bool flush = kind == Covered::Flush;
-    Finding finding = shapeFinding(flush ? "shape.flush" : "shape.filled", Severity::Warning,
-                                   sensor, *found.front());
+    Finding finding = shapeFinding(flush ? rules::kShapeFlush : rules::kShapeFilled, sensor,
+                                   *found.front());
     finding.text = flush ? sensor.role.name + " does not reach past " + body.role.name + " on " +
                                found.front()->frame->name + andMore(found.size()) +
                                ", so it notices nothing before that stops"
@@ -296,6 +298,7 @@ void checkSensor(const RoleShapes& sensor, const RoleShapes& body, std::vector<F
                                ", so what lands there is stopped first";
     finding.fix =
         flush ? "Make it reach 2 px past the body." : "Move it up to 2 px above the body.";
+    std::vector<Edit> edits;
     for (const Seen* seen : found) {
       const Shape& stops = onFrame(body, *seen->frame)->shape;
       Shape mended = seen->shape;
@@ -308,9 +311,9 @@ void checkSensor(const RoleShapes& sensor, const RoleShapes& body, std::vector<F
       } else {
         mended = moved(seen->shape, 0, std::round(bounds(stops).y - kPastBody - bounds(mended).y));
       }
-      finding.remedy.emplace_back(
-          SetShape{sensor.asset.id, seen->frame->id, {sensor.role.name, mended}});
+      edits.emplace_back(SetShape{sensor.asset.id, seen->frame->id, {sensor.role.name, mended}});
     }
+    finding.remedy = Remedy(std::move(edits));
     findings.push_back(std::move(finding));
   }
 }
@@ -343,13 +346,13 @@ std::vector<Finding> checkShapes(const Asset& asset, const Project& project, con
     }
     // What only notices may reach into the air as far as it likes.
     if (shapes.role.duty == Duty::Stops) {
-      checkShare(shapes, measures, &Measures::air, shapes.role.mostAir, "shape.air",
+      checkShare(shapes, measures, &Measures::air, shapes.role.mostAir, rules::kShapeAir,
                  ", which holds less.", FitStyle::Balanced, findings);
     }
-    checkShare(shapes, measures, &Measures::bareInk, shapes.role.mostBareInk, "shape.bareInk",
+    checkShare(shapes, measures, &Measures::bareInk, shapes.role.mostBareInk, rules::kShapeBareInk,
                ", which leaves none.", FitStyle::Snug, findings);
     checkStale(shapes, findings);
-    checkJumps(shapes, project, findings);
+    checkJumps(shapes, findings);
   }
   for (const RoleShapes& sensor : roles) {
     if (sensor.role.duty != Duty::Notices) continue;

@@ -28,7 +28,8 @@ void checkMirrored(const MirroredPair& pair, const Project& project,
   const HeldShapes left(*pair.leftAsset);
   const HeldShapes right(*pair.rightAsset);
   for (const Role& role : project.roles) {
-    Finding finding{"shape.mirror", Severity::Warning, Bench::Fit, {}, {}, {}, {}};
+    Finding finding = findingOf(rules::kShapeMirror, {});
+    std::vector<Edit> edits;
     std::size_t count = 0;
     for (const auto& [a, b] : pair.mirrors) {
       const ShapePlace* here = left.find(a->id, role.name);
@@ -42,13 +43,14 @@ void checkMirrored(const MirroredPair& pair, const Project& project,
       if (count++ == 0) {
         finding.where = {b->sheet, pair.rightAsset->id, pair.right->id, b->id, role.name};
       }
-      finding.remedy.emplace_back(SetShape{pair.rightAsset->id, b->id, {role.name, expected}});
+      edits.emplace_back(SetShape{pair.rightAsset->id, b->id, {role.name, expected}});
     }
     if (count == 0) continue;
     finding.text = "the shape " + role.name + " of " + pair.right->name +
                    " is not the mirror of that of " + pair.left->name + " on " +
                    std::to_string(count) + (count == 1 ? " frame" : " frames");
     finding.fix = "Mirror those of " + pair.left->name + ".";
+    finding.remedy = Remedy(std::move(edits));
     findings.push_back(std::move(finding));
   }
 }
@@ -92,7 +94,6 @@ void checkAlike(const std::vector<const Asset*>& assets, const std::string& kind
   if (most == recipes.size() || most * 3 < recipes.size() * 2) return;
   for (const auto& [asset, recipe] : recipes) {
     if (*recipe == *usual) continue;
-    Finding finding{"shape.differs", Severity::Note, Bench::Fit, {}, {}, {}, {}};
     FitOrder order{{}, role, *usual};
     const Frame* first = nullptr;
     for (const Frame& frame : asset->frames) {
@@ -101,12 +102,13 @@ void checkAlike(const std::vector<const Asset*>& assets, const std::string& kind
       if (first == nullptr) first = &frame;
       order.frames.push_back({asset->id, frame.id});
     }
-    finding.where = {first->sheet, asset->id, {}, first->id, role};
+    Finding finding =
+        findingOf(rules::kShapeDiffers, {first->sheet, asset->id, {}, first->id, role});
     finding.text = "its shape " + role + " is a " + inWords(*recipe) + ", while " +
                    std::to_string(most) + " of " + std::to_string(recipes.size()) + " assets of " +
                    kind + " have a " + inWords(*usual);
     finding.fix = "Fit a " + inWords(*usual) + " here too.";
-    finding.fits = {std::move(order)};
+    finding.remedy = fittingRemedy({std::move(order)});
     findings.push_back(std::move(finding));
   }
 }

@@ -9,7 +9,7 @@
 #include "core/cut/grid.h"
 #include "core/image/look.h"
 #include "core/naming/name_table.h"
-#include "core/naming/snake_case.h"
+#include "core/base/snake_case.h"
 #include "core/origin/anchor.h"
 
 namespace amber {

@@ -7,35 +7,6 @@
 namespace amber {
 namespace {
 
-constexpr int kFarthestJoin = 256;
-constexpr int kMostLeastInk = 1000000;
-
-Result<void> refused(const std::string& sentence) {
-  return failure(ErrorCode::BadValue, sentence);
-}
-
-Result<void> checkedWay(const CutWay& way, PixelSize area) {
-  const PixelRect all{0, 0, area.w, area.h};
-  if (const auto* grid = std::get_if<Grid>(&way)) {
-    if (!fits(*grid, area)) return refused("the cells do not fit; use smaller ones");
-  } else if (const auto* rule = std::get_if<IslandRule>(&way)) {
-    if (rule->join < 1 || rule->join > kFarthestJoin) {
-      return refused("the joining distance must be 1 to 256 px");
-    }
-    if (rule->minInk < 1 || rule->minInk > kMostLeastInk || rule->part < 0 || rule->part > 255) {
-      return refused("the least ink must be 1 to 1000000 px, the alpha to part at 0 to 255");
-    }
-  } else {
-    const auto& rects = std::get<HandCut>(way).rects;
-    if (rects.size() > kMostRects) return refused("there are more than 100000 rectangles");
-    const auto outside = [&](const PixelRect& r) { return r.empty() || !within(r, all); };
-    if (std::any_of(rects.begin(), rects.end(), outside)) {
-      return refused("a rectangle is empty or does not lie on the sheet");
-    }
-  }
-  return {};
-}
-
 PixelRect movedBy(PixelRect rect, int dx, int dy) {
   rect.x += dx;
   rect.y += dy;
@@ -162,18 +133,6 @@ class RectSearch {
 };
 
 }  // namespace
-
-Result<void> checkedCut(const Cut& cut, PixelSize sheet) {
-  if (auto sound = checkedWay(cut.way, sheet); !sound) return sound;
-  if (cut.regions.size() > kMostRegions) return refused("there are more than 1000 regions");
-  for (const CutRegion& region : cut.regions) {
-    if (region.area.empty() || !within(region.area, {0, 0, sheet.w, sheet.h})) {
-      return refused("a region is empty or does not lie on the sheet");
-    }
-    if (auto sound = checkedWay(region.way, region.area.size()); !sound) return sound;
-  }
-  return {};
-}
 
 CutRects rectsOf(const Cut& cut, const SheetArt& art, const Orientation& orientation) {
   RectSearch search(art, orientation);

@@ -8,12 +8,10 @@
 #include "core/image/ink.h"
 #include "core/image/orientation.h"
 #include "core/project/project.h"
+#include "core/project/ranges.h"
+#include "core/project/sound_cut.h"
 
 namespace amber {
-
-/// Most islands, rectangles by hand, or regions that one cut may have.
-inline constexpr int kMostRects = 100000;
-inline constexpr int kMostRegions = 1000;
 
 /// What a cut finds on a sheet.
 struct CutRects {
@@ -21,10 +19,6 @@ struct CutRects {
   std::vector<PixelRect> empty;   ///< Cells that hold no ink: no frames, unless all are so.
   std::vector<Island> dropped;    ///< Specks of ink that no island was near enough to take.
 };
-
-/// Whether every cell, rectangle and region lies where it must on a sheet of this size, and every
-/// number is in its range. Errors (BadValue): what does not, in a sentence.
-Result<void> checkedCut(const Cut& cut, PixelSize sheet);
 
 /// The rectangles of the cut. Where a region lies, the sheet's own way finds nothing: a cell that
 /// meets one is left out, and ink in it belongs to no island outside it.

@@ -13,12 +13,6 @@ std::string sizeText(PixelSize size) {
   return std::to_string(size.w) + " x " + std::to_string(size.h);
 }
 
-// How many whole cells fit along one side.
-int wholeCells(int side, int cell, int margin, int gutter) {
-  if (side - margin < cell) return 0;
-  return (side - margin - cell) / (cell + gutter) + 1;
-}
-
 Result<void> checkSpacing(PixelSize margin, PixelSize gutter) {
   for (const int number : {margin.w, margin.h, gutter.w, gutter.h}) {
     if (number < 0 || number > kLongestImageSide) {
@@ -83,15 +77,6 @@ Result<Grid> gridByCount(PixelSize sheet, int columns, int rows, PixelSize margi
 
 Grid wholeGrid(PixelSize sheet) {
   return {sheet, {}, {}, 1, 1};
-}
-
-bool fits(const Grid& grid, PixelSize sheet) {
-  if (!checkSpacing(grid.margin, grid.gutter) || grid.columns < 1 || grid.rows < 1 ||
-      grid.cell.w < 1 || grid.cell.h < 1 || !checkedCount(grid)) {
-    return false;
-  }
-  return grid.columns <= wholeCells(sheet.w, grid.cell.w, grid.margin.w, grid.gutter.w) &&
-         grid.rows <= wholeCells(sheet.h, grid.cell.h, grid.margin.h, grid.gutter.h);
 }
 
 PixelRect cellAt(const Grid& grid, int column, int row) {

@@ -5,11 +5,10 @@
 #include "core/base/result.h"
 #include "core/geometry/pixel_rect.h"
 #include "core/project/grid.h"
+#include "core/project/ranges.h"
+#include "core/project/sound_cut.h"
 
 namespace amber {
-
-/// Most cells one cut may have.
-inline constexpr int kMostCells = 100000;
 
 /// As many whole cells of `cell` px as the sheet holds. What is left over is not a cell (see
 /// `leftOver`). Errors (BadValue): a cell under 1 px, a negative margin or gutter, no whole cell
@@ -23,9 +22,6 @@ Result<Grid> gridByCount(PixelSize sheet, int columns, int rows, PixelSize margi
 
 /// The one cell that is all of the sheet.
 Grid wholeGrid(PixelSize sheet);
-
-/// Whether every cell lies on a sheet of this size.
-bool fits(const Grid& grid, PixelSize sheet);
 
 /// The cell in this column and row, on the sheet. Requires: both in range.
 PixelRect cellAt(const Grid& grid, int column, int row);

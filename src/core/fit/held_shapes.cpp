@@ -2,22 +2,10 @@
 
 #include <algorithm>
 #include <cmath>
-#include <utility>
+
+#include "core/project/held.h"
 
 namespace amber {
-namespace {
-
-struct Key {
-  const Frame* frame;
-  const FrameShape* shape;
-};
-
-bool holdsRole(const std::vector<ShapePlace>& places, std::string_view role) {
-  return std::any_of(places.begin(), places.end(),
-                     [&](const ShapePlace& place) { return place.key->role == role; });
-}
-
-}  // namespace
 
 Carry carryBetween(const Shape& shape, FramePoint fromOrigin, FramePoint toOrigin) {
   Carry carry{toOrigin.x - fromOrigin.x, toOrigin.y - fromOrigin.y};
@@ -26,36 +14,12 @@ Carry carryBetween(const Shape& shape, FramePoint fromOrigin, FramePoint toOrigi
 }
 
 HeldShapes::HeldShapes(const Asset& asset) {
-  std::unordered_map<FrameId, const Frame*> frames;
-  bool any = false;
+  const Held<FrameShape> held(asset);
   for (const Frame& frame : asset.frames) {
-    frames[frame.id] = &frame;
     std::vector<ShapePlace>& places = places_[frame.id];
-    for (const FrameShape& shape : frame.shapes) places.push_back({&shape, frame.id, 0, 0});
-    any |= !frame.shapes.empty();
-  }
-  if (!any) return;
-  for (const Animation& animation : asset.animations) {
-    // In the order in which their roles first come.
-    std::vector<Key> held;
-    for (const Step& step : animation.steps) {
-      const Frame& frame = *frames.at(step.frame);
-      for (const FrameShape& shape : frame.shapes) {
-        const auto same = std::find_if(held.begin(), held.end(), [&](const Key& key) {
-          return key.shape->role == shape.role;
-        });
-        if (same == held.end()) {
-          held.push_back({&frame, &shape});
-        } else {
-          *same = {&frame, &shape};
-        }
-      }
-      std::vector<ShapePlace>& places = places_[frame.id];
-      for (const Key& key : held) {
-        if (holdsRole(places, key.shape->role)) continue;
-        const Carry carry = carryBetween(key.shape->geometry, key.frame->origin, frame.origin);
-        places.push_back({key.shape, key.frame->id, carry.dx, carry.dy});
-      }
+    for (const auto& [key, keyed] : held.on(frame.id)) {
+      const Carry carry = carryBetween(key->geometry, keyed->origin, frame.origin);
+      places.push_back({key, keyed->id, carry.dx, carry.dy});
     }
   }
 }

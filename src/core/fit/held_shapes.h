@@ -20,10 +20,8 @@ struct ShapePlace {
   Shape shape() const { return moved(key->geometry, dx, dy); }
 };
 
-/// The shapes on every frame of an asset. A key counts on its frame, and is held on the later
-/// frames of the animation until the next key of its role. Held, it keeps its place relative to the
-/// origin; a mask, to the nearest whole px. On a frame that several animations show, the first that
-/// holds it there counts; a frame that none shows has its own keys only.
+/// The shapes on every frame of an asset, keyed and held (see core/project/held.h). Held, a shape
+/// keeps its place relative to the origin; a mask, to the nearest whole px.
 class HeldShapes {
  public:
   /// Refers to the asset, which must outlive it. Cost: linear in the frames, steps and shapes.

@@ -7,7 +7,7 @@
 #include <optional>
 
 #include "core/base/exact_number.h"
-#include "core/geometry/tolerances.h"
+#include "core/project/sound_recipe.h"
 
 namespace amber {
 namespace {
@@ -25,8 +25,7 @@ bool readBand(std::string_view text, Region& region) {
   region.percent = text.ends_with('%');
   if (!region.percent && !text.ends_with("px")) return false;
   text.remove_suffix(region.percent ? 1 : 2);
-  return read(text, region.size) && region.size > 0 &&
-         region.size <= (region.percent ? 100 : kLongestImageSide);
+  return read(text, region.size);
 }
 
 bool readRect(std::string_view text, PixelRect& rect) {
@@ -35,10 +34,9 @@ bool readRect(std::string_view text, PixelRect& rect) {
     const std::size_t comma = text.find(',');
     if ((comma == std::string_view::npos) != (i == 3)) return false;
     if (!read(text.substr(0, comma), *numbers[i])) return false;
-    if (std::abs(*numbers[i]) > kLongestImageSide) return false;
     if (i < 3) text.remove_prefix(comma + 1);
   }
-  return !rect.empty();
+  return true;
 }
 
 int bandOf(const Region& region, int side) {
@@ -113,7 +111,7 @@ Result<Region> regionFrom(std::string_view text) {
           region.part == Region::Part::Rect ? readRect(rest, region.rect) : readBand(rest, region);
     }
   }
-  if (good) return region;
+  if (good && validated(region)) return region;
   return failure(ErrorCode::BadValue,
                  "\"" + std::string(text) +
                      "\" is no region; use all, bottom:25%, top:6px, left:, right:, or "

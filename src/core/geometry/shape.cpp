@@ -75,6 +75,9 @@ Result<void> sound(const MaskShape& mask) {
     return wrong("does not lie on the pixels of its frame");
   }
   if (mask.runs.empty()) return wrong("holds no pixel");
+  if (mask.w > kLongestImageSide || mask.h > kLongestImageSide || mask.runs.size() > kMostRuns) {
+    return wrong("is larger than any sheet, or has more than 1000000 runs");
+  }
   int left = mask.w;
   int right = 0;
   const MaskRun* last = nullptr;

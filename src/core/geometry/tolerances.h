@@ -16,6 +16,10 @@ inline constexpr double kLeastBoxSide = 0.5;
 /// work of every edit. Governs: Shape validation, fitting.
 inline constexpr int kMostPolygonPoints = 512;
 
+/// Most runs of a mask: every second pixel of a 1024 x 2048 frame. Bounds the memory of reading
+/// one. Governs: Shape validation.
+inline constexpr std::size_t kMostRuns = 1000000;
+
 /// Least area of a polygon, px^2: half a box of the least side. Governs: the faults of polygons.
 inline constexpr double kLeastPolygonArea = 0.125;
 

@@ -4,7 +4,7 @@
 #include <unordered_map>
 #include <unordered_set>
 
-#include "core/naming/snake_case.h"
+#include "core/base/snake_case.h"
 
 namespace amber {
 namespace {

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/project/project.h"
+#include "core/project/valid_project.h"
 
 namespace amber {
 
@@ -18,10 +19,8 @@ struct MountPlace {
   bool operator==(const MountPlace&) const = default;
 };
 
-/// The mounts on every frame of an asset. A key counts on its frame, and is held on the later
-/// frames of the animation until the next key of its name. Held, it keeps its place relative to
-/// the origin. On a frame that several animations show, the first that holds it there counts; a
-/// frame that none shows has its own keys only.
+/// The mounts on every frame of an asset, keyed and held (see core/project/held.h). Held, a mount
+/// keeps its place relative to the origin.
 class Mounts {
  public:
   /// Cost: linear in the asset's frames, steps and mounts.
@@ -38,8 +37,5 @@ class Mounts {
   std::unordered_map<FrameId, std::vector<MountPlace>> places_;
   std::vector<std::string> names_;
 };
-
-/// Whether a mount may be called so: snake_case, 1 to 64 letters, digits and underscores.
-bool isMountName(std::string_view name);
 
 }  // namespace amber

@@ -21,6 +21,7 @@ class Comparison {
     expect(parcel_.assets.size() == project_.assets.size(), "the number of assets differs");
     const std::size_t count = std::min(parcel_.assets.size(), project_.assets.size());
     for (std::size_t i = 0; i < count; ++i) compareAsset(*project_.assets[i], parcel_.assets[i]);
+    if (differences_.empty()) compareBetweenFrames();
     return std::move(differences_);
   }
 
@@ -47,6 +48,45 @@ class Comparison {
     const std::size_t count = std::min(packed.animations.size(), asset.animations.size());
     for (std::size_t i = 0; i < count; ++i) {
       compareAnimation(asset, asset.animations[i], packed.animations[i], i == 0);
+    }
+  }
+
+  // What lies on no frame: extrusion is the frame's nearest pixel, the rest is empty.
+  void compareBetweenFrames() {
+    std::vector<std::vector<PixelRect>> rects(pages_.size());
+    for (const ParcelAsset& asset : parcel_.assets) {
+      for (const ParcelFrame& frame : asset.frames) {
+        rects[static_cast<std::size_t>(frame.page)].push_back(frame.rect);
+      }
+    }
+    for (std::size_t page = 0; page < pages_.size(); ++page) {
+      const Image& got = pages_[page];
+      Image wanted(got.width(), got.height());
+      for (const PixelRect& rect : rects[page]) extrude(got, rect, wanted);
+      comparePage(parcel_.pages[page].file, got, wanted);
+    }
+  }
+
+  // Copies the rectangle with its edge repeated outward, as far as the page goes.
+  void extrude(const Image& from, const PixelRect& rect, Image& to) const {
+    const int out = project_.profile.extrusion;
+    const PixelRect area = intersection(
+        {rect.x - out, rect.y - out, rect.w + 2 * out, rect.h + 2 * out}, to.rect());
+    for (int y = area.y; y < area.bottom(); ++y) {
+      const int fromY = std::clamp(y, rect.y, rect.bottom() - 1);
+      for (int x = area.x; x < area.right(); ++x) {
+        to.at(x, y) = from.at(std::clamp(x, rect.x, rect.right() - 1), fromY);
+      }
+    }
+  }
+
+  void comparePage(const std::string& file, const Image& got, const Image& wanted) {
+    for (int y = 0; y < got.height(); ++y) {
+      for (int x = 0; x < got.width(); ++x) {
+        if (got.at(x, y) == wanted.at(x, y)) continue;
+        return expect(false, file + ": the pixel at " + std::to_string(x) + ", " +
+                                 std::to_string(y) + " between the frames differs");
+      }
     }
   }
 

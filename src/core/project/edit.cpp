@@ -4,6 +4,8 @@
 #include <unordered_map>
 #include <unordered_set>
 
+#include "core/project/valid_project.h"
+
 namespace amber {
 namespace {
 
@@ -133,9 +135,6 @@ class Application {
   }
 
   Result<void> operator()(const SetScale& edit) {
-    if (!(edit.scale > 0 && edit.scale <= 1000)) {
-      return failure(ErrorCode::BadValue, "a draw scale is above 0 and at most 1000");
-    }
     Asset* asset = open(edit.asset);
     if (asset == nullptr) return unknown("asset");
     asset->scale = edit.scale;
@@ -319,6 +318,10 @@ Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits
     if (auto done = std::visit(application, edit); !done) return tl::unexpected(done.error());
   }
   Applied applied{application.finished(), {}};
+  if (auto sound = validatedAfter(project, applied.project); !sound) {
+    // The place is one of the project's file; the sentence names the thing itself.
+    return failure(sound.error().code, sound.error().sentence + "; nothing was changed");
+  }
   applied.touched = difference(project, applied.project);
   return applied;
 }

@@ -129,7 +129,8 @@ struct Applied {
 
 /// The project after all `edits`, in order; all of them or none.
 /// Errors (UnknownTarget): an edit names something that the project does not hold; (BadValue): a
-/// scale out of its range, a role's name that another has.
+/// role's name that another has; as validatedAfter: what they would make is no valid project.
+/// Requires: `project` is valid.
 /// Cost: linear in the edits plus the frames of the assets they touch.
 Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits);
 

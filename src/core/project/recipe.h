@@ -35,7 +35,12 @@ struct Region {
   bool percent = false;  ///< Whether `size` is per cent; then above 0, up to 100.
   PixelRect rect;        ///< Of Part::Rect.
 
-  bool operator==(const Region&) const = default;
+  /// What has no meaning for the part does not count.
+  bool operator==(const Region& other) const {
+    if (part != other.part) return false;
+    if (part == Part::All) return true;
+    return part == Part::Rect ? rect == other.rect : size == other.size && percent == other.percent;
+  }
 };
 
 /// How far each side of a fitted shape is moved inward; negative moves it outward.

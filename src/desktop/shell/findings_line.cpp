@@ -131,14 +131,9 @@ QString FindingsLine::fixRefusal() const {
 void FindingsLine::fix() {
   const Finding* finding = shown();
   if (finding == nullptr || !finding->canBeMended()) return;
-  QString label = QString::fromStdString(finding->fix);
-  if (label.endsWith('.')) label.chop(1);
+  // Of its own: what is found changes by it.
   const Finding mended = *finding;
-  if (mended.takesTime()) {
-    session_.mend(mended, label);
-  } else {
-    session_.perform(label, mended.remedy);
-  }
+  session_.mend(mended);
 }
 
 void FindingsLine::next() {

@@ -2,7 +2,7 @@
 #include <set>
 
 #include "core/naming/name_table.h"
-#include "core/naming/snake_case.h"
+#include "core/base/snake_case.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 

@@ -13,7 +13,7 @@
 #include "core/cut/proposals.h"
 #include "core/image/orientation.h"
 #include "desktop/benches/bench_view.h"
-#include "desktop/parts/latest.h"
+#include "desktop/session/background.h"
 
 class QComboBox;
 class QLabel;
@@ -158,7 +158,7 @@ class CutBench : public BenchView {
     std::optional<KeyColour> key;
   };
   QHash<std::uint32_t, Found> found_;
-  Latest<std::pair<std::uint32_t, Found>> seeking_;
+  Newest<std::pair<std::uint32_t, Found>> seeking_;
   std::uint32_t sought_ = 0;
   // Cuts that were set up and not taken yet.
   QHash<std::uint32_t, Cut> drafts_;

@@ -53,7 +53,7 @@ void CutBench::seekProposals() {
   if (found != found_.constEnd() && found->art == art) return;
   sought_ = id;
   const bool keyed = sheet()->ink.key.has_value();
-  seeking_.ask([id, art, keyed] {
+  seeking_.ask([id, art, keyed](const Progress&) {
     return std::pair(id,
                      Found{art, proposeCuts(*art), keyed ? std::nullopt : likelyKey(art->image)});
   });

@@ -37,13 +37,13 @@ QImage overlayOf(const SheetArt& art, const InkRule& rule, const QColor& cover,
 
 CutStage::CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent),
-      looking_(this,
+      looking_(session.background(), this, tr("Looking at the cut"),
                [this](CutEvidence evidence) {
                  evidence_ = std::move(evidence);
                  emit evidenceChanged();
                  update();
                }),
-      inking_(this, [this](QImage picture) {
+      inking_(session.background(), this, {}, [this](QImage picture) {
         inkPicture_ = std::move(picture);
         update();
       }) {
@@ -100,7 +100,9 @@ void CutStage::showInk(const std::optional<InkRule>& rule) {
   cover.setAlpha(215);
   QColor tint = theme().amber;
   tint.setAlpha(150);
-  inking_.ask([art, rule = *rule, cover, tint] { return overlayOf(*art, rule, cover, tint); });
+  inking_.ask([art, rule = *rule, cover, tint](const Progress&) {
+    return overlayOf(*art, rule, cover, tint);
+  });
 }
 
 PixelRect CutStage::partArea() const {
@@ -161,7 +163,9 @@ void CutStage::refreshEvidence() {
     return;
   }
   looking_.ask(
-      [cut = *cut_, art = art_, orientation] { return evidenceOf(cut, *art, orientation); });
+      [cut = *cut_, art = art_, orientation](const Progress&) {
+        return evidenceOf(cut, *art, orientation);
+      });
 }
 
 // The line that would cut the frame under the pointer: across its longer side, where the pointer

@@ -11,7 +11,7 @@
 #include <vector>
 
 #include "core/cut/cut_evidence.h"
-#include "desktop/parts/latest.h"
+#include "desktop/session/background.h"
 #include "desktop/stage/line_tool.h"
 #include "desktop/stage/rects_tool.h"
 #include "desktop/stage/stage_view.h"
@@ -120,10 +120,10 @@ class CutStage : public StageView {
   CutEvidence evidence_;
   std::vector<int> columns_;
   std::vector<int> rows_;
-  Latest<CutEvidence> looking_;
+  Newest<CutEvidence> looking_;
   std::optional<InkRule> inkRule_;
   QImage inkPicture_;
-  Latest<QImage> inking_;
+  Newest<QImage> inking_;
 };
 
 }  // namespace amber

@@ -17,7 +17,7 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
     : QWidget(parent),
       session_(session),
       pictures_(pictures),
-      latest_(this, [this](std::vector<Candidate> found) { show(std::move(found)); }) {
+      latest_(session.background(), this, tr("Fitting"), [this](std::vector<Candidate> found) { show(std::move(found)); }) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(metrics::kSmallGap);
@@ -81,9 +81,14 @@ void CandidateList::refresh(Duty duty) {
     showCards();
     return;
   }
+  // What was found for another frame, or other art of it, is not to be taken for this one.
+  if (!asked_ || asked_->art != asked.art || asked_->rect != asked.rect) {
+    candidates_.clear();
+    showCards();
+  }
   asked_ = asked;
   if (candidates_.empty()) state_->setText(tr("fitting ..."));
-  latest_.ask([art, rect = frame->rect, duty, recipes = everyRecipe(common())] {
+  latest_.ask([art, rect = frame->rect, duty, recipes = everyRecipe(common())](const Progress&) {
     return candidatesFor(cropped(art->firm, rect), recipes, duty);
   });
 }

@@ -7,7 +7,7 @@
 #include <vector>
 
 #include "core/fit/candidates.h"
-#include "desktop/parts/latest.h"
+#include "desktop/session/background.h"
 #include "desktop/stage/pictures.h"
 
 class QLabel;
@@ -62,7 +62,7 @@ class CandidateList : public QWidget {
 
   Duty duty_ = Duty::Stops;
   std::optional<Asked> asked_;
-  Latest<std::vector<Candidate>> latest_;
+  Newest<std::vector<Candidate>> latest_;
 };
 
 }  // namespace amber

@@ -102,7 +102,7 @@ QHash<std::uint32_t, Shape> trialsOf(const Project& project, AssetId id, const s
 FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : BenchView(parent),
       session_(session),
-      trials_(this, [this](Trials trials) { ribbon_->setTrials(std::move(trials)); }) {
+      trials_(session.background(), this, tr("Trying a fit"), [this](Trials trials) { ribbon_->setTrials(std::move(trials)); }) {
   build(pictures);
   connectAll();
 }
@@ -150,10 +150,10 @@ void FitBench::point(const std::optional<Candidate>& candidate) {
   recipe.together = way_ == Way::Together;
   const auto fit = way_ == Way::Held ? fittedAndHeld : fittedShapes;
   trials_.ask([frames = framesToTry(), recipe, fit, name = role(), id = asset->id,
-               project = session_.project(), store = session_.artStore()] {
-    return trialsOf(
-        project, id, name,
-        fit(project, frames, name, recipe, ArtStore::loading(store, project), Progress{}));
+               project = session_.project(),
+               store = session_.artStore()](const Progress& progress) {
+    return trialsOf(project, id, name,
+                    fit(project, frames, name, recipe, ArtStore::loading(store, project), progress));
   });
 }
 

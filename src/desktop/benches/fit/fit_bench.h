@@ -9,7 +9,7 @@
 #include "core/fit/refit.h"
 #include "core/geometry/shape.h"
 #include "desktop/benches/bench_view.h"
-#include "desktop/parts/latest.h"
+#include "desktop/session/background.h"
 
 class QComboBox;
 class QLabel;
@@ -112,7 +112,7 @@ class FitBench : public BenchView {
   std::optional<Copied> copied_;
   // The shapes that a candidate which is pointed at would make, by frame.
   using Trials = QHash<std::uint32_t, Shape>;
-  Latest<Trials> trials_;
+  Newest<Trials> trials_;
 };
 
 }  // namespace amber

@@ -13,7 +13,7 @@
 
 #include "core/fit/recipe_fit.h"
 #include "core/fit/region.h"
-#include "core/naming/snake_case.h"
+#include "core/base/snake_case.h"
 #include "desktop/parts/building.h"
 #include "desktop/session.h"
 #include "desktop/theme.h"

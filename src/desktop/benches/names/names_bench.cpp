@@ -19,7 +19,7 @@
 #include <QTableView>
 #include <QVBoxLayout>
 
-#include "core/naming/snake_case.h"
+#include "core/base/snake_case.h"
 #include "desktop/benches/names/name_model.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"

@@ -6,13 +6,10 @@
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLocale>
-#include <QMetaObject>
 #include <QPlainTextEdit>
-#include <QProgressBar>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QStyle>
-#include <QThreadPool>
 #include <QTreeWidget>
 #include <QTreeWidgetItem>
 #include <QVBoxLayout>
@@ -24,7 +21,6 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"
-#include "work/pack_project.h"
 
 namespace amber {
 namespace {
@@ -38,7 +34,12 @@ QString bytesText(qint64 bytes) {
 }  // namespace
 
 PackBench::PackBench(ProjectSession& session, QWidget* parent)
-    : BenchView(parent), session_(session) {
+    : BenchView(parent),
+      session_(session),
+      previewing_(session.background(), this, tr("Laying out pages"),
+                  [this](const Result<std::shared_ptr<const PackPreview>>& made) {
+                    takePreview(made);
+                  }) {
   tree_ = new QTreeWidget(this);
   tree_->setObjectName("parcelTree");
   tree_->setColumnCount(2);
@@ -78,13 +79,6 @@ PackBench::PackBench(ProjectSession& session, QWidget* parent)
   connect(&session_, &ProjectSession::selectionChanged, this, &PackBench::showSelected);
 }
 
-PackBench::~PackBench() {
-  previewStop_.request_stop();
-  packStop_.request_stop();
-  // Their results are posted to us; none may arrive after we are gone.
-  QThreadPool::globalInstance()->waitForDone();
-}
-
 QWidget* PackBench::makeSideColumn() {
   QFrame* side = nullptr;
   QVBoxLayout* form = makeSide(side, this);
@@ -114,13 +108,6 @@ QWidget* PackBench::makeSideColumn() {
       tr("Reads the parcel from disk and compares it with the project, pixel by pixel"));
   form->addWidget(packButton_);
   form->addWidget(verifyButton_);
-  progress_ = new QProgressBar(side);
-  progress_->setTextVisible(false);
-  progress_->hide();
-  cancelButton_ = makeButton(tr("Cancel"), tr("Leaves the previous parcel as it is"), side);
-  cancelButton_->hide();
-  form->addWidget(progress_);
-  form->addWidget(cancelButton_);
   result_ = makeLabel({}, "", side);
   result_->setObjectName("packResult");
   result_->setWordWrap(true);
@@ -132,7 +119,6 @@ QWidget* PackBench::makeSideColumn() {
   connect(trim_, &QCheckBox::clicked, this, &PackBench::changeProfile);
   connect(packButton_, &QPushButton::clicked, this, &PackBench::pack);
   connect(verifyButton_, &QPushButton::clicked, this, &PackBench::verify);
-  connect(cancelButton_, &QPushButton::clicked, this, [this] { packStop_.request_stop(); });
   return side;
 }
 
@@ -172,38 +158,37 @@ void PackBench::refresh() {
 }
 
 void PackBench::changeProfile() {
-  PackProfile profile{static_cast<int>(pageSide_->value()), trim_->isChecked(),
-                      static_cast<int>(padding_->value()), static_cast<int>(extrusion_->value())};
+  PackProfile profile = session_.project().profile;
+  profile.pageSide = static_cast<int>(pageSide_->value());
+  profile.trim = trim_->isChecked();
+  profile.padding = static_cast<int>(padding_->value());
+  profile.extrusion = static_cast<int>(extrusion_->value());
   if (profile == session_.project().profile) return;
   session_.perform(tr("Change the pages"), {SetProfile{profile}});
 }
 
 void PackBench::renewPreview() {
-  previewStop_.request_stop();
-  previewStop_ = std::stop_source();
   previewStale_ = false;
-  const int generation = ++generation_;
   if (session_.project().assets.empty()) {
+    previewing_.forget();
     preview_.reset();
     showPreview();
     return;
   }
-  QThreadPool::globalInstance()->start([this, generation, project = session_.project(),
-                                        store = session_.artStore(),
-                                        stop = previewStop_.get_token()] {
-    const auto made = makePreview(project, store, {{}, stop});
-    if (stop.stop_requested()) return;
-    QMetaObject::invokeMethod(this, [this, generation, made] {
-      if (generation != generation_) return;
-      if (made) {
-        preview_ = *made;
-      } else {
-        preview_.reset();
-        say(QString::fromStdString(describe(made.error())), true);
-      }
-      showPreview();
-    });
+  previewing_.ask([project = session_.project(),
+                   store = session_.artStore()](const Progress& progress) {
+    return makePreview(project, store, progress);
   });
+}
+
+void PackBench::takePreview(const Result<std::shared_ptr<const PackPreview>>& made) {
+  if (made) {
+    preview_ = *made;
+  } else {
+    preview_.reset();
+    say(QString::fromStdString(describe(made.error())), true);
+  }
+  showPreview();
 }
 
 void PackBench::showPreview() {
@@ -274,57 +259,53 @@ void PackBench::say(const QString& text, bool bad) {
 
 void PackBench::begin(const QString& what) {
   busy_ = true;
-  packStop_ = std::stop_source();
-  progress_->setRange(0, 0);
-  progress_->show();
-  cancelButton_->show();
   say(what, false);
   refresh();
 }
 
 void PackBench::finish() {
   busy_ = false;
-  progress_->hide();
-  cancelButton_->hide();
   refresh();
 }
 
 void PackBench::pack() {
   if (!packRefusal().isEmpty()) return;
   begin(tr("Packing"));
-  QThreadPool::globalInstance()->start([this, project = session_.project(),
-                                        store = session_.artStore(), folder = folder(),
-                                        stop = packStop_.get_token()] {
-    const Progress progress{[this](int done, int total) {
-                              QMetaObject::invokeMethod(this, [this, done, total] {
-                                progress_->setRange(0, total);
-                                progress_->setValue(done);
-                              });
-                            },
-                            stop};
-    const auto packed = packProject(project, store, folder.toStdString(), progress);
-    QMetaObject::invokeMethod(this, [this, packed, folder] {
-      finish();
-      if (!packed) {
-        say(QString::fromStdString(describe(packed.error())), true);
-      } else if (!packed->differences.empty()) {
-        say(QString::fromStdString(packed->differences.front()), true);
-      } else {
-        say(tr("Packed %1, %2 on %3 into %4. Read back and found right.")
-                .arg(countedAssets(packed->assets), countedFrames(packed->frames),
-                     counted(packed->pages, tr("page"), tr("pages")), folder),
-            false);
-      }
-    });
-  });
+  session_.background().run(
+      this, tr("Pack"),
+      [this, project = session_.project(), store = session_.artStore(),
+       folder = folder()](const Progress& progress) -> Background::Finish {
+        auto packed = packProject(project, store, folder.toStdString(), progress);
+        return [this, packed = std::move(packed), folder] {
+          finish();
+          tellPacked(packed, folder);
+        };
+      });
+}
+
+void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& folder) {
+  if (!packed) {
+    say(QString::fromStdString(describe(packed.error())), true);
+  } else if (!packed->differences.empty()) {
+    say(tr("Not replaced, the new parcel does not read back as it was meant: %1")
+            .arg(QString::fromStdString(packed->differences.front())),
+        true);
+  } else {
+    say(tr("Packed %1, %2 on %3 into %4. Read back and found right.")
+            .arg(countedAssets(packed->assets), countedFrames(packed->frames),
+                 counted(packed->pages, tr("page"), tr("pages")), folder),
+        false);
+  }
 }
 
 void PackBench::verify() {
   begin(tr("Verifying"));
-  QThreadPool::globalInstance()->start(
-      [this, project = session_.project(), store = session_.artStore(), folder = folder()] {
-        const auto differences = verifyParcel(folder.toStdString(), project, store);
-        QMetaObject::invokeMethod(this, [this, differences] {
+  session_.background().run(
+      this, tr("Verify"),
+      [this, project = session_.project(), store = session_.artStore(),
+       folder = folder()](const Progress&) -> Background::Finish {
+        auto differences = verifyParcel(folder.toStdString(), project, store);
+        return [this, differences = std::move(differences)] {
           finish();
           if (!differences) {
             say(QString::fromStdString(describe(differences.error())), true);
@@ -335,7 +316,7 @@ void PackBench::verify() {
                     .arg(QString::fromStdString(differences->front())),
                 true);
           }
-        });
+        };
       });
 }
 

@@ -1,4 +1,4 @@
-#include "core/naming/snake_case.h"
+#include "core/base/snake_case.h"
 
 namespace amber {
 namespace {

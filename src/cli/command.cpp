@@ -1,0 +1,52 @@
+#include "cli/command.h"
+
+#include <CLI/CLI.hpp>
+
+#include "cli/commands.h"
+
+namespace amber {
+
+std::vector<std::unique_ptr<Command>> allCommands() {
+  std::vector<std::unique_ptr<Command>> all;
+  for (const auto& make :
+       {makeCutCommand, makeFitCommand, makeNewCommand, makeAddCommand, makeRecutCommand,
+        makeTurnCommand, makeRefreshCommand, makeAnimationCommand, makeOriginCommand,
+        makeDriftCommand, makeMountCommand, makeLookCommand, makeRoleCommand, makeShapeCommand,
+        makeRefitCommand, makeCheckCommand, makePackCommand, makeVerifyCommand,
+        makeFormatsCommand}) {
+    all.push_back(make());
+  }
+  return all;
+}
+
+Result<Outcome> runCall(int argc, const char* const* argv) {
+  CLI::App program{"Turns sprite sheets into game-ready parcels, without a window.",
+                   "amber-parcel-cli"};
+  program.require_subcommand(1);
+  program.fallthrough();
+  bool json = false;
+  program.add_flag("--json", json, "Write the result as JSON to standard output");
+  const auto commands = allCommands();
+  std::vector<CLI::App*> apps;
+  for (const auto& command : commands) {
+    const CommandTitle title = command->title();
+    CLI::App* app = apps.emplace_back(program.add_subcommand(title.name, title.about));
+    app->footer("Example:\n  amber-parcel-cli " + title.example);
+    command->addOptions(*app);
+  }
+  try {
+    program.parse(argc, argv);
+  } catch (const CLI::Success& help) {
+    program.exit(help);
+    return Outcome::Done;
+  } catch (const CLI::ParseError& error) {
+    return failure(ErrorCode::BadValue,
+                   std::string("amber-parcel-cli: ") + error.what() + "; see --help");
+  }
+  for (std::size_t i = 0; i < apps.size(); ++i) {
+    if (apps[i]->parsed()) return commands[i]->run(json);
+  }
+  return Outcome::Done;
+}
+
+}  // namespace amber

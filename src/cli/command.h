@@ -1,0 +1,42 @@
+#pragma once
+
+#include <CLI/App.hpp>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/base/result.h"
+
+namespace amber {
+
+/// How a command ends; the values are the program's exit status.
+enum class Outcome { Done = 0, Findings = 1, WrongCall = 2, FileTrouble = 3 };
+
+/// What a command is called, and how it is shown in the help.
+struct CommandTitle {
+  std::string name;
+  std::string about;
+  std::string example;  ///< A call of it, without the program's name.
+};
+
+/// One command: its title, its options and what it does. A new one is added to allCommands.
+class Command {
+ public:
+  virtual ~Command() = default;
+
+  virtual CommandTitle title() const = 0;
+  /// Ties its options to its members. They live as long as the command.
+  virtual void addOptions(CLI::App& app) = 0;
+  /// Does it, after the options were read: words for people to standard error and, with `json`, the
+  /// result to standard output.
+  virtual Result<Outcome> run(bool json) = 0;
+};
+
+/// Every command, in the order of the help.
+std::vector<std::unique_ptr<Command>> allCommands();
+
+/// Understands the call and runs its command. A call that is wrong, or that only asks for help,
+/// runs none. Errors: BadValue for a wrong call, which the sentence names; else the command's.
+Result<Outcome> runCall(int argc, const char* const* argv);
+
+}  // namespace amber

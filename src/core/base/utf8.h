@@ -1,0 +1,17 @@
+#pragma once
+
+#include <string>
+#include <string_view>
+
+namespace amber {
+
+/// Whether the bytes are well-formed UTF-8: no stray or missing continuation byte, no overlong
+/// form, no surrogate, nothing past U+10FFFF. Cost: linear.
+bool isUtf8(std::string_view bytes);
+
+/// The bytes as UTF-8 text that tells them apart from all others: what is well-formed stays, each
+/// byte that is not becomes %XX (two capital hex digits), and so does each '%' of a text that holds
+/// such a byte. Text that is UTF-8 already comes back unchanged.
+std::string escapedUtf8(std::string_view bytes);
+
+}  // namespace amber

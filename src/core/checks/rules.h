@@ -1,0 +1,112 @@
+#pragma once
+
+#include <array>
+#include <string_view>
+
+namespace amber {
+
+enum class Severity { Error, Warning, Note };
+
+/// The benches, in the order of the work; a rule's is the one at which its findings are mended.
+enum class Bench { Cut, Origin, Fit, Names, Pack };
+
+/// What a check looks for.
+struct Rule {
+  std::string_view id;  ///< Stable, such as "frame.noShape".
+  Severity severity;    ///< The gravest that a finding of it has; some are told as less.
+  Bench bench;
+  std::string_view meaning;  ///< In one sentence without its full stop, for lists and help.
+};
+
+/// Every rule, once. A check names its rule by the constant.
+namespace rules {
+
+inline constexpr Rule kSheetMissing{"sheet.missing", Severity::Error, Bench::Cut,
+                                    "the image of a sheet cannot be read"};
+inline constexpr Rule kSheetChanged{"sheet.changed", Severity::Error, Bench::Cut,
+                                    "an image has changed since it was imported; an error where "
+                                    "it cannot be cut as before"};
+inline constexpr Rule kSheetKey{"sheet.key", Severity::Note, Bench::Cut,
+                                "nothing is transparent, and one colour looks like the background"};
+inline constexpr Rule kSheetPictures{"sheet.pictures", Severity::Warning, Bench::Cut,
+                                     "an image has pictures that the installed reader leaves out"};
+inline constexpr Rule kCutCrossing{"cut.crossing", Severity::Warning, Bench::Cut,
+                                   "ink of one island lies on both sides of a cut line"};
+inline constexpr Rule kCutEdge{"cut.edge", Severity::Note, Bench::Cut,
+                               "ink touches the edges of some cells, and of most it does not"};
+inline constexpr Rule kCutPartialCell{"cut.partialCell", Severity::Warning, Bench::Cut,
+                                      "a strip of the sheet is left over; a note where it is "
+                                      "empty"};
+inline constexpr Rule kCutSpecks{"cut.specks", Severity::Note, Bench::Cut,
+                                 "specks of ink belong to no frame"};
+inline constexpr Rule kFrameLost{"frame.lost", Severity::Error, Bench::Cut,
+                                 "a frame was not found on its repainted sheet"};
+inline constexpr Rule kFrameEmpty{"frame.empty", Severity::Warning, Bench::Cut,
+                                  "frames hold no ink"};
+inline constexpr Rule kNumberingGap{"numbering.gap", Severity::Warning, Bench::Cut,
+                                    "of numbered images, a number is missing"};
+inline constexpr Rule kOriginSlip{"origin.slip", Severity::Warning, Bench::Origin,
+                                  "frames stand off from the rest of their animation"};
+inline constexpr Rule kOriginDrift{"origin.drift", Severity::Warning, Bench::Origin,
+                                   "feet move farther through an animation than the project "
+                                   "wants; not told of static assets"};
+inline constexpr Rule kOriginHalf{"origin.half", Severity::Warning, Bench::Origin,
+                                  "origins lie between pixels where the project wants whole ones"};
+inline constexpr Rule kOriginOutside{"origin.outside", Severity::Note, Bench::Origin,
+                                     "origins lie outside the bounds of the ink"};
+inline constexpr Rule kOriginMixed{"origin.mixed", Severity::Note, Bench::Origin,
+                                   "an asset, or some of its frames, stands by another rule than "
+                                   "most of its kind"};
+inline constexpr Rule kOriginMirror{"origin.mirror", Severity::Warning, Bench::Origin,
+                                    "origins of a mirrored pair are not mirrored"};
+inline constexpr Rule kMountMissing{"mount.missing", Severity::Warning, Bench::Origin,
+                                    "a mount of the asset is missing on frames of an animation"};
+inline constexpr Rule kMountFar{"mount.far", Severity::Warning, Bench::Origin,
+                                "a mount lies far from any ink"};
+inline constexpr Rule kFrameNoShape{"frame.noShape", Severity::Warning, Bench::Fit,
+                                    "frames have no shape"};
+inline constexpr Rule kShapeOffInk{"shape.offInk", Severity::Error, Bench::Fit,
+                                   "a shape holds no ink at all"};
+inline constexpr Rule kShapeFault{"shape.fault", Severity::Error, Bench::Fit,
+                                  "a polygon crosses itself, repeats a point, or has no area"};
+inline constexpr Rule kShapePoints{"shape.points", Severity::Warning, Bench::Fit,
+                                   "a polygon has more points than the pack profile allows"};
+inline constexpr Rule kShapeAir{"shape.air", Severity::Warning, Bench::Fit,
+                                "a shape that stops holds more air than its role allows"};
+inline constexpr Rule kShapeBareInk{"shape.bareInk", Severity::Warning, Bench::Fit,
+                                    "a shape leaves more ink bare than its role allows"};
+inline constexpr Rule kShapeStale{"shape.stale", Severity::Warning, Bench::Fit,
+                                  "a shape was fitted to other ink than its frame has now"};
+inline constexpr Rule kShapeJumps{"shape.jumps", Severity::Warning, Bench::Fit,
+                                  "a shape moves between two steps while the origin stays; not "
+                                  "told of static assets"};
+inline constexpr Rule kShapeFlush{"shape.flush", Severity::Warning, Bench::Fit,
+                                  "what notices does not reach past what stops on any side"};
+inline constexpr Rule kShapeFilled{"shape.filled", Severity::Warning, Bench::Fit,
+                                   "what stops fills what notices above it"};
+inline constexpr Rule kShapeMirror{"shape.mirror", Severity::Warning, Bench::Fit,
+                                   "shapes of a mirrored pair are not mirrored"};
+inline constexpr Rule kShapeDiffers{"shape.differs", Severity::Note, Bench::Fit,
+                                    "most assets of a kind have one recipe in a role, and this one "
+                                    "another"};
+inline constexpr Rule kNameRule{"name.rule", Severity::Warning, Bench::Names,
+                                "a name is not as the naming rule makes it"};
+inline constexpr Rule kNameDuplicate{"name.duplicate", Severity::Error, Bench::Names,
+                                     "assets or frames share a name"};
+
+}  // namespace rules
+
+/// All of them, in the order of the benches.
+inline constexpr std::array kRules = {
+    &rules::kSheetMissing,  &rules::kSheetChanged,   &rules::kSheetKey,     &rules::kSheetPictures,
+    &rules::kCutCrossing,   &rules::kCutEdge,        &rules::kCutPartialCell, &rules::kCutSpecks,
+    &rules::kFrameLost,     &rules::kFrameEmpty,     &rules::kNumberingGap, &rules::kOriginSlip,
+    &rules::kOriginDrift,   &rules::kOriginHalf,     &rules::kOriginOutside, &rules::kOriginMixed,
+    &rules::kOriginMirror,  &rules::kMountMissing,   &rules::kMountFar,     &rules::kFrameNoShape,
+    &rules::kShapeOffInk,   &rules::kShapeFault,     &rules::kShapePoints,  &rules::kShapeAir,
+    &rules::kShapeBareInk,  &rules::kShapeStale,     &rules::kShapeJumps,   &rules::kShapeFlush,
+    &rules::kShapeFilled,   &rules::kShapeMirror,    &rules::kShapeDiffers, &rules::kNameRule,
+    &rules::kNameDuplicate,
+};
+
+}  // namespace amber

@@ -1,0 +1,159 @@
+#include "desktop/session/background.h"
+
+#include <QCoreApplication>
+#include <QEventLoop>
+#include <QMetaObject>
+#include <algorithm>
+
+namespace amber {
+
+Background::Background(QObject* parent) : QObject(parent) {
+  const auto readers = std::clamp<unsigned>(std::thread::hardware_concurrency(), 2, 8);
+  for (unsigned i = 0; i < readers; ++i) {
+    readers_.threads.emplace_back([this](const std::stop_token& closing) { serve(readers_, closing); });
+  }
+  writer_.threads.emplace_back([this](const std::stop_token& closing) { serve(writer_, closing); });
+}
+
+Background::~Background() {
+  for (auto& [id, job] : jobs_) job.stop.request_stop();
+  for (Queue* queue : {&readers_, &writer_}) {
+    // What is to be written still is; what is to be found is of no use to anyone.
+    for (std::jthread& thread : queue->threads) thread.request_stop();
+  }
+  wake_.notify_all();
+  readers_.threads.clear();
+  writer_.threads.clear();
+}
+
+Background::Id Background::run(QObject* owner, const QString& label, Work work, Lane lane) {
+  const Id id = ++last_;
+  Job& job = jobs_[id];
+  job.owner = owner;
+  job.owned = owner != nullptr;
+  job.label = label;
+  job.since.start();
+  if (!label.isEmpty()) ++groups_[label].running;
+  {
+    const std::lock_guard lock(mutex_);
+    queueOf(lane).tasks.push_back({id, std::move(work), job.stop.get_token()});
+  }
+  wake_.notify_all();
+  return id;
+}
+
+void Background::stop(Id id) {
+  const auto job = jobs_.find(id);
+  if (job != jobs_.end()) job->second.stop.request_stop();
+}
+
+void Background::stopTold() {
+  for (auto& [id, job] : jobs_) {
+    const auto group = groups_.find(job.label);
+    if (group != groups_.end() && group->second.told) job.stop.request_stop();
+  }
+}
+
+// One thread of a lane: takes task after task until the runner goes. Then the writer still writes
+// what it was asked to; readers leave what nobody waits for any more.
+void Background::serve(Queue& queue, const std::stop_token& closing) {
+  while (true) {
+    Task task;
+    {
+      std::unique_lock lock(mutex_);
+      wake_.wait(lock, closing, [&] { return !queue.tasks.empty(); });
+      if (queue.tasks.empty() || (closing.stop_requested() && &queue == &readers_)) return;
+      task = std::move(queue.tasks.front());
+      queue.tasks.pop_front();
+      ++queue.running;
+    }
+    using Clock = std::chrono::steady_clock;
+    auto next = Clock::now() + std::chrono::milliseconds(kTellAfterMs);
+    const Progress progress{[&](int done, int total) {
+                              if (Clock::now() < next) return;
+                              next = Clock::now() + std::chrono::milliseconds(kTellEveryMs);
+                              post({task.id, false, {}, done, total});
+                            },
+                            task.stop};
+    Finish finish = task.work(progress);
+    // What the work held goes here, before anyone hears that it has ended.
+    task.work = nullptr;
+    post({task.id, true, std::move(finish), 0, 0});
+    {
+      const std::lock_guard lock(mutex_);
+      --queue.running;
+    }
+    idle_.notify_all();
+  }
+}
+
+void Background::post(Message message) {
+  bool first = false;
+  {
+    const std::lock_guard lock(mutex_);
+    first = messages_.empty();
+    messages_.push_back(std::move(message));
+  }
+  if (first) QMetaObject::invokeMethod(this, [this] { drain(); }, Qt::QueuedConnection);
+}
+
+void Background::drain() {
+  while (true) {
+    Message message;
+    {
+      const std::lock_guard lock(mutex_);
+      if (messages_.empty()) return;
+      message = std::move(messages_.front());
+      messages_.pop_front();
+    }
+    const auto job = jobs_.find(message.id);
+    if (job == jobs_.end()) continue;
+    if (message.ended) {
+      end(message);
+    } else {
+      tell(job->second.label, message.done, message.total);
+    }
+  }
+}
+
+void Background::end(const Message& message) {
+  const auto found = jobs_.find(message.id);
+  const Job job = std::move(found->second);
+  jobs_.erase(found);
+  if (!job.label.isEmpty()) {
+    Group& group = groups_[job.label];
+    ++group.ended;
+    if (--group.running == 0) {
+      const bool told = group.told;
+      groups_.erase(job.label);
+      if (told) emit progressed(job.label, 0, 0);
+    } else if (job.since.elapsed() > kTellAfterMs) {
+      tell(job.label, group.ended, group.ended + group.running);
+    }
+  }
+  if (message.finish && (!job.owned || job.owner != nullptr)) message.finish();
+}
+
+void Background::tell(const QString& label, int done, int total) {
+  const auto group = groups_.find(label);
+  if (group == groups_.end() || total <= 0) return;
+  group->second.told = true;
+  emit progressed(label, done, total);
+}
+
+void Background::settle() {
+  while (busy()) {
+    QCoreApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
+  }
+}
+
+void Background::waitFor(Lane lane) {
+  Queue& queue = queueOf(lane);
+  {
+    std::unique_lock lock(mutex_);
+    idle_.wait(lock, [&] { return queue.tasks.empty() && queue.running == 0; });
+  }
+  drain();
+}
+
+}  // namespace amber

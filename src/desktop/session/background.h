@@ -1,0 +1,180 @@
+#pragma once
+
+#include <QElapsedTimer>
+#include <QObject>
+#include <QPointer>
+#include <QString>
+#include <chrono>
+#include <condition_variable>
+#include <cstdint>
+#include <deque>
+#include <functional>
+#include <map>
+#include <mutex>
+#include <stop_token>
+#include <thread>
+#include <vector>
+
+#include "core/base/progress.h"
+
+namespace amber {
+
+/// Runs work beside the interface: everything that may take long goes through one of these.
+///
+/// Work is given an immutable snapshot to look at and gives one whole result, as a function that is
+/// then called on the interface thread. It is not called when what asked for the work (`owner`) is
+/// gone by then, or when the runner is. Work and results are handed over under a lock of our own;
+/// only the call that wakes the interface thread goes through Qt.
+class Background : public QObject {
+  Q_OBJECT
+
+ public:
+  using Id = std::uint64_t;
+  /// Called on the interface thread with what the work has found.
+  using Finish = std::function<void()>;
+  using Work = std::function<Finish(const Progress& progress)>;
+
+  /// Work of one lane runs in the order asked for if the lane has one thread.
+  enum class Lane {
+    Readers,  ///< As many threads as the machine has cores, 2 to 8.
+    Writer,   ///< One thread, so that files are written in the order asked for.
+  };
+
+  explicit Background(QObject* parent = nullptr);
+  /// Asks all work to stop and waits for it.
+  ~Background() override;
+
+  /// `label`: what it does, in words for people, such as "Pack"; told once it has taken
+  /// kTellAfterMs. Work of one label is told together. An empty one is never told.
+  Id run(QObject* owner, const QString& label, Work work, Lane lane = Lane::Readers);
+
+  /// Asks the work to stop; its Finish is called all the same, with what it has.
+  void stop(Id id);
+  /// Asks all work to stop that people were told of.
+  void stopTold();
+  bool busy() const { return !jobs_.empty(); }
+  /// Handles events until nothing runs. For tests and for closing.
+  void settle();
+  /// Waits without handling events until the lane is idle, then calls what is finished.
+  void waitFor(Lane lane);
+
+  /// Work that takes longer is told of, and how often it says how far it is, ms.
+  static constexpr int kTellAfterMs = 300;
+  static constexpr int kTellEveryMs = 100;
+
+ signals:
+  /// So many of so many are done; 0 of 0 when all work of that label has ended.
+  void progressed(const QString& label, int done, int total);
+
+ private:
+  struct Job {
+    QPointer<QObject> owner;
+    bool owned = false;
+    QString label;
+    std::stop_source stop;
+    QElapsedTimer since;
+  };
+  struct Task {
+    Id id = 0;
+    Work work;
+    std::stop_token stop;
+  };
+  // What a thread says to the interface: how far it is, or that it has ended.
+  struct Message {
+    Id id = 0;
+    bool ended = false;
+    Finish finish;
+    int done = 0;
+    int total = 0;
+  };
+  // How much work of one label there was since none ran.
+  struct Group {
+    int running = 0;
+    int ended = 0;
+    bool told = false;
+  };
+  struct Queue {
+    std::deque<Task> tasks;
+    int running = 0;
+    std::vector<std::jthread> threads;
+  };
+
+  void serve(Queue& queue, const std::stop_token& closing);
+  void post(Message message);
+  void drain();
+  void end(const Message& message);
+  void tell(const QString& label, int done, int total);
+  Queue& queueOf(Lane lane) { return lane == Lane::Writer ? writer_ : readers_; }
+
+  // Of the interface thread alone.
+  std::map<Id, Job> jobs_;
+  std::map<QString, Group> groups_;
+  Id last_ = 0;
+  // Guarded by the lock.
+  std::mutex mutex_;
+  std::condition_variable_any wake_;
+  std::condition_variable_any idle_;
+  std::deque<Message> messages_;
+  Queue readers_;
+  Queue writer_;
+};
+
+/// Work of which only the newest wish counts, as while a slider is moved: one piece runs at a time,
+/// the running one is asked to stop when another is wished for, and wishes that came between are
+/// passed over. To be a member of `owner`.
+template <class Result>
+class Newest {
+ public:
+  using Work = std::function<Result(const Progress& progress)>;
+
+  /// `deliver` is called on the interface thread with the result of the newest wish.
+  Newest(Background& background, QObject* owner, QString label,
+         std::function<void(Result)> deliver)
+      : background_(background),
+        owner_(owner),
+        label_(std::move(label)),
+        deliver_(std::move(deliver)) {}
+  Newest(const Newest&) = delete;
+  Newest& operator=(const Newest&) = delete;
+
+  void ask(Work work) {
+    ++wish_;
+    if (running_ != 0) {
+      background_.stop(running_);
+      next_ = std::move(work);
+      return;
+    }
+    run(std::move(work));
+  }
+
+  /// What is asked for or running delivers nothing any more.
+  void forget() {
+    next_ = nullptr;
+    ++wish_;
+    if (running_ != 0) background_.stop(running_);
+  }
+
+ private:
+  void run(Work work) {
+    running_ = background_.run(
+        owner_, label_,
+        [this, wish = wish_, work = std::move(work)](const Progress& progress) -> Background::Finish {
+          auto result = std::make_shared<Result>(work(progress));
+          return [this, wish, result] {
+            running_ = 0;
+            if (next_) run(std::exchange(next_, nullptr));
+            if (wish == wish_) deliver_(std::move(*result));
+          };
+        });
+  }
+
+  Background& background_;
+  QObject* owner_;
+  QString label_;
+  std::function<void(Result)> deliver_;
+  Work next_;
+  Background::Id running_ = 0;
+  std::uint64_t wish_ = 0;
+};
+
+}  // namespace amber

@@ -1,0 +1,66 @@
+#include "work/project_change.h"
+
+#include <QFileInfo>
+
+#include "files/project_file.h"
+
+namespace amber {
+namespace {
+
+// Commands of one build script may well run at once; each takes moments.
+constexpr int kWaitForCommandsMs = 30000;
+
+}  // namespace
+
+ProjectChange::ProjectChange(std::string path, Project project, std::string hash, ProjectLock lock)
+    : path_(std::move(path)),
+      project_(std::move(project)),
+      hash_(std::move(hash)),
+      lock_(std::move(lock)) {}
+
+Result<ProjectChange> ProjectChange::open(const std::string& path) {
+  if (!QFileInfo::exists(QString::fromStdString(path))) {
+    // Said as reading says it; no lock is left in a folder that holds no project.
+    return tl::unexpected(readProject(path).error());
+  }
+  auto lock = ProjectLock::take(path, kWaitForCommandsMs);
+  if (!lock) return tl::unexpected(lock.error());
+  auto read = readProjectFile(path);
+  if (!read) return tl::unexpected(read.error());
+  return ProjectChange(path, std::move(read->project), std::move(read->hash), std::move(*lock));
+}
+
+Result<ProjectChange> ProjectChange::begin(const std::string& path) {
+  const QFileInfo file(QString::fromStdString(path));
+  if (!path.ends_with(kProjectEnding)) {
+    return failure(ErrorCode::BadValue, "a project's name ends in " + std::string(kProjectEnding) +
+                                            "; \"" + path + "\" does not");
+  }
+  auto lock = ProjectLock::take(path, kWaitForCommandsMs);
+  if (!lock) return tl::unexpected(lock.error());
+  if (file.exists()) {
+    return failure(ErrorCode::FileUnwritable,
+                   "exists already and is not overwritten; choose another name, or use add", path);
+  }
+  return ProjectChange(path, newProject(file.completeBaseName().toStdString()), {},
+                       std::move(*lock));
+}
+
+Result<void> ProjectChange::save(Project project) {
+  auto written = writeProjectOver(path_, project, hash_);
+  if (!written) return tl::unexpected(written.error());
+  hash_ = std::move(*written);
+  project_ = std::move(project);
+  return {};
+}
+
+Result<void> ProjectChange::apply(const std::vector<Edit>& edits, bool tryOnly) {
+  if (edits.empty()) return {};
+  auto applied = withEdits(project_, edits);
+  if (!applied) return tl::unexpected(applied.error());
+  if (!tryOnly) return save(std::move(applied->project));
+  project_ = std::move(applied->project);
+  return {};
+}
+
+}  // namespace amber

@@ -1,0 +1,284 @@
+#include <rapidcheck.h>
+
+#include <QTest>
+#include <limits>
+#include <random>
+
+#include "core/project/edit.h"
+#include "core/project/valid_project.h"
+#include "files/project_file.h"
+#include "support/registry.h"
+
+using namespace amber;
+
+namespace {
+
+// Makes edits of every sort, most of them sensible, some with what no project may hold.
+class RandomEdits {
+ public:
+  explicit RandomEdits(std::uint64_t seed) : random_(seed) {}
+
+  Edit any(const Project& project) {
+    project_ = &project;
+    switch (below(18)) {
+      case 0:
+        return PutSheet{sheet()};
+      case 1:
+        return RemoveSheet{sheetId()};
+      case 2:
+        return PutAsset{asset()};
+      case 3:
+        return RemoveAsset{assetId()};
+      case 4:
+        return RemoveFrames{assetId(), {frameId(), frameId()}};
+      case 5:
+        return SetOrigin{assetId(), frameId(), point(), rule()};
+      case 6:
+        return PutMount{assetId(), frameId(), {name(), point()}};
+      case 7:
+        return DropMount{assetId(), frameId(), name()};
+      case 8:
+        return SetShape{assetId(), frameId(), frameShape()};
+      case 9:
+        return DropShape{assetId(), frameId(), role()};
+      case 10:
+        return SetScale{assetId(), number()};
+      case 11:
+        return Rename{assetId(), {odd() ? animationId() : 0}, {odd() ? frameId().value : 0}, name()};
+      case 12:
+        return SetNaming{{whole(), below(3)}};
+      case 13:
+        return SetProfile{{whole(), odd(), whole(), whole(), whole()}};
+      case 14:
+        return SetOriginWishes{{number(), odd()}};
+      case 15:
+        return SetKinds{{{"character", "chr", Motion::Dynamic, rule(), {{role(), recipe()}}},
+                         {name(), name(), Motion::Static, rule(), {}}}};
+      case 16:
+        return SetRoles{{{"body", Duty::Stops, bits(), bits(), recipe(), number(), number()},
+                         {name(), Duty::Notices, bits(), bits(), recipe(), share(), share()}}};
+      default:
+        return RenameRole{role(), name()};
+    }
+  }
+
+ private:
+  int below(int count) { return static_cast<int>(random_() % static_cast<unsigned>(count)); }
+  bool odd() { return below(2) == 1; }
+  bool seldom() { return below(12) == 0; }
+  std::uint32_t bits() { return static_cast<std::uint32_t>(random_()); }
+  double share() { return below(101) / 100.0; }
+  int whole() { return seldom() ? static_cast<int>(bits()) : below(20); }
+
+  double number() {
+    static const double hard[] = {std::numeric_limits<double>::quiet_NaN(),
+                                  std::numeric_limits<double>::infinity(),
+                                  -std::numeric_limits<double>::infinity(),
+                                  1e308,
+                                  5e-324,
+                                  -0.0,
+                                  32768,
+                                  32768.5,
+                                  -32769,
+                                  1.0 / 3};
+    return seldom() ? hard[below(10)] : below(128) / 4.0 - 4;
+  }
+
+  FramePoint point() { return {number(), number()}; }
+
+  std::string name() {
+    static const char* names[] = {"body", "feet", "a",  "spout",      "b_2",
+                                  "",     "Größe", " x", "\xff\xfe", "q\"\\\n"};
+    return seldom() ? std::string(5000, 'x') : names[below(10)];
+  }
+  std::string role() {
+    return project_->roles.empty() || seldom()
+               ? name()
+               : project_->roles[static_cast<std::size_t>(below(
+                                     static_cast<int>(project_->roles.size())))]
+                     .name;
+  }
+
+  SheetId sheetId() { return {static_cast<std::uint32_t>(1 + below(3))}; }
+  AssetId assetId() { return {static_cast<std::uint32_t>(10 + below(3))}; }
+  FrameId frameId() { return {static_cast<std::uint32_t>(20 + below(6))}; }
+  std::uint32_t animationId() { return static_cast<std::uint32_t>(40 + below(4)); }
+
+  OriginRule rule() {
+    OriginRule rule;
+    rule.basis = static_cast<OriginBasis>(below(7));
+    rule.anchor = static_cast<Anchor>(below(9));
+    rule.snap = static_cast<PointSnap>(below(3));
+    rule.frame = frameId();
+    return rule;
+  }
+
+  PixelRect rect() {
+    return seldom() ? PixelRect{whole(), whole(), whole(), whole()}
+                    : PixelRect{below(8), below(8), 1 + below(8), 1 + below(8)};
+  }
+
+  CutWay way() {
+    switch (below(3)) {
+      case 0:
+        return Grid{{whole(), 4}, {below(2), 0}, {0, below(2)}, 1 + below(3), 1 + below(3)};
+      case 1:
+        return IslandRule{whole(), 1 + whole(), whole()};
+      default:
+        return HandCut{{rect(), rect()}};
+    }
+  }
+
+  Sheet sheet() {
+    Sheet sheet;
+    sheet.id = seldom() ? SheetId{bits()} : sheetId();
+    sheet.path = seldom() ? name() : "art/" + std::to_string(sheet.id.value) + ".png";
+    sheet.hash = "sha256:00";
+    sheet.size = {16, 16 + whole()};
+    sheet.orientation = {below(5), seldom(), seldom()};
+    sheet.ink = {1 + whole(), 1 + whole(), std::nullopt};
+    if (odd()) sheet.ink.key = KeyColour{1, 2, 3, whole(), KeyReach::JoinedToEdge};
+    if (odd()) sheet.pictures = SheetPictures{{4, 4}, {whole() + 1, 100}};
+    if (odd()) sheet.cut = Cut{way(), {{rect(), way()}}};
+    return sheet;
+  }
+
+  Recipe recipe() {
+    Recipe recipe;
+    recipe.kind = static_cast<ShapeKind>(below(5));
+    recipe.style = static_cast<FitStyle>(below(4));
+    recipe.region = {static_cast<Region::Part>(below(6)), number(), odd(), rect()};
+    recipe.inset = {number(), number(), number(), number(), odd()};
+    recipe.loss = share();
+    recipe.lie = static_cast<CapsuleLie>(below(3));
+    recipe.mask = {whole() - 4, static_cast<Holes>(below(2)), whole()};
+    recipe.polygon = {whole() + 2, share(), odd(), static_cast<Around>(below(2))};
+    recipe.together = odd();
+    return recipe;
+  }
+
+  Shape shape() {
+    switch (below(5)) {
+      case 0:
+        return Box{number(), number(), number(), number()};
+      case 1:
+        return Circle{number(), number(), number()};
+      case 2:
+        return Capsule{number(), number(), number(), number(), number()};
+      case 3:
+        return Polygon{{{number(), number()}, {number(), number()}, {number(), number()}}};
+      default:
+        return MaskShape{number(), number(), 2, 1 + below(2), {{0, 0, 2}, {1, 0, 1}}};
+    }
+  }
+
+  FrameShape frameShape() {
+    FrameShape made{role(), shape()};
+    if (odd()) made.recipe = recipe();
+    made.ink = random_();
+    return made;
+  }
+
+  Asset asset() {
+    Asset asset;
+    asset.id = assetId();
+    asset.name = name();
+    asset.kind = seldom() ? name() : "character";
+    asset.scale = seldom() ? number() : 2;
+    const std::uint32_t first = 20 + 2 * (asset.id.value - 10);
+    for (std::uint32_t id = first; id < first + 2; ++id) {
+      Frame frame{{seldom() ? bits() : id}, name(), sheetId(), rect(), point(), rule(), {}};
+      frame.lost = seldom();
+      frame.look = random_();
+      if (odd()) frame.shapes.push_back(frameShape());
+      if (odd()) frame.mounts.push_back({name(), point()});
+      asset.frames.push_back(frame);
+    }
+    asset.animations = {{{30 + asset.id.value}, name(), LoopMode::Once, {{{first}, 1 + whole()}}}};
+    return asset;
+  }
+
+  std::mt19937_64 random_;
+  const Project* project_ = nullptr;
+};
+
+}  // namespace
+
+class EditLawTest : public QObject {
+  Q_OBJECT
+ private slots:
+  // 1. Whatever sequence of edits is accepted, its text gives the same project back.
+  void whateverIsAcceptedCanBeWrittenAndReadAgain() {
+    int accepted = 0;
+    int refused = 0;
+    std::set<std::size_t> sorts;
+    const bool holds = rc::check("text and back", [&](std::uint64_t seed) {
+      RandomEdits edits(seed);
+      Project project = newProject("law");
+      for (int i = 0; i < 30; ++i) {
+        const Edit edit = edits.any(project);
+        const auto applied = withEdits(project, {edit});
+        if (!applied) {
+          ++refused;
+          RC_ASSERT(!applied.error().sentence.empty());
+          continue;
+        }
+        ++accepted;
+        sorts.insert(edit.index());
+        project = applied->project;
+        RC_ASSERT(validated(project).has_value());
+        const auto again = projectFrom(projectText(project), "again");
+        if (!again) RC_FAIL(describe(again.error()));
+        RC_ASSERT(*again == project);
+      }
+    });
+    QVERIFY(holds);
+    QCOMPARE(sorts.size(), std::variant_size_v<Edit>);
+    QVERIFY2(accepted > 300 && refused > 300,
+             qPrintable(QString("%1 accepted, %2 refused").arg(accepted).arg(refused)));
+  }
+
+  // 2. Looking only at what is not shared says the same as looking at everything.
+  void whatIsSharedNeedNoSecondLook() {
+    QVERIFY(rc::check("after edits", [](std::uint64_t seed) {
+      RandomEdits edits(seed);
+      Project before = newProject("law");
+      for (int i = 0; i < 20; ++i) {
+        if (const auto applied = withEdits(before, {edits.any(before)})) before = applied->project;
+      }
+      // A change behind the edits' back, as a broken edit would make it.
+      Project after = before;
+      if (after.assets.empty()) return;
+      Asset broken = *after.assets.front();
+      const int what = static_cast<int>(seed % 4);
+      if (what == 0 && !broken.frames.empty()) broken.frames[0].origin.x = 40000;
+      if (what == 1) broken.kind = "no such kind";
+      if (what == 2) broken.id = {1};
+      if (what == 3) broken.animations.push_back(broken.animations.front());
+      after.assets.front() = SharedValue<Asset>(std::move(broken));
+      RC_ASSERT(validatedAfter(before, after).has_value() == validated(after).has_value());
+      if (what == 1) RC_ASSERT(!validated(after).has_value());
+    }));
+  }
+
+  void anEditThatNothingCouldReadIsRefusedWithASentence() {
+    Sheet sheet;
+    sheet.id = {1};
+    sheet.path = "a.png";
+    sheet.size = {8, 8};
+    Asset asset;
+    asset.id = {2};
+    asset.name = "chr_a";
+    asset.kind = "character";
+    asset.frames = {Frame{{3}, "chr_a_1", {1}, {0, 0, 8, 8}, {32768, 0}, kByHand, {}}};
+    const auto made = withEdits(newProject("n"), {PutSheet{sheet}, PutAsset{asset}});
+    QVERIFY(made.has_value());
+    const auto nudged = withEdits(made->project, {SetOrigin{{2}, {3}, {32769, 0}, kByHand}});
+    QCOMPARE(nudged.error().sentence,
+             std::string("chr_a: chr_a_1: lies more than 32768 px away, or nowhere; nothing was "
+                         "changed"));
+  }
+};
+AMBER_TEST(EditLawTest);
+
+#include "edit_law_tests.moc"
