@@ -59,7 +59,7 @@ std::string makeBigProject(const std::string& folder, int sheets) {
     if (!writeFileAtomically(path, pngBytes(drawnSheet(i)))) std::exit(3);
     AssetChoice choice;
     choice.kind = "prop";
-    choice.snugBoxes = true;
+    choice.shape = Recipe{};
     SheetChoices choices;
     choices.cut.way = CutChoice::Way::Cells;
     choices.cut.amount = {kCell, kCell};

@@ -162,7 +162,7 @@ Result<Project> makeProject(const std::string& folder) {
     choices.asset.name = plan.asset;
     if (plan.framesPerSecond > 0) choices.asset.durationMs = durationAt(plan.framesPerSecond);
     choices.asset.loop = plan.loop;
-    choices.asset.snugBoxes = plan.boxes;
+    if (plan.boxes) choices.asset.shape = Recipe{};
     auto next = withSheets(project, std::move(imported), choices);
     if (!next) return next;
     project = std::move(*next);

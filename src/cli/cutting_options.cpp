@@ -126,7 +126,8 @@ void addCutting(CLI::App& command, CuttingText& text) {
                        : "\"" + key + "\" does not have the form RRGGBB[:TOL][:edge]|none|auto";
           },
           "RRGGBB[:TOL][:edge]|none|auto"));
-  command.add_option("--faint", text.faint, "Least alpha of faint ink")->check(inRange(kAlphaRange));
+  command.add_option("--faint", text.faint, "Least alpha of faint ink")
+      ->check(inRange(kAlphaRange));
   command.add_option("--firm", text.firm, "Least alpha of firm ink")->check(inRange(kAlphaRange));
 }
 
@@ -142,8 +143,9 @@ CLI::Validator cutRegionForm() {
 }
 
 void addCutRegions(CLI::App& command, CuttingText& text) {
-  command.add_option("--cut-region,--region", text.regions,
-                     "A part of the sheet that is cut another way")
+  command
+      .add_option("--cut-region,--region", text.regions,
+                  "A part of the sheet that is cut another way")
       ->check(cutRegionForm());
 }
 

@@ -1,7 +1,7 @@
 // The commands that change a project: refresh, turn, recut, animation.
+#include <CLI/CLI.hpp>
 #include <QFileInfo>
 #include <algorithm>
-#include <CLI/CLI.hpp>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
@@ -205,9 +205,8 @@ Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
     return tl::unexpected(done.error());
   }
   const Asset& asset = *assetCutFrom(change->project(), sheet.id);
-  const auto frames =
-      std::count_if(asset.frames.begin(), asset.frames.end(),
-                    [&](const Frame& frame) { return frame.sheet == sheet.id; });
+  const auto frames = std::count_if(asset.frames.begin(), asset.frames.end(),
+                                    [&](const Frame& frame) { return frame.sheet == sheet.id; });
   if (json) {
     std::cout << jsonText(
         Json{{"project", arguments.project}, {"sheet", sheet.path}, {"frames", frames}});

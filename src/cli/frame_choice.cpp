@@ -30,7 +30,8 @@ Result<std::vector<const Asset*>> chosenAssets(const Project& project, const Fra
       if (asset->kind == choice.kind) assets.push_back(&*asset);
     }
   }
-  if (assets.empty()) return failure(ErrorCode::BadValue, "say which: --asset NAME or --of-kind KIND");
+  if (assets.empty())
+    return failure(ErrorCode::BadValue, "say which: --asset NAME or --of-kind KIND");
   return assets;
 }
 

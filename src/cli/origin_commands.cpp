@@ -1,7 +1,7 @@
 // The commands origin and drift.
+#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <array>
-#include <CLI/CLI.hpp>
 #include <iostream>
 #include <nlohmann/json.hpp>
 #include <numbers>

@@ -1,6 +1,6 @@
 // The commands that make, check and pack a project.
-#include <QFileInfo>
 #include <CLI/CLI.hpp>
+#include <QFileInfo>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
@@ -9,9 +9,9 @@
 #include "cli/cutting_options.h"
 #include "cli/recipe_options.h"
 #include "core/checks/check_project.h"
+#include "core/origin/anchor.h"
 #include "files/image_file.h"
 #include "files/parcel_file.h"
-#include "core/origin/anchor.h"
 #include "files/words.h"
 #include "work/image_search.h"
 #include "work/mend.h"
@@ -322,7 +322,8 @@ class CheckCommand : public Command {
   }
   Result<Outcome> run(bool json) override {
     if (list_) return listRules(json);
-    return mend_->count() > 0 ? runMend(project_, rules_, tryOnly_, json) : runCheck(project_, json);
+    return mend_->count() > 0 ? runMend(project_, rules_, tryOnly_, json)
+                              : runCheck(project_, json);
   }
 
  private:

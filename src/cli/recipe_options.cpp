@@ -30,8 +30,7 @@ void RecipeOptions::addTo(CLI::App& command, Many many) {
   if (many != Many::Unasked) kind->check(CLI::IsMember(wordsWith(kKindWords, every)));
   command.add_option("--style", style_, "The style of fit")
       ->check(CLI::IsMember(wordsWith(kStyleWords, every)));
-  command
-      .add_option("--region", region_, "all, bottom:25%, top:6px, left:, right:, rect:x,y,w,h")
+  command.add_option("--region", region_, "all, bottom:25%, top:6px, left:, right:, rect:x,y,w,h")
       ->check(CLI::Validator(
           [](const std::string& region) {
             const auto read = regionFrom(region);
@@ -54,8 +53,7 @@ void RecipeOptions::addTo(CLI::App& command, Many many) {
   command.add_option("--holes", holes_, "Of a mask")
       ->check(CLI::IsMember(wordsWith(kHolesWords, "")));
   command
-      .add_option("--least-speck", numbers_.mask.leastSpeck,
-                  "A mask drops islands of fewer pixels")
+      .add_option("--least-speck", numbers_.mask.leastSpeck, "A mask drops islands of fewer pixels")
       ->check(inRange(kLeastSpeckRange));
   command.add_option("--points", numbers_.polygon.points, "At most so many in a polygon")
       ->check(inRange(kPolygonPointsRange));
@@ -77,9 +75,9 @@ std::string RecipeOptions::takeKind() {
 }
 
 bool RecipeOptions::any() const {
-  const auto& options = {"--kind",   "--style", "--region",      "--inset",  "--loss",
-                         "--lie",    "--grow",  "--holes",       "--least-speck",
-                         "--points", "--tolerance", "--convex", "--around"};
+  const auto& options = {"--kind",      "--style",  "--region", "--inset",       "--loss",
+                         "--lie",       "--grow",   "--holes",  "--least-speck", "--points",
+                         "--tolerance", "--convex", "--around"};
   return std::any_of(options.begin(), options.end(),
                      [&](const char* option) { return typed(option); });
 }

@@ -1,6 +1,6 @@
 // The commands shape, refit and role.
-#include <algorithm>
 #include <CLI/CLI.hpp>
+#include <algorithm>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
@@ -336,8 +336,7 @@ class ShapeCommand : public Command {
     app.add_option("--do", act_, "What to do with them")->check(oneOf(kActWords));
     app.add_option("--way", way_, "How a fit goes to the frames")->check(oneOf(kFitWayWords));
     app.add_option("--copy-to", arguments_.copyTo, "The role that copies go to");
-    app.add_flag("--hand-too", arguments_.handToo,
-                 "The kind's rules also replace what is by hand");
+    app.add_flag("--hand-too", arguments_.handToo, "The kind's rules also replace what is by hand");
     arguments_.recipe.addTo(app);
     addTry(app, arguments_.tryOnly);
   }

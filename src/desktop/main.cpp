@@ -1,17 +1,100 @@
 #include <QApplication>
+#include <QCommandLineParser>
 #include <QSettings>
+#include <csignal>
+#include <cstdio>
 
+#include "desktop/benches/bench_table.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/theme.h"
 
+namespace {
+
+using namespace amber;
+
+// What the call asks for.
+struct Call {
+  QStringList files;
+  std::optional<Bench> bench;
+  std::optional<int> exit;  // How to end at once.
+};
+
+void describeCall(QCommandLineParser& parser) {
+  QStringList benches;
+  for (const BenchEntry& entry : benchTable()) benches << entry.name.toLower();
+  parser.setApplicationDescription("Turns sprite sheets into game-ready parcels.");
+  parser.addHelpOption();
+  parser.addVersionOption();
+  parser.addOption({"bench", "Begin at this bench: " + benches.join(", ") + ".", "name"});
+  parser.addPositionalArgument("files", "A project, or images and folders of images.",
+                               "[files...]");
+}
+
+int refuse(const QString& sentence) {
+  std::fprintf(stderr, "amber-parcel: %s; see --help\n", qPrintable(sentence));
+  return 2;
+}
+
+Call callFrom(const QStringList& arguments) {
+  QCommandLineParser parser;
+  describeCall(parser);
+  Call call;
+  if (!parser.parse(arguments)) {
+    call.exit = refuse(parser.errorText());
+  } else if (parser.isSet("help")) {
+    std::printf("%s", qPrintable(parser.helpText()));
+    call.exit = 0;
+  } else if (parser.isSet("version")) {
+    std::printf("%s %s\n", qPrintable(QCoreApplication::applicationName()),
+                qPrintable(QCoreApplication::applicationVersion()));
+    call.exit = 0;
+  } else {
+    call.files = parser.positionalArguments();
+    for (const BenchEntry& entry : benchTable()) {
+      if (parser.value("bench") == entry.name.toLower()) call.bench = entry.bench;
+    }
+    if (parser.isSet("bench") && !call.bench) {
+      call.exit = refuse("there is no bench \"" + parser.value("bench") + "\"");
+    }
+  }
+  return call;
+}
+
+// Answers what needs no display. Options of the window system's own are taken by QApplication.
+std::optional<int> answerWithoutWindow(int argc, char** argv) {
+  int count = argc;
+  const QCoreApplication application(count, argv);
+  QStringList arguments;
+  const QStringList all = QCoreApplication::arguments();
+  for (int i = 0; i < all.size(); ++i) {
+    static const QStringList taken = {"-platform", "--platform", "-style",    "--style",
+                                      "-display",  "--display",  "-geometry", "--geometry"};
+    if (taken.contains(all[i])) {
+      ++i;
+    } else {
+      arguments << all[i];
+    }
+  }
+  return callFrom(arguments).exit;
+}
+
+}  // namespace
+
 int main(int argc, char** argv) {
+  QCoreApplication::setOrganizationName("amber-parcel");
+  QCoreApplication::setApplicationName("amber-parcel");
+  QCoreApplication::setApplicationVersion(AMBER_VERSION);
+  // A file that may grow no further is an error like any other, not the end of the program.
+  std::signal(SIGXFSZ, SIG_IGN);
+  if (const auto exit = answerWithoutWindow(argc, argv)) return *exit;
   QApplication application(argc, argv);
-  QApplication::setOrganizationName("amber-parcel");
-  QApplication::setApplicationName("amber-parcel");
-  const bool lamp = QSettings().value("theme").toString() == amber::lampTheme().name;
-  amber::useTheme(application, lamp ? amber::lampTheme() : amber::paperTheme());
-  amber::MainWindow window;
+  const Call call = callFrom(QApplication::arguments());
+  if (call.exit) return *call.exit;
+  const bool lamp = QSettings().value("theme").toString() == lampTheme().name;
+  useTheme(application, lamp ? lampTheme() : paperTheme());
+  MainWindow window;
   window.show();
-  window.takeFiles(QApplication::arguments().mid(1));
+  window.takeFiles(call.files);
+  if (call.bench) window.goToBench(*call.bench);
   return QApplication::exec();
 }

@@ -119,9 +119,10 @@ void ProjectSession::adopt(Project project) {
 }
 
 Result<void> ProjectSession::open(const QString& path) {
+  // Kept before anything is read: the project may be this very one.
+  if (auto kept = keepNow(); !kept) return kept;
   auto opening = keeper_->open(path);
   if (!opening) return tl::unexpected(opening.error());
-  if (auto kept = keepNow(); !kept) return kept;
   const std::optional<Project> recovered = opening->reopened.recovered;
   const std::string setAside = opening->reopened.setAside;
   committed_ = opening->reopened.saved;
@@ -139,9 +140,9 @@ Result<void> ProjectSession::open(const QString& path) {
 }
 
 Result<void> ProjectSession::begin(const QString& path) {
+  if (auto kept = keepNow(); !kept) return kept;
   auto opening = keeper_->begin(path);
   if (!opening) return tl::unexpected(opening.error());
-  if (auto kept = keepNow(); !kept) return kept;
   committed_ = opening->reopened.saved;
   keeper_->adopt(std::move(*opening));
   adopt(committed_);
@@ -177,10 +178,9 @@ void ProjectSession::settle() {
 }
 
 void ProjectSession::pushStep(const QString& label, Project after, const Selection& selection) {
-  history_.push(new HistoryStep(label, {committed_, selection_}, {std::move(after), selection},
-                                run_, [this](const Project& project, const Selection& shown) {
-                                  showStep(project, shown);
-                                }));
+  history_.push(new HistoryStep(
+      label, {committed_, selection_}, {std::move(after), selection}, run_,
+      [this](const Project& project, const Selection& shown) { showStep(project, shown); }));
 }
 
 bool ProjectSession::perform(const QString& label, const std::vector<Edit>& edits,
@@ -261,7 +261,8 @@ void ProjectSession::runChecks() {
   }
   checking_ = true;
   background_.run(
-      this, {}, [this, store = store_, project = committed_](const Progress&) -> Background::Finish {
+      this, {},
+      [this, store = store_, project = committed_](const Progress&) -> Background::Finish {
         auto findings = std::make_shared<std::vector<Finding>>(store->fileFindings(project));
         for (Finding& finding : checkProject(project, ArtStore::cachedOnly(store, project))) {
           findings->push_back(std::move(finding));
@@ -295,8 +296,8 @@ void ProjectSession::findAndPerform(const QString& label, const FindEdits& find,
       emit told(tr("Stopped: %1. Nothing has changed.").arg(label));
     } else if (!nothing(difference(from, committed_))) {
       if (tries > 1) return findAndPerform(label, find, done, tries - 1);
-      emit failed(tr("%1: the project kept changing meanwhile; nothing was done. Try again.")
-                      .arg(label));
+      emit failed(
+          tr("%1: the project kept changing meanwhile; nothing was done. Try again.").arg(label));
     } else if (!edits) {
       emit failed(QString::fromStdString(describe(edits.error())));
     } else {
@@ -305,8 +306,8 @@ void ProjectSession::findAndPerform(const QString& label, const FindEdits& find,
     if (done) done(performed);
   };
   background_.run(this, label,
-                  [find, finish, store = store_, project = committed_](
-                      const Progress& progress) -> Background::Finish {
+                  [find, finish, store = store_,
+                   project = committed_](const Progress& progress) -> Background::Finish {
                     auto edits = find(project, *store, progress);
                     const bool stopped = progress.cancelled();
                     return [=] { finish(store, project, edits, stopped); };
@@ -338,11 +339,11 @@ void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
   auto what = std::make_shared<std::vector<Refreshed>>();
   const Sheet* first = findSheet(committed_, sheets.front());
   if (first == nullptr) return;
-  const QString label = sheets.size() == 1
-                            ? tr("Take the repainted %1 in")
-                                  .arg(QFileInfo(QString::fromStdString(first->path)).fileName())
-                            : tr("Take %n repainted sheet(s) in", nullptr,
-                                 static_cast<int>(sheets.size()));
+  const QString label =
+      sheets.size() == 1
+          ? tr("Take the repainted %1 in")
+                .arg(QFileInfo(QString::fromStdString(first->path)).fileName())
+          : tr("Take %n repainted sheet(s) in", nullptr, static_cast<int>(sheets.size()));
   performBeside(
       label,
       [sheets, what](const Project& project, ArtStore& store,

@@ -1,6 +1,7 @@
 #include "files/file_bytes.h"
 
 #include <fcntl.h>
+#include <sys/stat.h>
 #include <unistd.h>
 
 #include <QByteArrayView>
@@ -8,6 +9,7 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QSaveFile>
+#include <cerrno>
 
 namespace amber {
 namespace {
@@ -22,37 +24,43 @@ void syncFolder(const QString& folder) {
 
 }  // namespace
 
+// By the system's calls, since a name need not be text: Qt opens only names that are.
 Result<std::string> readFile(const std::string& path, long long most) {
-  const QFileInfo info(QString::fromStdString(path));
-  if (!info.exists()) {
-    return failure(ErrorCode::FileMissing, "there is no such file; check the path", path);
+  const int handle = ::open(path.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK);
+  if (handle < 0) {
+    if (errno == ENOENT || errno == ENOTDIR) {
+      return failure(ErrorCode::FileMissing, "there is no such file; check the path", path);
+    }
+    return failure(
+        ErrorCode::FileUnreadable,
+        "cannot be read (" + qt_error_string(errno).toStdString() + "); check its permissions",
+        path);
   }
-  if (info.isDir()) {
+  QFile file;
+  file.open(handle, QIODevice::ReadOnly, QFileDevice::AutoCloseHandle);
+  struct stat info = {};
+  if (::fstat(handle, &info) != 0 || S_ISDIR(info.st_mode)) {
     return failure(ErrorCode::FileUnreadable, "is a folder; choose a file in it", path);
   }
-  // Opening a pipe would wait for a writer forever.
-  if (!info.isFile()) {
+  // Reading a pipe would wait for a writer forever.
+  if (!S_ISREG(info.st_mode)) {
     return failure(ErrorCode::FileUnreadable, "is not a regular file; copy its content to one",
                    path);
   }
-  if (info.size() > most) {
+  if (info.st_size > most) {
     return failure(ErrorCode::FileUnreadable,
                    "is larger than " + std::to_string(most >> 20) + " MiB; choose a smaller file",
                    path);
   }
-  QFile file(info.filePath());
-  if (!file.open(QIODevice::ReadOnly)) {
-    return failure(
-        ErrorCode::FileUnreadable,
-        "cannot be read (" + file.errorString().toStdString() + "); check its permissions", path);
-  }
-  const QByteArray bytes = file.read(most);
-  if (file.error() != QFileDevice::NoError) {
+  std::string bytes(static_cast<std::size_t>(info.st_size), '\0');
+  const qint64 read = file.read(bytes.data(), static_cast<qint64>(bytes.size()));
+  if (read < 0 || file.error() != QFileDevice::NoError) {
     return failure(ErrorCode::FileUnreadable,
                    "cannot be read (" + file.errorString().toStdString() + "); check the disk",
                    path);
   }
-  return bytes.toStdString();
+  bytes.resize(static_cast<std::size_t>(read));
+  return bytes;
 }
 
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes) {
@@ -68,6 +76,13 @@ Result<void> writeFileAtomically(const std::string& path, std::string_view bytes
   if (file.write(bytes.data(), static_cast<qint64>(bytes.size())) !=
       static_cast<qint64>(bytes.size())) {
     return refuse();
+  }
+  // Written out here: what does not fit on the disk any more is told by this, not by commit, which
+  // would then put an empty file in the place of the old one.
+  if (!file.flush() || file.error() != QFileDevice::NoError) {
+    const auto refusal = refuse();
+    file.cancelWriting();
+    return refusal;
   }
   if (!file.commit()) return refuse();
   syncFolder(QFileInfo(name).absolutePath());

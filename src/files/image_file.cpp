@@ -1,6 +1,7 @@
 #include "files/image_file.h"
 
 #include <QBuffer>
+#include <QFile>
 #include <QImage>
 #include <QImageReader>
 #include <QImageWriter>
@@ -42,11 +43,55 @@ Result<void> checkSize(const QSize& size, const std::string& name) {
   return {};
 }
 
+int byteAt(std::string_view bytes, std::size_t at) {
+  return static_cast<unsigned char>(bytes[at]);
+}
+
+// The screen that a GIF says it has (its logical screen descriptor): its reader makes a picture of
+// that size whatever the pictures in it are.
+QSize gifScreen(std::string_view bytes) {
+  if (!bytes.starts_with("GIF8") || bytes.size() < 10) return {};
+  return {byteAt(bytes, 6) | byteAt(bytes, 7) << 8, byteAt(bytes, 8) | byteAt(bytes, 9) << 8};
+}
+
+// Whether a JPEG goes on to its end: its reader makes a whole picture of half a file, grey below.
+// Walks the segments as ITU-T T.81, annex B, has them; what is no JPEG is whole.
+bool jpegIsWhole(std::string_view bytes) {
+  if (!bytes.starts_with("\xff\xd8\xff")) return true;
+  std::size_t at = 2;
+  while (at + 1 < bytes.size()) {
+    // Between segments there is coded data, in which 0xff is followed by 0 or a restart marker.
+    if (byteAt(bytes, at) != 0xff) {
+      ++at;
+      continue;
+    }
+    const int marker = byteAt(bytes, at + 1);
+    if (marker == 0xd9) return true;
+    const bool alone = marker == 0 || marker == 1 || (marker >= 0xd0 && marker <= 0xd7);
+    if (marker == 0xff) {
+      ++at;
+    } else if (alone) {
+      at += 2;
+    } else if (at + 3 < bytes.size()) {
+      at += 2 + static_cast<std::size_t>(byteAt(bytes, at + 2) << 8 | byteAt(bytes, at + 3));
+    } else {
+      return false;
+    }
+  }
+  return false;
+}
+
+// Formats that are drawings, not pictures: they have no pixels of their own.
+bool isDrawing(const QByteArray& format) {
+  return format == "svg" || format == "svgz" || format == "pdf";
+}
+
 // A reader of bytes in memory, its header looked at.
 class Decoding {
  public:
   Decoding(std::string_view bytes, const std::string& name)
       : name_(name),
+        bytes_(bytes),
         data_(QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()))) {
     buffer_.setBuffer(&data_);
     buffer_.open(QIODevice::ReadOnly);
@@ -56,8 +101,22 @@ class Decoding {
   }
 
   Result<void> check() {
+    const bool readable = reader_.canRead();
+    // Asked before its size, for which a drawing would be drawn.
+    if (isDrawing(reader_.format())) {
+      return failure(ErrorCode::NotAnImage,
+                     "is a drawing without pixels; export it as PNG at the size that you want",
+                     name_);
+    }
+    if (const QSize screen = gifScreen(bytes_); screen.isValid()) {
+      if (auto sound = checkSize(screen, name_); !sound) return sound;
+    }
+    if (!jpegIsWhole(bytes_)) {
+      return failure(ErrorCode::NotAnImage,
+                     "the image ends in the middle; save it again from its source", name_);
+    }
     size_ = reader_.size();
-    if (!reader_.canRead() || (size_.isValid() && size_.isEmpty())) {
+    if (!readable || (size_.isValid() && size_.isEmpty())) {
       return failure(ErrorCode::NotAnImage,
                      "is not an image that can be read; choose a PNG, GIF, WebP or BMP file",
                      name_);
@@ -82,6 +141,10 @@ class Decoding {
                          "); save it again from its source",
                      name_);
     }
+    // A header may say one size and the picture have another.
+    if (auto sound = checkSize(decoded.size(), name_); !sound) {
+      return tl::unexpected(sound.error());
+    }
     return fromQImage(decoded);
   }
 
@@ -95,6 +158,7 @@ class Decoding {
 
  private:
   std::string name_;
+  std::string_view bytes_;
   QByteArray data_;
   QBuffer buffer_;
   QImageReader reader_;
@@ -207,6 +271,7 @@ std::string unreadText(int unread) {
 std::vector<ImageFormat> imageFormats() {
   std::vector<ImageFormat> formats;
   for (const QByteArray& name : QImageReader::supportedImageFormats()) {
+    if (isDrawing(name)) continue;
     const auto* probe = std::find_if(std::begin(kProbes), std::end(kProbes),
                                      [&](const Probe& one) { return name == one.format; });
     bool animated = false;
@@ -218,6 +283,12 @@ std::vector<ImageFormat> imageFormats() {
     formats.push_back({name.toStdString(), animated});
   }
   return formats;
+}
+
+bool looksLikeImage(const std::string& path) {
+  QImageReader reader(QFile::decodeName(QByteArray::fromStdString(path)));
+  reader.setDecideFormatFromContent(true);
+  return reader.canRead() && !isDrawing(reader.format());
 }
 
 std::string pngBytes(const Image& image) {

@@ -23,7 +23,8 @@ struct ImageFile {
 /// Reads PNG, BMP, GIF, WebP and whatever else the installed readers know. All pictures of an
 /// animated image are read where the format's reader can, and laid in rows of up to 4,096 px; one
 /// that says no time shows 100 ms.
-/// Errors: as readFile; NotAnImage for anything that does not decode whole, or has no pixels;
+/// Errors: as readFile; NotAnImage for anything that does not decode whole, or has no pixels of its
+/// own, as a drawing (SVG);
 /// ImageTooLarge, before decoding, for more than kLongestImageSide px a side or kMostImagePixels,
 /// all pictures taken together.
 Result<ImageFile> readImage(const std::string& path);
@@ -40,6 +41,10 @@ struct ImageFormat {
   bool animated = false;  ///< Whether its reader gives all pictures of an animated image.
 };
 std::vector<ImageFormat> imageFormats();
+
+/// Whether the file begins as an image that can be read; a drawing (SVG) is none. Cost: its first
+/// bytes are read.
+bool looksLikeImage(const std::string& path);
 
 /// The picture as PNG bytes; the same picture gives the same bytes.
 std::string pngBytes(const Image& image);

@@ -40,7 +40,7 @@ class JsonReader {
   std::vector<JsonReader> exactly(std::size_t count, std::string_view what) const;
 
   std::string text(std::size_t longest = kLongestText) const;
-  int whole(int least, int most) const;            ///< A whole number in the range.
+  int whole(int least, int most) const;  ///< A whole number in the range.
   int whole(const Range<int>& range) const { return whole(range.least, range.most); }
   std::uint32_t bits() const;                      ///< A whole number 0 to 2^32 - 1.
   double number() const;                           ///< A finite number.

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/base/exact_number.h"
+#include "core/base/utf8.h"
 
 namespace amber {
 namespace {
@@ -39,8 +40,14 @@ class Writer {
     } else if (value.is_number_float()) {
       text_ += exactNumber(value.get<double>());
     } else {
-      text_ += value.dump(-1, ' ', false, Json::error_handler_t::replace);
+      putText(value);
     }
+  }
+
+  // What is no text in UTF-8, such as a file name of another age, is told by its bytes.
+  void putText(const Json& value) {
+    const bool odd = value.is_string() && !isUtf8(value.get_ref<const std::string&>());
+    text_ += odd ? Json(escapedUtf8(value.get_ref<const std::string&>())).dump() : value.dump();
   }
 
   void putObject(const Json& value, int depth, bool open) {
@@ -48,7 +55,8 @@ class Writer {
     bool first = true;
     for (const auto& [key, part] : value.items()) {
       separate(first, depth, open);
-      text_ += Json(key).dump(-1, ' ', false, Json::error_handler_t::replace) + ": ";
+      putText(Json(key));
+      text_ += ": ";
       put(part, depth + 1);
     }
     close(value.empty(), depth, open);

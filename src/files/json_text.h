@@ -19,6 +19,7 @@ inline constexpr std::size_t kMostJsonMembers = 10000;  ///< Of one object.
 
 /// The value as text: members in the order they were put in, numbers in their shortest exact form,
 /// one object a line inside lists, so that a diff shows what changed. Ends with a line break.
+/// Text that is no UTF-8 is escaped as escapedUtf8 does.
 /// Requires: no number is infinite or NaN.
 std::string jsonText(const Json& value);
 

@@ -36,8 +36,9 @@ using ParcelJudge = std::function<Result<void>(const std::string& folder)>;
 /// it in its place in one step, so that `folder` holds the old parcel or the new one and never a
 /// mixture. The hashes of the pages are filled in. What was swapped out is looked at again before
 /// it is deleted: where it holds what is no part of a parcel, written meanwhile, it stays, and the
-/// error says where. Errors: what `judge` says; (FileUnwritable): the folder holds files that are no
-/// part of a parcel, or the system refuses; Cancelled. What was there is unchanged by any of them.
+/// error says where. Errors: what `judge` says; (FileUnwritable): the folder holds files that are
+/// no part of a parcel, or the system refuses; Cancelled. What was there is unchanged by any of
+/// them.
 Result<void> writeParcel(const std::string& folder, BuiltParcel built, const ParcelJudge& judge,
                          const Progress& progress);
 

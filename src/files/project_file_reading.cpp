@@ -167,8 +167,8 @@ class ProjectReading {
     if (const auto regions = from.optionalMember("regions")) {
       for (const JsonReader& region : regions->elements(kMostRegions)) {
         if (region.failed()) break;
-        region.knows({"way", "cell", "margin", "gutter", "columns", "rows", "join", "minInk", "part",
-                      "rects", "area"});
+        region.knows({"way", "cell", "margin", "gutter", "columns", "rows", "join", "minInk",
+                      "part", "rects", "area"});
         cut.regions.push_back({readRect(region.member("area")), readWay(region)});
       }
     }

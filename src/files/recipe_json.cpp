@@ -38,7 +38,8 @@ Json jsonOf(const Recipe& recipe) {
   const Recipe plain;
   Json json{{"kind", kindName(recipe.kind)}};
   // Without meaning for a mask, but not to be lost.
-  if (recipe.kind != ShapeKind::Mask || recipe.style != plain.style) json["style"] = wordOf(kStyleWords, recipe.style);
+  if (recipe.kind != ShapeKind::Mask || recipe.style != plain.style)
+    json["style"] = wordOf(kStyleWords, recipe.style);
   if (recipe.region != plain.region) json["region"] = textOf(recipe.region);
   if (recipe.inset != plain.inset) {
     json["inset"] = Json{{"sides", Json::array({recipe.inset.left, recipe.inset.top,

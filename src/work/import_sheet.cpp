@@ -3,8 +3,9 @@
 #include <QDir>
 #include <QFileInfo>
 
-#include "files/file_bytes.h"
+#include "core/base/utf8.h"
 #include "core/project/valid_project.h"
+#include "files/file_bytes.h"
 
 namespace amber {
 namespace {
@@ -22,7 +23,8 @@ std::string pathWithin(const QString& folder, const QString& file) {
 Result<std::string> copiedInto(const std::string& folder, const std::string& imagePath) {
   auto bytes = readFile(imagePath, kLargestImageFile);
   if (!bytes) return tl::unexpected(bytes.error());
-  const QFileInfo source(QString::fromStdString(imagePath));
+  // A name that is no text gets one that is: the project's file holds text alone.
+  const QFileInfo source(QString::fromStdString(escapedUtf8(imagePath)));
   if (!QDir().mkpath(QString::fromStdString(folder + "/sheets"))) {
     return failure(ErrorCode::FileUnwritable,
                    "the folder for sheets cannot be made; check "

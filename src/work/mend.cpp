@@ -72,7 +72,8 @@ Result<Refresh> refreshOf(const Project& project, const Sheet& sheet, ArtStore& 
   if (!edits) return tl::unexpected(edits.error());
   auto after = withEdits(project, *edits);
   if (!after) return tl::unexpected(after.error());
-  refresh.edits = withNewFramesFitted(project, std::move(*edits), [&](SheetId) { return loaded->art; });
+  refresh.edits =
+      withNewFramesFitted(project, std::move(*edits), [&](SheetId) { return loaded->art; });
   refresh.what.lost = framesOf(after->project, sheet.id, true);
   for (const auto& asset : after->project.assets) {
     for (const Frame& frame : asset->frames) {

@@ -7,8 +7,9 @@
 namespace amber {
 namespace {
 
-// The application name of the window; it may stay open for days.
-constexpr const char* kWindowName = "amber-parcel";
+// Programs that hold the lock for moments are waited for; a window may stay open for days. The lock
+// file tells a program by the name of its file.
+constexpr const char* kCommandName = "amber-parcel-cli";
 
 std::string lockFileOf(const std::string& projectPath) {
   const QFileInfo info(QString::fromStdString(projectPath));
@@ -42,7 +43,7 @@ Result<ProjectLock> ProjectLock::take(const std::string& projectPath, int waitMs
   auto lock = std::make_unique<QLockFile>(QString::fromStdString(file));
   lock->setStaleLockTime(0);
   bool taken = lock->tryLock(0);
-  if (!taken && waitMs > 0 && holderOf(*lock).application != kWindowName) {
+  if (!taken && waitMs > 0 && holderOf(*lock).application == kCommandName) {
     taken = lock->tryLock(waitMs);
   }
   if (taken || lock->error() != QLockFile::LockFailedError) {

@@ -10,8 +10,8 @@ class QLockFile;
 namespace amber {
 
 /// The right to change a project's file: a hidden lock file beside it, which names the process that
-/// holds it. One that was left by a process that is gone counts for nothing. In a folder that cannot
-/// be written to there is no lock, and nothing to protect.
+/// holds it. One that was left by a process that is gone counts for nothing. In a folder that
+/// cannot be written to there is no lock, and nothing to protect.
 class ProjectLock {
  public:
   /// Takes the lock. While another command holds it, waits for that at most `waitMs`; a window is

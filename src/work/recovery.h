@@ -22,7 +22,7 @@ struct Reopened {
   Project saved;                     ///< As last saved; as new when it never was.
   std::optional<Project> recovered;  ///< Unsaved work that differs from it.
   bool everSaved = false;
-  std::string hash;  ///< Of the project's file; empty when there is none.
+  std::string hash;      ///< Of the project's file; empty when there is none.
   std::string setAside;  ///< Where unsaved work that cannot be read was put; empty for none.
 };
 

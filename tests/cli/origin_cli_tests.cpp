@@ -50,7 +50,7 @@ class OriginCliTest : public QObject {
     QCOMPARE(findAsset(at(project), "chr_keeper")->frames[1].origin, (FramePoint{10, 5}));
     QCOMPARE(run({"--asset", "chr_keeper", "--animation", "idle", "--anchor", "frame:2"}), 0);
     QCOMPARE(findAsset(at(project), "chr_keeper")->frames[3].origin, (FramePoint{10, 5}));
-    QCOMPARE(run({"--kind", "prop", "--anchor", "centroid", "--for-kind"}), 0);
+    QCOMPARE(run({"--of-kind", "prop", "--anchor", "centroid", "--for-kind"}), 0);
     QCOMPARE(textOf(findKind(at(project), "prop")->origin), std::string("centroid"));
     QCOMPARE(textOf(findAsset(at(project), "prop_fern")->frames[0].originRule),
              std::string("centroid"));

@@ -190,9 +190,10 @@ class ProjectFileTest : public QObject {
  private slots:
   void projectsOfBeforeThereWereRecipesAreRead() {
     QString text = QString::fromStdString(demoText());
-    const QString now = "\"recipe\": {\"kind\": \"box\", \"style\": \"snug\"}";
+    // Of shapes; what roles and kinds have is newer.
+    const QString now = "\"recipe\": {\"kind\": \"box\", \"style\": \"snug\"}, \"geometry\"";
     QVERIFY(text.contains(now));
-    text.replace(now, "\"source\": \"snug\"");
+    text.replace(now, "\"source\": \"snug\", \"geometry\"");
     QVERIFY(*projectFrom(text.toStdString(), "old") == *projectFrom(demoText(), "demo"));
     text.replace("\"source\": \"snug\"", "\"source\": \"hand\"");
     const Project byHand = *projectFrom(text.toStdString(), "old");
@@ -250,7 +251,10 @@ class ProjectFileTest : public QObject {
     row("another format", "amber-project", "something", ErrorCode::WrongFormat, "");
     row("wrong type", "\"name\": \"Glasshouse Night\"", "\"name\": 7", ErrorCode::WrongType,
         "name");
-    row("missing key", "\"nextId\": ", "\"nextID\": ", ErrorCode::MissingKey, "nextId");
+    row("key twice", "\"nextId\": ", "\"version\": 1, \"x\": ", ErrorCode::NotJson, "");
+    row("unknown key", "\"nextId\": ", "\"nextID\": ", ErrorCode::BadValue, "nextID");
+    row("missing key", "\"originRule\": \"ink:BOTTOM\", ", "", ErrorCode::MissingKey,
+        "assets[0].frames[0].originRule");
     row("path upward", "sheets/keeper_walk.png", "../keeper_walk.png", ErrorCode::PathLeavesFolder,
         "sheets[1].path");
     row("absolute path", "sheets/keeper_walk.png", "/etc/passwd", ErrorCode::PathLeavesFolder,
@@ -271,7 +275,7 @@ class ProjectFileTest : public QObject {
     row("inverted box", "\"w\": 35", "\"w\": -35", ErrorCode::BadValue,
         "assets[0].frames[0].shapes[0].geometry");
     row("rule of no frame", "\"originRule\": \"ink:BOTTOM\"", "\"originRule\": \"feetOf:7\"",
-        ErrorCode::BadValue, "assets[0]");
+        ErrorCode::BadValue, "assets[0].frames[0].originRule");
     row("mount of a wrong name", "\"spout\":", "\"The Spout\":", ErrorCode::BadValue,
         "assets[0].frames[0].mounts");
     row("mount far away", "\"spout\": [45.5", "\"spout\": [45500", ErrorCode::BadValue,

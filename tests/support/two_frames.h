@@ -9,9 +9,11 @@ namespace amber::test {
 inline Project twoFrames() {
   Sheet sheet;
   sheet.id = {1};
+  sheet.path = "sheet.png";
   sheet.size = {8, 3};
   Asset asset;
   asset.id = {2};
+  asset.kind = "character";
   asset.frames = {Frame{{3}, "a", {1}, {0, 0, 4, 3}, {}, {}, {}},
                   Frame{{4}, "b", {1}, {4, 0, 4, 3}, {}, {}, {}}};
   return withEdits(newProject("test"), {PutSheet{sheet}, PutAsset{asset}})->project;

@@ -61,9 +61,11 @@ class StagePictureTest : public QObject {
         sheetArtOf({"..##....", ".####...", ".##.###.", "..##.##.", "..#...#."}));
     Sheet sheet;
     sheet.id = {1};
+    sheet.path = "sheet.png";
     sheet.size = art_->image.size();
     Asset asset;
     asset.id = {2};
+    asset.kind = "character";
     asset.frames = {Frame{{3}, "a", {1}, {0, 0, 8, 5}, {3, 5}, {}, {}}};
     project_ = withEdits(newProject("look"), {PutSheet{sheet}, PutAsset{asset}})->project;
   }

@@ -66,10 +66,13 @@ class ArtStoreTest : public QObject {
     QCOMPARE(byRule.at("sheet.missing sheets/keeper_idle.png").severity, Severity::Error);
     // Another size: what no longer lies on it is marked as lost.
     const Finding& smaller = byRule.at("sheet.changed sheets/clay_pot.png");
-    QVERIFY(withEdits(project, smaller.remedy)->project.assets[3]->frames.back().lost);
+    QVERIFY(withEdits(project, *smaller.remedy.edits(project, {}))
+                ->project.assets[3]
+                ->frames.back()
+                .lost);
     const Finding& changed = byRule.at("sheet.changed sheets/keeper_walk.png");
     QCOMPARE(changed.severity, Severity::Warning);
-    project = withEdits(project, changed.remedy)->project;
+    project = withEdits(project, *changed.remedy.edits(project, {}))->project;
     QCOMPARE(findSheet(project, changed.where.sheet)->hash,
              contentHash(scratch.read("demo/sheets/keeper_walk.png")));
   }
@@ -108,7 +111,13 @@ class RecoveryTest : public QObject {
     QVERIFY(writeFileAtomically(recoveryPath(path), "{ broken"));
     const auto reopened = reopen(path);
     QVERIFY(reopened && !reopened->recovered);
-    QVERIFY(QFile::exists(QString::fromStdString(recoveryPath(path))));
+    // Set aside, so that nothing is written over it.
+    QVERIFY(!QFile::exists(QString::fromStdString(recoveryPath(path))));
+    QCOMPARE(*readFile(reopened->setAside, 100), std::string("{ broken"));
+    QVERIFY(writeFileAtomically(recoveryPath(path), "{ broken too"));
+    const auto again = reopen(path);
+    QVERIFY(again->setAside != reopened->setAside);
+    QCOMPARE(*readFile(reopened->setAside, 100), std::string("{ broken"));
   }
 };
 AMBER_TEST(RecoveryTest);

@@ -24,9 +24,8 @@ void placeInAnimation(Where& where, const Project& project) {
   const Asset* asset = findAsset(project, where.asset);
   if (asset == nullptr) return;
   for (const Animation& animation : asset->animations) {
-    const bool shows =
-        std::any_of(animation.steps.begin(), animation.steps.end(),
-                    [&](const Step& step) { return step.frame == where.frame; });
+    const bool shows = std::any_of(animation.steps.begin(), animation.steps.end(),
+                                   [&](const Step& step) { return step.frame == where.frame; });
     if (!shows) continue;
     where.animation = animation.id;
     return;

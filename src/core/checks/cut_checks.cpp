@@ -222,8 +222,7 @@ class CutChecks {
 void addLost(const Asset& asset, std::vector<Finding>& findings) {
   for (const Frame& frame : asset.frames) {
     if (!frame.lost) continue;
-    Finding finding =
-        findingOf(rules::kFrameLost, {frame.sheet, asset.id, {}, frame.id, {}});
+    Finding finding = findingOf(rules::kFrameLost, {frame.sheet, asset.id, {}, frame.id, {}});
     finding.text = frame.name + " was not found on the repainted sheet";
     finding.fix = "Take the frame out, or cut the sheet so that it is found.";
     finding.remedy = Remedy({RemoveFrames{asset.id, {frame.id}}});
@@ -242,8 +241,7 @@ void addGaps(const Asset& asset, const Animation& animation, const Project& proj
   }
   const auto runs = numberedRuns(paths);
   if (runs.size() != 1 || runs.front().missing.empty()) return;
-  Finding finding =
-      findingOf(rules::kNumberingGap, {{}, asset.id, animation.id, {}, {}});
+  Finding finding = findingOf(rules::kNumberingGap, {{}, asset.id, animation.id, {}, {}});
   finding.text = "of the numbered images " + runs.front().title + ", " + missingText(runs.front()) +
                  " missing";
   finding.fix = "Add what is missing, or leave it so.";

@@ -6,8 +6,6 @@
 
 namespace amber {
 
-inline constexpr std::size_t kBenchCount = 5;
-
 /// How far an asset is at one bench.
 enum class Stamp {
   Untouched,  ///< Nothing was done here.

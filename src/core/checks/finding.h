@@ -23,11 +23,12 @@ struct Where {
   bool operator==(const Where&) const = default;
 };
 
-/// How a finding is mended: the edits are worked out when they are asked for, from the project as it
-/// is then, so that a check costs nothing for what nobody mends.
+/// How a finding is mended: the edits are worked out when they are asked for, from the project as
+/// it is then, so that a check costs nothing for what nobody mends.
 class Remedy {
  public:
-  using Work = std::function<Result<std::vector<Edit>>(const Project& project, const ArtSource& art)>;
+  using Work =
+      std::function<Result<std::vector<Edit>>(const Project& project, const ArtSource& art)>;
   enum class Takes {
     Moments,  ///< May be worked out on the interface thread.
     Time,     ///< Fits or cuts: to be worked out beside it.

@@ -6,8 +6,8 @@ namespace amber {
 namespace {
 
 Finding emptyFrames(const Asset& asset, const std::vector<const Frame*>& empty) {
-  Finding finding = findingOf(
-      rules::kFrameEmpty, {empty.front()->sheet, asset.id, {}, empty.front()->id, {}});
+  Finding finding =
+      findingOf(rules::kFrameEmpty, {empty.front()->sheet, asset.id, {}, empty.front()->id, {}});
   if (empty.size() == 1) {
     finding.text = empty.front()->name + " holds no ink";
     finding.fix = "Leave the empty cell out.";
@@ -24,8 +24,8 @@ Finding emptyFrames(const Asset& asset, const std::vector<const Frame*>& empty) 
 
 Finding framesWithoutShape(const Asset& asset, const std::vector<const Frame*>& bare,
                            const std::string& role) {
-  Finding finding = findingOf(rules::kFrameNoShape,
-                              {bare.front()->sheet, asset.id, {}, bare.front()->id, role});
+  Finding finding =
+      findingOf(rules::kFrameNoShape, {bare.front()->sheet, asset.id, {}, bare.front()->id, role});
   const std::size_t count = bare.size();
   finding.text = count == 1 ? bare.front()->name + " has no shape"
                  : count == asset.frames.size()

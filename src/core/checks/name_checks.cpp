@@ -39,8 +39,7 @@ void checkFrameNames(const Project& project, const Asset& asset, std::vector<Fin
 Finding sharedFinding(const SharedName& shared, const RowsByAsset& rows) {
   const bool frames = static_cast<bool>(shared.rows.front().frame);
   const NameRow& second = shared.rows[1];
-  Finding finding =
-      findingOf(rules::kNameDuplicate, {{}, second.asset, {}, second.frame, {}});
+  Finding finding = findingOf(rules::kNameDuplicate, {{}, second.asset, {}, second.frame, {}});
   finding.text = std::to_string(shared.rows.size()) + (frames ? " frames" : " assets") +
                  " share the name " + shared.name;
   finding.fix = "Rename by the rule.";

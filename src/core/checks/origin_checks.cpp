@@ -94,8 +94,8 @@ void checkSlips(const Asset& asset, const Animation& animation, const ArtSource&
       *std::max_element(slips.begin(), slips.end(), [](const Slip& a, const Slip& b) {
         return std::hypot(a.by.x, a.by.y) < std::hypot(b.by.x, b.by.y);
       });
-  Finding finding = originFinding(rules::kOriginSlip, asset, animation.id,
-                                  frameAt(asset, animation, worst.step));
+  Finding finding =
+      originFinding(rules::kOriginSlip, asset, animation.id, frameAt(asset, animation, worst.step));
   const std::string where = animation.name + " " + std::to_string(worst.step + 1);
   finding.text = byFrame.size() == 1
                      ? where + " slips " + slipText(worst.by)
@@ -252,8 +252,7 @@ void checkMirrors(const Project& project, const ArtSource& art, std::vector<Find
     if (pair.misses.empty()) continue;
     const Asset& asset = *pair.rightAsset;
     const Frame& first = *findFrame(asset, pair.misses.front().frame);
-    Finding finding =
-        originFinding(rules::kOriginMirror, asset, pair.right->id, first);
+    Finding finding = originFinding(rules::kOriginMirror, asset, pair.right->id, first);
     const bool within = pair.leftAsset == pair.rightAsset;
     finding.text = framesText(pair.misses.size()) + " of " + pair.right->name +
                    (pair.misses.size() == 1 ? " is" : " are") + " no mirror of " +

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <array>
+#include <cstddef>
 #include <string_view>
 
 namespace amber {
@@ -9,6 +10,7 @@ enum class Severity { Error, Warning, Note };
 
 /// The benches, in the order of the work; a rule's is the one at which its findings are mended.
 enum class Bench { Cut, Origin, Fit, Names, Pack };
+inline constexpr std::size_t kBenchCount = static_cast<std::size_t>(Bench::Pack) + 1;
 
 /// What a check looks for.
 struct Rule {
@@ -98,14 +100,14 @@ inline constexpr Rule kNameDuplicate{"name.duplicate", Severity::Error, Bench::N
 
 /// All of them, in the order of the benches.
 inline constexpr std::array kRules = {
-    &rules::kSheetMissing,  &rules::kSheetChanged,   &rules::kSheetKey,     &rules::kSheetPictures,
-    &rules::kCutCrossing,   &rules::kCutEdge,        &rules::kCutPartialCell, &rules::kCutSpecks,
-    &rules::kFrameLost,     &rules::kFrameEmpty,     &rules::kNumberingGap, &rules::kOriginSlip,
-    &rules::kOriginDrift,   &rules::kOriginHalf,     &rules::kOriginOutside, &rules::kOriginMixed,
-    &rules::kOriginMirror,  &rules::kMountMissing,   &rules::kMountFar,     &rules::kFrameNoShape,
-    &rules::kShapeOffInk,   &rules::kShapeFault,     &rules::kShapePoints,  &rules::kShapeAir,
-    &rules::kShapeBareInk,  &rules::kShapeStale,     &rules::kShapeJumps,   &rules::kShapeFlush,
-    &rules::kShapeFilled,   &rules::kShapeMirror,    &rules::kShapeDiffers, &rules::kNameRule,
+    &rules::kSheetMissing,  &rules::kSheetChanged, &rules::kSheetKey,       &rules::kSheetPictures,
+    &rules::kCutCrossing,   &rules::kCutEdge,      &rules::kCutPartialCell, &rules::kCutSpecks,
+    &rules::kFrameLost,     &rules::kFrameEmpty,   &rules::kNumberingGap,   &rules::kOriginSlip,
+    &rules::kOriginDrift,   &rules::kOriginHalf,   &rules::kOriginOutside,  &rules::kOriginMixed,
+    &rules::kOriginMirror,  &rules::kMountMissing, &rules::kMountFar,       &rules::kFrameNoShape,
+    &rules::kShapeOffInk,   &rules::kShapeFault,   &rules::kShapePoints,    &rules::kShapeAir,
+    &rules::kShapeBareInk,  &rules::kShapeStale,   &rules::kShapeJumps,     &rules::kShapeFlush,
+    &rules::kShapeFilled,   &rules::kShapeMirror,  &rules::kShapeDiffers,   &rules::kNameRule,
     &rules::kNameDuplicate,
 };
 

@@ -55,7 +55,7 @@ Recipe recipeOf(const RoleShapes& shapes, const Seen& seen) {
 // The order that fits all of these, each by what `change` makes of its recipe.
 template <class Change>
 Remedy fitsOf(const RoleShapes& shapes, const std::vector<const Seen*>& found,
-                             const Change& change) {
+              const Change& change) {
   std::vector<FitOrder> orders;
   for (const Seen* seen : found) {
     const Recipe recipe = change(recipeOf(shapes, *seen));
@@ -143,8 +143,8 @@ void checkPolygons(const RoleShapes& shapes, int mostPoints, std::vector<Finding
 
 // Frames on which a share is above what the role allows, the worst first.
 void checkShare(const RoleShapes& shapes, const std::vector<Measures>& measures,
-                double Measures::*share, double most, const Rule& rule,
-                const std::string& what, FitStyle fix, std::vector<Finding>& findings) {
+                double Measures::*share, double most, const Rule& rule, const std::string& what,
+                FitStyle fix, std::vector<Finding>& findings) {
   std::vector<std::size_t> above;
   for (std::size_t i = 0; i < measures.size(); ++i) {
     if (measures[i].*share > most) above.push_back(i);
@@ -288,8 +288,8 @@ void checkSensor(const RoleShapes& sensor, const RoleShapes& body, std::vector<F
     }
     if (found.empty()) continue;
     const bool flush = kind == Covered::Flush;
-    Finding finding = shapeFinding(flush ? rules::kShapeFlush : rules::kShapeFilled, sensor,
-                                   *found.front());
+    Finding finding =
+        shapeFinding(flush ? rules::kShapeFlush : rules::kShapeFilled, sensor, *found.front());
     finding.text = flush ? sensor.role.name + " does not reach past " + body.role.name + " on " +
                                found.front()->frame->name + andMore(found.size()) +
                                ", so it notices nothing before that stops"

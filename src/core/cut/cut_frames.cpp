@@ -4,12 +4,12 @@
 #include <array>
 #include <cassert>
 
+#include "core/base/snake_case.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/frame_matching.h"
 #include "core/cut/grid.h"
 #include "core/image/look.h"
 #include "core/naming/name_table.h"
-#include "core/base/snake_case.h"
 #include "core/origin/anchor.h"
 
 namespace amber {

@@ -95,10 +95,14 @@ Result<std::vector<Edit>> repaintEdits(const Project& project, SheetId id, const
   if (!sheet->cut || assetCutFrom(project, id) == nullptr) {
     return std::vector<Edit>{PutSheet{std::move(changed)}};
   }
-  auto next = withEdits(project, {PutSheet{changed}});
-  if (!next) return tl::unexpected(next.error());
-  return recutEdits(next->project, id, fittedTo(*sheet->cut, sheet->size, changed.size), art,
-                    SheetPicture::Repainted);
+  // What cutting looks at: the sheet as it is now, under frames that may no longer lie on it. No
+  // project is ever so; the edits make one in which such frames are lost.
+  Project between = project;
+  const Cut cut = fittedTo(*sheet->cut, sheet->size, changed.size);
+  for (SharedValue<Sheet>& held : between.sheets) {
+    if (held->id == id) held = SharedValue<Sheet>(changed);
+  }
+  return recutEdits(between, id, cut, art, SheetPicture::Repainted);
 }
 
 Result<std::vector<Edit>> recutEdits(const Project& project, SheetId sheet, const Cut& cut,

@@ -14,9 +14,10 @@ Mounts::Mounts(const Asset& asset) {
     std::vector<MountPlace>& places = places_[frame.id];
     for (const auto& [key, keyed] : held.on(frame.id)) {
       // On its own frame a mount is where it was put, to the last bit.
-      const FramePoint at = keyed == &frame ? key->at
-                                            : FramePoint{key->at.x - keyed->origin.x + frame.origin.x,
-                                                         key->at.y - keyed->origin.y + frame.origin.y};
+      const FramePoint at = keyed == &frame
+                                ? key->at
+                                : FramePoint{key->at.x - keyed->origin.x + frame.origin.x,
+                                             key->at.y - keyed->origin.y + frame.origin.y};
       places.push_back({key->name, at, keyed->id});
       names.insert(key->name);
     }

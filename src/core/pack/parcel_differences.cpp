@@ -70,8 +70,8 @@ class Comparison {
   // Copies the rectangle with its edge repeated outward, as far as the page goes.
   void extrude(const Image& from, const PixelRect& rect, Image& to) const {
     const int out = project_.profile.extrusion;
-    const PixelRect area = intersection(
-        {rect.x - out, rect.y - out, rect.w + 2 * out, rect.h + 2 * out}, to.rect());
+    const PixelRect area =
+        intersection({rect.x - out, rect.y - out, rect.w + 2 * out, rect.h + 2 * out}, to.rect());
     for (int y = area.y; y < area.bottom(); ++y) {
       const int fromY = std::clamp(y, rect.y, rect.bottom() - 1);
       for (int x = area.x; x < area.right(); ++x) {

@@ -70,9 +70,8 @@ class Held {
 
  private:
   static HeldKey<T>* named(std::vector<HeldKey<T>>& keys, std::string_view name) {
-    const auto found = std::find_if(keys.begin(), keys.end(), [&](const HeldKey<T>& one) {
-      return keyName(*one.key) == name;
-    });
+    const auto found = std::find_if(
+        keys.begin(), keys.end(), [&](const HeldKey<T>& one) { return keyName(*one.key) == name; });
     return found == keys.end() ? nullptr : &*found;
   }
 

@@ -46,12 +46,12 @@ inline constexpr double kLargestScale = 1000;
 /// Most of what a project may hold of one thing.
 inline constexpr std::size_t kMostThings = 1000000;  ///< Sheets, assets, frames or steps in a list.
 inline constexpr std::size_t kMostLayers = 32;
-inline constexpr std::size_t kMostRoles = 1000;   ///< In a project, or as shapes of a frame.
+inline constexpr std::size_t kMostRoles = 1000;  ///< In a project, or as shapes of a frame.
 inline constexpr std::size_t kMostKinds = 1000;
-inline constexpr std::size_t kMostMounts = 1000;  ///< On a frame.
+inline constexpr std::size_t kMostMounts = 1000;   ///< On a frame.
 inline constexpr int kMostCells = 100000;          ///< Of one cut.
-inline constexpr int kMostRects = 100000;  ///< Islands, or rectangles by hand, of one cut.
-inline constexpr int kMostRegions = 1000;  ///< Of one cut.
+inline constexpr int kMostRects = 100000;          ///< Islands, or rectangles by hand, of one cut.
+inline constexpr int kMostRegions = 1000;          ///< Of one cut.
 inline constexpr std::size_t kLongestText = 4096;  ///< A name or path, bytes.
 inline constexpr std::size_t kLongestHash = 80;
 inline constexpr std::size_t kLongestMountName = 64;

@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "desktop/parts/player.h"
+#include "desktop/shell/action_table.h"
 #include "desktop/stage/stage_view.h"
 
 namespace amber {
@@ -18,6 +19,14 @@ class BenchView : public QWidget {
   /// The stage that zooming keys act on, and the player that P acts on; null where none is.
   virtual StageView* stage() { return nullptr; }
   virtual Player* player() { return nullptr; }
+  /// Gives the bench's widgets the shortcuts that count in them. Called once, when it is made.
+  virtual void placeActions(ActionTable&) {}
+
+ signals:
+  /// What can be done has changed, though neither the project nor the selection has.
+  void choiceChanged();
+  /// What was asked for is shown here: the bench is to come to the front.
+  void wanted();
 
  protected:
   /// Shows the project as it is now.

@@ -36,11 +36,10 @@ QRectF extentOf(const Asset& asset, const Animation& animation) {
 }  // namespace
 
 Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
-    : QWidget(parent), session_(session), pictures_(pictures) {
+    : QWidget(parent), session_(session), pictures_(pictures), clock_(new PlayClock(this)) {
   setMinimumSize(96, 72);
   setToolTip(tr("Click, or press P, to play or pause"));
-  timer_.setInterval(16);
-  connect(&timer_, &QTimer::timeout, this, [this] {
+  connect(clock_, &PlayClock::ticked, this, [this] {
     const std::size_t now = step();
     if (now != shown_) update();
     emit advanced();
@@ -55,40 +54,37 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
 }
 
 void Player::setPlaying(bool playing) {
-  if (playing && !timer_.isActive()) {
+  if (playing && !clock_->playing()) {
     // It goes on from the step that shows, with all of that step's time.
     const Animation* animation = session_.currentAnimation();
     const std::size_t from = step();
-    startedAtMs_ = 0;
+    long long before = 0;
     for (std::size_t i = 0; animation != nullptr && i < from; ++i) {
-      startedAtMs_ += animation->steps[i].durationMs;
+      before += animation->steps[i].durationMs;
     }
-    clock_.start();
-    timer_.start();
-  } else if (!playing) {
-    startedAtMs_ = elapsedMs();
-    timer_.stop();
+    clock_->setElapsedMs(before);
   }
+  clock_->setPlaying(playing);
   update();
   emit advanced();
 }
 
-long long Player::elapsedMs() const {
-  if (!timer_.isActive()) return startedAtMs_;
-  return startedAtMs_ + static_cast<long long>(static_cast<double>(clock_.elapsed()) * speed_);
+void Player::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  clock_->addViewer();
 }
 
-void Player::setSpeed(double speed) {
-  startedAtMs_ = elapsedMs();
-  clock_.start();
-  speed_ = std::clamp(speed, 0.1, 4.0);
+void Player::hideEvent(QHideEvent* event) {
+  QWidget::hideEvent(event);
+  clock_->removeViewer();
 }
 
 double Player::place() const {
   const Animation* animation = session_.currentAnimation();
   const long long length = animation == nullptr ? 0 : runLength(*animation);
   if (length == 0) return 0;
-  if (playing()) return static_cast<double>(elapsedMs() % length) / static_cast<double>(length);
+  if (playing())
+    return static_cast<double>(clock_->elapsedMs() % length) / static_cast<double>(length);
   return animation->steps.size() < 2
              ? 0
              : static_cast<double>(step()) / static_cast<double>(animation->steps.size() - 1);
@@ -107,7 +103,7 @@ void Player::setPlace(double place) {
 std::size_t Player::step() const {
   const Animation* animation = session_.currentAnimation();
   if (animation == nullptr || animation->steps.empty()) return 0;
-  if (playing()) return stepAt(*animation, elapsedMs());
+  if (playing()) return stepAt(*animation, clock_->elapsedMs());
   for (std::size_t i = 0; i < animation->steps.size(); ++i) {
     if (animation->steps[i].frame == session_.selection().frame) return i;
   }

@@ -1,12 +1,13 @@
 #pragma once
 
-#include <QElapsedTimer>
+#include <QHideEvent>
 #include <QMouseEvent>
 #include <QPaintEvent>
+#include <QShowEvent>
 #include <QSize>
-#include <QTimer>
 #include <QWidget>
 
+#include "desktop/parts/play_clock.h"
 #include "desktop/stage/pictures.h"
 
 class QPushButton;
@@ -22,14 +23,16 @@ class Player : public QWidget {
  public:
   Player(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
-  bool playing() const { return timer_.isActive(); }
+  /// The time it plays by; other views may follow it too.
+  PlayClock* clock() { return clock_; }
+  bool playing() const { return clock_->playing(); }
   void setPlaying(bool playing);
   void toggle() { setPlaying(!playing()); }
   /// The step that shows.
   std::size_t step() const;
   /// How many times as fast as the animation says, 0.1 to 4.
-  double speed() const { return speed_; }
-  void setSpeed(double speed);
+  double speed() const { return clock_->speed(); }
+  void setSpeed(double speed) { clock_->setSpeed(speed); }
   /// Where in a run of the animation it is, 0 to 1; playing stops when it is set.
   double place() const;
   void setPlace(double place);
@@ -41,18 +44,15 @@ class Player : public QWidget {
  protected:
   void paintEvent(QPaintEvent* event) override;
   void mousePressEvent(QMouseEvent* event) override;
+  void showEvent(QShowEvent* event) override;
+  void hideEvent(QHideEvent* event) override;
   QSize sizeHint() const override { return {120, 96}; }
 
  private:
   ProjectSession& session_;
   Pictures& pictures_;
-  QTimer timer_;
-  QElapsedTimer clock_;
-  long long elapsedMs() const;
-
+  PlayClock* clock_;
   std::size_t shown_ = 0;
-  double speed_ = 1;
-  long long startedAtMs_ = 0;  // of the run, when the clock started
 };
 
 /// The player with what steers it: a bar to scrub, steps back and forth, and the speed.

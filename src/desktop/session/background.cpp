@@ -10,7 +10,8 @@ namespace amber {
 Background::Background(QObject* parent) : QObject(parent) {
   const auto readers = std::clamp<unsigned>(std::thread::hardware_concurrency(), 2, 8);
   for (unsigned i = 0; i < readers; ++i) {
-    readers_.threads.emplace_back([this](const std::stop_token& closing) { serve(readers_, closing); });
+    readers_.threads.emplace_back(
+        [this](const std::stop_token& closing) { serve(readers_, closing); });
   }
   writer_.threads.emplace_back([this](const std::stop_token& closing) { serve(writer_, closing); });
 }
@@ -94,7 +95,9 @@ void Background::post(Message message) {
     first = messages_.empty();
     messages_.push_back(std::move(message));
   }
-  if (first) QMetaObject::invokeMethod(this, [this] { drain(); }, Qt::QueuedConnection);
+  if (first)
+    QMetaObject::invokeMethod(
+        this, [this] { drain(); }, Qt::QueuedConnection);
 }
 
 void Background::drain() {

@@ -128,8 +128,7 @@ class Newest {
   using Work = std::function<Result(const Progress& progress)>;
 
   /// `deliver` is called on the interface thread with the result of the newest wish.
-  Newest(Background& background, QObject* owner, QString label,
-         std::function<void(Result)> deliver)
+  Newest(Background& background, QObject* owner, QString label, std::function<void(Result)> deliver)
       : background_(background),
         owner_(owner),
         label_(std::move(label)),
@@ -156,16 +155,16 @@ class Newest {
 
  private:
   void run(Work work) {
-    running_ = background_.run(
-        owner_, label_,
-        [this, wish = wish_, work = std::move(work)](const Progress& progress) -> Background::Finish {
-          auto result = std::make_shared<Result>(work(progress));
-          return [this, wish, result] {
-            running_ = 0;
-            if (next_) run(std::exchange(next_, nullptr));
-            if (wish == wish_) deliver_(std::move(*result));
-          };
-        });
+    running_ = background_.run(owner_, label_,
+                               [this, wish = wish_, work = std::move(work)](
+                                   const Progress& progress) -> Background::Finish {
+                                 auto result = std::make_shared<Result>(work(progress));
+                                 return [this, wish, result] {
+                                   running_ = 0;
+                                   if (next_) run(std::exchange(next_, nullptr));
+                                   if (wish == wish_) deliver_(std::move(*result));
+                                 };
+                               });
   }
 
   Background& background_;

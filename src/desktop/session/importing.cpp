@@ -49,9 +49,8 @@ bool ProjectSession::readyForImages(const QString& given) {
   const QString folder = first.isDir() ? first.absoluteFilePath() : first.absolutePath();
   const QString path =
       folder + "/" + QFileInfo(folder).fileName() + QString::fromUtf8(kProjectEnding.data());
-  const bool there =
-      QFileInfo::exists(path) ||
-      QFileInfo::exists(QString::fromStdString(recoveryPath(path.toStdString())));
+  const bool there = QFileInfo::exists(path) ||
+                     QFileInfo::exists(QString::fromStdString(recoveryPath(path.toStdString())));
   const auto ready = there ? open(path) : begin(path);
   if (!ready) emit failed(QString::fromStdString(describe(ready.error())));
   return ready.has_value();

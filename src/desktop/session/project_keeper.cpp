@@ -205,8 +205,8 @@ void ProjectKeeper::keep() {
   keeping_ = true;
   background_.run(
       this, {},
-      [this, path = path_, project = project_, wanted = unsaved_](const Progress&)
-          -> Background::Finish {
+      [this, path = path_, project = project_,
+       wanted = unsaved_](const Progress&) -> Background::Finish {
         Result<void> written;
         if (wanted) {
           written = keepUnsaved(plain(path), project);
@@ -242,7 +242,12 @@ Result<void> ProjectKeeper::keepNow() {
   if (!unsaved() || kept_ == Kept::Done) return {};
   auto written = keepUnsaved(plain(path_), project_);
   kept_ = written ? Kept::Done : Kept::Failed;
-  if (written) sinceKept_.start();
+  if (written) {
+    sinceKept_.start();
+  } else {
+    keepTimer_.start(kTryAgainMs);
+  }
+  emit stateChanged();
   return written;
 }
 

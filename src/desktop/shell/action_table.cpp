@@ -10,12 +10,12 @@ void ActionTable::add(ActionEntry entry) {
   auto* action = new QAction(entry.text, this);
   action->setObjectName(entry.id);
   action->setShortcut(entry.shortcut);
-  connect(action, &QAction::triggered, this, [run = entry.run] { run(); });
-  if (entry.places.isEmpty()) {
+  const std::size_t index = entries_.size();
+  connect(action, &QAction::triggered, this, [this, index] { run(entries_[index]); });
+  if (entry.place == ActionPlace::Window) {
     window_->addAction(action);
   } else {
     action->setShortcutContext(Qt::WidgetShortcut);
-    for (QWidget* place : entry.places) place->addAction(action);
   }
   actions_.push_back(action);
   entries_.push_back(std::move(entry));
@@ -28,11 +28,31 @@ QAction* ActionTable::action(const QString& id) const {
   return nullptr;
 }
 
+void ActionTable::place(QWidget* widget, std::initializer_list<const char*> ids) {
+  for (const char* id : ids) {
+    QAction* one = action(id);
+    Q_ASSERT(one != nullptr);
+    widget->addAction(one);
+  }
+}
+
+void ActionTable::run(const ActionEntry& entry) {
+  const QString refusal = entry.refusal ? entry.refusal() : QString();
+  if (refusal.isEmpty()) {
+    entry.run();
+  } else {
+    emit refused(refusal);
+  }
+}
+
 void ActionTable::refresh() {
   for (std::size_t i = 0; i < entries_.size(); ++i) {
-    const QString refusal = entries_[i].refusal ? entries_[i].refusal() : QString();
+    const ActionEntry& entry = entries_[i];
+    const QString refusal = entry.refusal ? entry.refusal() : QString();
+    const QString text = entry.textNow ? entry.textNow() : entry.text;
+    actions_[i]->setText(text);
     actions_[i]->setEnabled(refusal.isEmpty());
-    actions_[i]->setToolTip(refusal.isEmpty() ? entries_[i].text : refusal);
+    actions_[i]->setToolTip(refusal.isEmpty() ? text : refusal);
   }
 }
 

@@ -187,7 +187,7 @@ void FindingsLine::refresh() {
   mark_->setStyleSheet("color: " + colour.name());
   const QString place = QString::fromStdString(placeOf(finding->where, session_.project()));
   text_->setText(QString("<b>%1</b>: %2. %3")
-                     .arg(place.section('/', -1).trimmed().toHtmlEscaped(),
+                     .arg(place.toHtmlEscaped(),
                           QString::fromStdString(finding->text).toHtmlEscaped(),
                           QString::fromStdString(finding->fix).toHtmlEscaped()));
   text_->setToolTip(text_->text());

@@ -1,50 +1,41 @@
 #include "desktop/shell/main_window.h"
 
 #include <QApplication>
-#include <QDragEnterEvent>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QFrame>
 #include <QHBoxLayout>
 #include <QIcon>
 #include <QKeyEvent>
 #include <QKeySequence>
-#include <QLatin1String>
+#include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
-#include <QMimeData>
 #include <QPoint>
 #include <QPushButton>
 #include <QSettings>
 #include <QSizePolicy>
 #include <QStackedWidget>
-#include <QStyle>
-#include <QUrl>
 #include <QVBoxLayout>
+#include <array>
 
-#include "desktop/benches/cut/cut_bench.h"
-#include "desktop/benches/fit/fit_bench.h"
-#include "desktop/benches/names/names_bench.h"
-#include "desktop/benches/origin/origin_bench.h"
-#include "desktop/benches/pack/pack_bench.h"
 #include "desktop/parts/building.h"
-#include "desktop/parts/wording.h"
+#include "desktop/session/project_keeper.h"
+#include "desktop/shell/bench_stack.h"
 #include "desktop/shell/command_finder.h"
 #include "desktop/shell/findings_line.h"
+#include "desktop/shell/notice_bar.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/shell/shelf.h"
 #include "desktop/shell/start_page.h"
+#include "desktop/shell/window_memory.h"
 #include "desktop/theme.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
 #include "work/report.h"
 
 namespace amber {
 namespace {
 
-constexpr int kNoticeMs = 8000;
-
-const QString kProjectFilter = QStringLiteral("Amber Parcel projects (*.amber)");
+// How long the window says what undo did, ms.
+constexpr int kDoneMs = 4000;
 
 }  // namespace
 
@@ -53,9 +44,30 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
   setWindowIcon(QIcon(":/icons/parcel.svg"));
   setAcceptDrops(true);
   qApp->installEventFilter(this);
-  resize(1280, 800);
+  placeWindow(*this);
   build();
   makeActions();
+  connectSession();
+  soonTimer_.setSingleShot(true);
+  soonTimer_.setInterval(0);
+  connect(&soonTimer_, &QTimer::timeout, this, &MainWindow::showState);
+  doneTimer_.setSingleShot(true);
+  connect(&doneTimer_, &QTimer::timeout, this, [this] {
+    done_.clear();
+    showState();
+  });
+  stateTimer_.setInterval(1000);
+  connect(&stateTimer_, &QTimer::timeout, this, &MainWindow::showState);
+  showState();
+}
+
+// What shows the session goes before it does.
+MainWindow::~MainWindow() {
+  session_.disconnect(this);
+  delete takeCentralWidget();
+}
+
+void MainWindow::connectSession() {
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     rememberProject(session_.path());
     pages_->setCurrentIndex(1);
@@ -67,26 +79,12 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
   connect(&session_, &ProjectSession::changed, this, &MainWindow::showStateSoon);
   connect(&session_, &ProjectSession::findingsChanged, this, &MainWindow::showFindings);
   connect(&session_, &ProjectSession::artArrived, this, &MainWindow::showStateSoon);
-  soonTimer_.setSingleShot(true);
-  soonTimer_.setInterval(0);
-  connect(&soonTimer_, &QTimer::timeout, this, &MainWindow::showState);
-  connect(&session_, &ProjectSession::failed, this,
-          [this](const QString& sentence) { notice(sentence, true); });
-  connect(&session_, &ProjectSession::importing, this, &MainWindow::showImporting);
-  connect(&session_, &ProjectSession::working, this, &MainWindow::showWorking);
-  connect(&session_, &ProjectSession::told, this,
-          [this](const QString& sentence) { notice(sentence, false); });
-  noticeTimer_.setSingleShot(true);
-  connect(&noticeTimer_, &QTimer::timeout, this, [this] { noticeBar_->hide(); });
-  connect(&stateTimer_, &QTimer::timeout, this, &MainWindow::showState);
-  stateTimer_.start(1000);
-  showState();
-}
-
-// What shows the session goes before it does.
-MainWindow::~MainWindow() {
-  session_.disconnect(this);
-  delete takeCentralWidget();
+  connect(&session_, &ProjectSession::failed, notices_, &NoticeBar::warn);
+  connect(&session_, &ProjectSession::told, notices_, &NoticeBar::tell);
+  connect(&session_, &ProjectSession::changedOnDisk, this, &MainWindow::askOverwrite);
+  connect(&session_.background(), &Background::progressed, notices_, &NoticeBar::showProgress);
+  connect(notices_, &NoticeBar::stopAsked, &session_.background(), &Background::stopTold);
+  connect(actions_, &ActionTable::refused, notices_, &NoticeBar::warn);
 }
 
 void MainWindow::build() {
@@ -95,66 +93,51 @@ void MainWindow::build() {
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(0);
   column->addWidget(makeTopBar());
-
-  QFrame* bar = makeFrame("bar", root);
-  auto* barRow = new QHBoxLayout(bar);
-  barRow->setContentsMargins(metrics::kGap, 4, metrics::kGap, 4);
-  noticeText_ = makeLabel({}, "", bar);
-  noticeText_->setObjectName("notice");
-  noticeText_->setWordWrap(true);
-  QPushButton* dismiss = makeButton(tr("Close"), {}, bar);
-  stopImport_ = makeButton(
-      tr("Stop"), tr("Images that are read already are added; edits leave all as it was"), bar);
-  stopImport_->setObjectName("stopImport");
-  stopImport_->hide();
-  barRow->addWidget(noticeText_, 1);
-  barRow->addWidget(stopImport_);
-  barRow->addWidget(dismiss);
-  connect(stopImport_, &QPushButton::clicked, &session_, [this] {
-    session_.stopImporting();
-    session_.stopWorking();
-  });
-  connect(dismiss, &QPushButton::clicked, bar, &QWidget::hide);
-  noticeBar_ = bar;
-  noticeBar_->hide();
-  column->addWidget(noticeBar_);
-
+  notices_ = new NoticeBar(root);
+  column->addWidget(notices_);
   start_ = new StartPage(root);
-  auto* work = new QWidget(root);
-  auto* workRow = new QHBoxLayout(work);
-  workRow->setContentsMargins(0, 0, 0, 0);
-  workRow->setSpacing(1);
-  shelf_ = new Shelf(session_, pictures_, work);
-  benches_ = new QStackedWidget(work);
-  cut_ = new CutBench(session_, pictures_, benches_);
-  origin_ = new OriginBench(session_, pictures_, benches_);
-  fit_ = new FitBench(session_, pictures_, benches_);
-  names_ = new NamesBench(session_, benches_);
-  pack_ = new PackBench(session_, benches_);
-  benches_->addWidget(cut_);
-  benches_->addWidget(origin_);
-  benches_->addWidget(fit_);
-  benches_->addWidget(names_);
-  benches_->addWidget(pack_);
-  workRow->addWidget(shelf_);
-  workRow->addWidget(benches_, 1);
   pages_ = new QStackedWidget(root);
   pages_->addWidget(start_);
-  pages_->addWidget(work);
   column->addWidget(pages_, 1);
   findings_ = new FindingsLine(session_, root);
   column->addWidget(findings_);
   setCentralWidget(root);
+  buildWork();
   finder_ = new CommandFinder(root);
-
-  connect(cut_, &CutBench::choiceChanged, this, &MainWindow::showStateSoon);
-  connect(origin_, &OriginBench::mountChosen, this, &MainWindow::showStateSoon);
   connect(route_, &RouteLine::chosen, this, &MainWindow::goToBench);
   connect(findings_, &FindingsLine::goTo, this, &MainWindow::goTo);
   connect(start_, &StartPage::openAsked, this, &MainWindow::askOpen);
   connect(start_, &StartPage::newAsked, this, &MainWindow::askNew);
   connect(start_, &StartPage::imagesAsked, this, &MainWindow::askImages);
   connect(start_, &StartPage::projectChosen, this, &MainWindow::openProject);
+}
+
+// Shelf and benches; a bench itself is made when somebody goes there.
+void MainWindow::buildWork() {
+  auto* work = new QWidget(pages_);
+  auto* row = new QHBoxLayout(work);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(1);
+  shelf_ = new Shelf(session_, pictures_, work);
+  benches_ = new BenchStack(session_, pictures_, work);
+  row->addWidget(shelf_);
+  row->addWidget(benches_, 1);
+  pages_->addWidget(work);
+  connect(benches_, &BenchStack::benchMade, this, &MainWindow::welcome);
+}
+
+void MainWindow::welcome(BenchView* view) {
+  view->placeActions(*actions_);
+  if (view->stage() != nullptr) {
+    actions_->place(view->stage(),
+                    {"animation.play", "view.backdrop", "view.fit", "view.larger", "view.smaller"});
+  }
+  connect(view, &BenchView::choiceChanged, this, &MainWindow::showStateSoon);
+  connect(view, &BenchView::wanted, this, [this, view] {
+    for (const BenchEntry& entry : benchTable()) {
+      if (benches_->made(entry.bench) == view) goToBench(entry.bench);
+    }
+  });
 }
 
 QWidget* MainWindow::makeTopBar() {
@@ -196,38 +179,37 @@ QWidget* MainWindow::makeTopBar() {
 }
 
 Bench MainWindow::bench() const {
-  return static_cast<Bench>(benches_->currentIndex());
+  return benches_->current();
 }
 
-BenchView* MainWindow::benchView() const {
-  return session_.hasProject() ? static_cast<BenchView*>(benches_->currentWidget()) : nullptr;
+BenchView& MainWindow::benchView(Bench bench) {
+  return benches_->get(bench);
+}
+
+BenchView* MainWindow::inFront() const {
+  return session_.hasProject() ? benches_->inFront() : nullptr;
 }
 
 void MainWindow::goToBench(Bench bench) {
   if (!session_.hasProject()) return;
-  benches_->setCurrentIndex(static_cast<int>(bench));
+  benches_->goTo(bench);
+  rememberBench(bench);
   route_->setCurrent(bench);
-  shelf_->setContent(bench == Bench::Cut ? ShelfContent::Sheets : ShelfContent::Assets);
+  shelf_->setContent(benchTable()[static_cast<std::size_t>(bench)].shelf);
   findings_->setBench(bench);
-  if (benchView()->stage() != nullptr) benchView()->stage()->setFocus();
+  if (StageView* stage = inFront()->stage()) stage->setFocus();
   showState();
 }
 
 void MainWindow::openProject(const QString& path) {
+  const bool first = !session_.hasProject();
   const auto opened = session_.open(path);
-  if (!opened) notice(QString::fromStdString(describe(opened.error())), true);
-}
-
-void MainWindow::takeFiles(const QStringList& paths) {
-  QStringList images;
-  for (const QString& path : paths) {
-    if (path.endsWith(QLatin1String(kProjectEnding.data()))) {
-      openProject(path);
-    } else {
-      images << path;
-    }
+  if (!opened) {
+    notices_->warn(QString::fromStdString(describe(opened.error())));
+    return;
   }
-  session_.importImages(images);
+  // The first project opens where the last one was left.
+  if (first && !session_.project().assets.empty()) goToBench(lastBench());
 }
 
 // One edit is heard of several times; the state is shown once, after what was edited is painted.
@@ -239,10 +221,15 @@ void MainWindow::showState() {
   const QString name =
       session_.hasProject() ? QString::fromStdString(session_.project().name) : tr("Amber Parcel");
   title_->setText(name + "  ▾");
-  state_->setText(session_.stateText());
+  const QString state = done_.isEmpty() ? session_.stateText() : done_;
+  state_->setText(state_->fontMetrics().elidedText(state, Qt::ElideRight, 200));
+  state_->setToolTip(state);
   setWindowTitle(session_.hasProject() ? name + tr(" - Amber Parcel") : tr("Amber Parcel"));
   findings_->setVisible(session_.hasProject());
   route_->setVisible(session_.hasProject());
+  // The seconds since work was kept count up only while there is work to keep.
+  if (session_.unsaved() && !stateTimer_.isActive()) stateTimer_.start();
+  if (!session_.unsaved()) stateTimer_.stop();
   actions_->refresh();
 }
 
@@ -255,55 +242,25 @@ void MainWindow::showFindings() {
   actions_->refresh();
 }
 
+// To the very place: bench, asset, animation, frame and role, or the sheet.
 void MainWindow::goTo(const Finding& finding) {
   const Where where = finding.where;
   goToBench(finding.bench);
-  if (!where.asset) {
-    if (where.sheet) session_.selectSheet(where.sheet);
-    return;
-  }
-  const Asset* asset = findAsset(session_.project(), where.asset);
-  if (asset == nullptr) return;
-  AnimationId animation = where.animation;
-  for (const Animation& one : asset->animations) {
-    for (const Step& step : one.steps) {
-      if (!animation && step.frame == where.frame) animation = one.id;
-    }
-  }
-  session_.selectFrame(asset->id, animation, where.frame);
-}
-
-void MainWindow::notice(const QString& text, bool bad) {
-  noticeText_->setText(text);
-  noticeText_->setProperty("rank", bad ? "error" : "");
-  noticeText_->style()->unpolish(noticeText_);
-  noticeText_->style()->polish(noticeText_);
-  noticeBar_->show();
-  // What went wrong stays until it was read.
-  if (bad) {
-    noticeTimer_.stop();
-  } else {
-    noticeTimer_.start(kNoticeMs);
+  if (!where.role.empty()) session_.selectRole(where.role);
+  if (where.asset) {
+    session_.selectFrame(where.asset, where.animation, where.frame);
+  } else if (where.sheet) {
+    session_.selectSheet(where.sheet);
   }
 }
 
-void MainWindow::showImporting(int done, int total) {
-  const bool running = total > 1;
-  if (running) {
-    notice(tr("Reading images: %1 of %2").arg(done + 1).arg(total), false);
-  } else if (stopImport_->isVisible()) {
-    noticeBar_->hide();
-  }
-  stopImport_->setVisible(running);
-}
-
-void MainWindow::showWorking(const QString& label, int done, int total) {
-  if (total > 0) {
-    notice(tr("%1: %2 of %3 frames").arg(label).arg(done).arg(total), false);
-  } else if (stopImport_->isVisible()) {
-    noticeBar_->hide();
-  }
-  stopImport_->setVisible(total > 0);
+void MainWindow::undo(bool redo) {
+  QUndoStack& history = session_.history();
+  const QString what = redo ? history.redoText() : history.undoText();
+  redo ? history.redo() : history.undo();
+  done_ = (redo ? tr("redone: %1") : tr("undone: %1")).arg(what);
+  doneTimer_.start(kDoneMs);
+  showState();
 }
 
 void MainWindow::showMenu() {
@@ -328,9 +285,9 @@ void MainWindow::find() {
   for (const ActionEntry& entry : actions_->entries()) {
     if (entry.id == "find") continue;
     const QString refusal = entry.refusal ? entry.refusal() : QString();
-    all.push_back({entry.text,
+    all.push_back({entry.textNow ? entry.textNow() : entry.text,
                    refusal.isEmpty() ? entry.shortcut.toString(QKeySequence::NativeText) : refusal,
-                   refusal.isEmpty(), entry.run});
+                   refusal.isEmpty(), [this, id = entry.id] { actions_->action(id)->trigger(); }});
   }
   for (const auto& asset : session_.project().assets) {
     all.push_back({QString::fromStdString(asset->name), tr("asset"), true, [this, id = asset->id] {
@@ -360,52 +317,6 @@ void MainWindow::toggleTheme() {
   for (QWidget* widget : findChildren<QWidget*>()) widget->update();
 }
 
-void MainWindow::askOpen() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("Open a project"), {}, kProjectFilter);
-  if (!path.isEmpty()) openProject(path);
-}
-
-void MainWindow::askNew() {
-  QString path = QFileDialog::getSaveFileName(this, tr("New project"), {}, kProjectFilter, nullptr,
-                                              QFileDialog::DontConfirmOverwrite);
-  if (path.isEmpty()) return;
-  if (!path.endsWith(QLatin1String(kProjectEnding.data()))) {
-    path += QLatin1String(kProjectEnding.data());
-  }
-  if (const auto begun = session_.begin(path); !begun) {
-    notice(QString::fromStdString(describe(begun.error())), true);
-  }
-}
-
-void MainWindow::askSaveAs() {
-  const QString path =
-      QFileDialog::getSaveFileName(this, tr("Save under another name"),
-                                   QFileInfo(session_.path()).absolutePath(), kProjectFilter);
-  if (!path.isEmpty()) session_.saveAs(path);
-}
-
-void MainWindow::askImages() {
-  QStringList endings;
-  for (const ImageFormat& format : imageFormats()) {
-    endings << "*." + QString::fromStdString(format.name);
-  }
-  session_.importImages(QFileDialog::getOpenFileNames(
-      this, tr("Choose sheets"), {}, tr("Images (%1);;All files (*)").arg(endings.join(' '))));
-}
-
-void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
-  if (event->mimeData()->hasUrls()) event->acceptProposedAction();
-}
-
-void MainWindow::dropEvent(QDropEvent* event) {
-  QStringList paths;
-  for (const QUrl& url : event->mimeData()->urls()) {
-    if (url.isLocalFile()) paths << url.toLocalFile();
-  }
-  event->acceptProposedAction();
-  takeFiles(paths);
-}
-
 // A field in which nothing is being typed leaves undo and redo to the project.
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
   if (event->type() == QEvent::ShortcutOverride) {
@@ -418,12 +329,6 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     }
   }
   return QMainWindow::eventFilter(watched, event);
-}
-
-void MainWindow::closeEvent(QCloseEvent* event) {
-  // Nothing is asked: what is not saved is kept, and comes back when the project is opened again.
-  session_.keepNow();
-  QMainWindow::closeEvent(event);
 }
 
 }  // namespace amber

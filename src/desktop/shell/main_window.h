@@ -3,13 +3,11 @@
 #include <QCloseEvent>
 #include <QDragEnterEvent>
 #include <QDropEvent>
-#include <QList>
 #include <QMainWindow>
 #include <QString>
 #include <QStringList>
 #include <QTimer>
 #include <QWidget>
-#include <array>
 
 #include "desktop/benches/bench_view.h"
 #include "desktop/session.h"
@@ -22,13 +20,10 @@ class QStackedWidget;
 
 namespace amber {
 
+class BenchStack;
 class CommandFinder;
-class CutBench;
 class FindingsLine;
-class FitBench;
-class OriginBench;
-class NamesBench;
-class PackBench;
+class NoticeBar;
 class RouteLine;
 class Shelf;
 class StartPage;
@@ -45,8 +40,11 @@ class MainWindow : public QMainWindow {
   ActionTable& actionTable() { return *actions_; }
   Bench bench() const;
   void goToBench(Bench bench);
+  /// The bench, made if need be.
+  BenchView& benchView(Bench bench);
   void openProject(const QString& path);
-  /// Opens a project or takes images in, by what each file is.
+  /// Opens a project or takes images in, by what each file is; what is neither is refused with a
+  /// sentence.
   void takeFiles(const QStringList& paths);
   void toggleTheme();
 
@@ -58,30 +56,33 @@ class MainWindow : public QMainWindow {
 
  private:
   void build();
+  void connectSession();
   QWidget* makeTopBar();
+  void buildWork();
+  void welcome(BenchView* view);
+  // The table of actions, in main_window_actions.cpp.
   void makeActions();
-  void addAnimationActions();
-  void addOriginActions();
+  void addProjectActions();
+  void addEditActions();
+  void addFindingActions();
+  void addFrameActions();
+  void addViewActions();
   void tellFormats();
-  void showImporting(int done, int total);
-  void showWorking(const QString& label, int done, int total);
-  void add(const QString& id, const QString& text, const QString& shortcut,
-           std::function<void()> run, std::function<QString()> refusal = {},
-           const QList<QWidget*>& places = {});
   void showStateSoon();
   void showState();
   void showFindings();
   void showMenu();
   void find();
   void goTo(const Finding& finding);
-  void notice(const QString& text, bool bad);
+  void undo(bool redo);
+  // What is asked of the user, in main_window_asking.cpp.
   void askOpen();
   void askNew();
   void askSaveAs();
   void askImages();
-  BenchView* benchView() const;
+  void askOverwrite(const QString& sentence);
+  BenchView* inFront() const;
   QString needsProject() const;
-  QList<QWidget*> stages() const;
 
   ProjectSession session_;
   Pictures pictures_{session_};
@@ -89,23 +90,19 @@ class MainWindow : public QMainWindow {
   QPushButton* title_ = nullptr;
   QLabel* state_ = nullptr;
   RouteLine* route_ = nullptr;
-  Shelf* shelf_ = nullptr;
   QStackedWidget* pages_ = nullptr;  // start page, then work
   StartPage* start_ = nullptr;
-  QStackedWidget* benches_ = nullptr;
-  CutBench* cut_ = nullptr;
-  OriginBench* origin_ = nullptr;
-  FitBench* fit_ = nullptr;
-  NamesBench* names_ = nullptr;
-  PackBench* pack_ = nullptr;
+  // Made with the first project.
+  Shelf* shelf_ = nullptr;
+  BenchStack* benches_ = nullptr;
   FindingsLine* findings_ = nullptr;
   CommandFinder* finder_ = nullptr;
-  QWidget* noticeBar_ = nullptr;
-  QPushButton* stopImport_ = nullptr;
-  QLabel* noticeText_ = nullptr;
-  QTimer noticeTimer_;
+  NoticeBar* notices_ = nullptr;
+  QString done_;  // what undo or redo did last, while it is told
+  QTimer doneTimer_;
   QTimer stateTimer_;
   QTimer soonTimer_;
+  bool closeAnyway_ = false;
 };
 
 }  // namespace amber

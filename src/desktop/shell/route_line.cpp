@@ -18,22 +18,6 @@ constexpr int kLineY = 15;
 
 }  // namespace
 
-QString benchName(Bench bench) {
-  switch (bench) {
-    case Bench::Cut:
-      return RouteLine::tr("Cut");
-    case Bench::Origin:
-      return RouteLine::tr("Origin");
-    case Bench::Fit:
-      return RouteLine::tr("Fit");
-    case Bench::Names:
-      return RouteLine::tr("Names");
-    case Bench::Pack:
-      break;
-  }
-  return RouteLine::tr("Pack");
-}
-
 RouteLine::RouteLine(QWidget* parent) : QWidget(parent) {
   setFocusPolicy(Qt::TabFocus);
   setFixedHeight(metrics::kTopBar - 2);
@@ -60,7 +44,7 @@ void RouteLine::paintEvent(QPaintEvent*) {
   QPainter painter(this);
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setPen(QPen(theme().ink, 1.5));
-  painter.drawLine(centreOf(Bench::Cut), centreOf(Bench::Pack));
+  painter.drawLine(centreOf(benchTable().front().bench), centreOf(benchTable().back().bench));
   for (std::size_t i = 0; i < kBenchCount; ++i) {
     const auto bench = static_cast<Bench>(i);
     const bool here = bench == current_;

@@ -10,11 +10,9 @@
 #include <array>
 
 #include "core/checks/docket.h"
+#include "desktop/benches/bench_table.h"
 
 namespace amber {
-
-/// A bench's name on screen.
-QString benchName(Bench bench);
 
 /// The benches in the order of the work, as stops on a line; each carries the count of its open
 /// findings. A click, or the arrow keys, goes there.

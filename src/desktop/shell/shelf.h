@@ -8,6 +8,7 @@
 #include <QWidget>
 
 #include "core/checks/docket.h"
+#include "desktop/benches/bench_table.h"
 #include "desktop/stage/pictures.h"
 
 class QLabel;
@@ -15,9 +16,6 @@ class QLineEdit;
 class QListView;
 
 namespace amber {
-
-/// What the shelf holds.
-enum class ShelfContent { Sheets, Assets };
 
 /// The sheets or the assets of the project, those whose name holds the filter.
 class ShelfModel : public QAbstractListModel {

@@ -111,20 +111,36 @@ void StageView::keyPressEvent(QKeyEvent* event) {
   const double step = event->modifiers() & Qt::ShiftModifier ? 8
                       : event->modifiers() & Qt::AltModifier ? 0.5
                                                              : 1;
+  const auto nudge = [&](double dx, double dy) {
+    // Held down, a key repeats, and all that it does is one step of history.
+    if (!event->isAutoRepeat()) session_.startRun();
+    artNudge(dx, dy);
+  };
   switch (event->key()) {
     case Qt::Key_Escape:
       return artCancel();
     case Qt::Key_Left:
-      return artNudge(-step, 0);
+      return nudge(-step, 0);
     case Qt::Key_Right:
-      return artNudge(step, 0);
+      return nudge(step, 0);
     case Qt::Key_Up:
-      return artNudge(0, -step);
+      return nudge(0, -step);
     case Qt::Key_Down:
-      return artNudge(0, step);
+      return nudge(0, step);
     default:
       QWidget::keyPressEvent(event);
   }
+}
+
+void StageView::keyReleaseEvent(QKeyEvent* event) {
+  if (!event->isAutoRepeat()) session_.endRun();
+  QWidget::keyReleaseEvent(event);
+}
+
+void StageView::focusOutEvent(QFocusEvent* event) {
+  // The release of a key that is held down is then another widget's to hear.
+  session_.endRun();
+  QWidget::focusOutEvent(event);
 }
 
 void StageView::leaveEvent(QEvent*) {

@@ -2,6 +2,7 @@
 
 #include <QColor>
 #include <QEvent>
+#include <QFocusEvent>
 #include <QKeyEvent>
 #include <QMarginsF>
 #include <QMouseEvent>
@@ -75,6 +76,8 @@ class StageView : public QWidget {
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  void keyReleaseEvent(QKeyEvent* event) override;
+  void focusOutEvent(QFocusEvent* event) override;
   void leaveEvent(QEvent* event) override;
 
  private:

@@ -16,8 +16,8 @@ class WordsTest : public QObject {
     QTest::addColumn<bool>("text");
     QTest::newRow("empty") << QByteArray() << true;
     QTest::newRow("ascii") << QByteArray("spout") << true;
-    QTest::newRow("two, three and four bytes") << QByteArray("\xc3\xb6\xe2\x82\xac\xf0\x9f\x8c\xb1")
-                                               << true;
+    QTest::newRow("two, three and four bytes")
+        << QByteArray("\xc3\xb6\xe2\x82\xac\xf0\x9f\x8c\xb1") << true;
     QTest::newRow("lone continuation") << QByteArray("\x80") << false;
     QTest::newRow("cut off") << QByteArray("\xe2\x82") << false;
     QTest::newRow("overlong") << QByteArray("\xc0\xaf") << false;

@@ -43,7 +43,8 @@ class ChecksTest : public QObject {
   }
   void mend() {
     for (const Finding& finding : checkProject(project_, art())) {
-      project_ = withEdits(project_, finding.remedy)->project;
+      if (!finding.canBeMended()) continue;
+      project_ = withEdits(project_, *finding.remedy.edits(project_, art()))->project;
     }
   }
 

@@ -45,6 +45,9 @@ struct Cutting {
   }
 
   void apply(const std::vector<Edit>& edits) { project = withEdits(project, edits)->project; }
+  void mend(const Finding& finding) {
+    apply(*finding.remedy.edits(project, [this](SheetId) { return art; }));
+  }
   void recut(const Cut& cut) { apply(*recutEdits(project, {1}, cut, *art)); }
   void repaint(SheetArt picture) {
     art = shared(std::move(picture));
@@ -291,7 +294,7 @@ class SheetEditsTest : public QObject {
     QCOMPARE(cutting.frame(2).id, last);
     QCOMPARE(cutting.frame(2).rect.x, 8);
     cutting.repaint(shorter);
-    cutting.apply(lost.front().remedy);
+    cutting.apply(*lost.front().remedy.edits(cutting.project, {}));
     QCOMPARE(cutting.asset().frames.size(), std::size_t{2});
   }
 
@@ -415,15 +418,15 @@ class CutRectsTest : public QObject {
     Cutting tails(sheetArtOf({".##..##.", ".######.", ".##..##."}), cells({8, 3}, 4, 3));
     const Finding tail = findingOf(tails);
     QCOMPARE(QString::fromStdString(tail.fix), QString("Cut as islands."));
-    QVERIFY(std::holds_alternative<IslandRule>(tail.recut->way));
-    tails.recut(*tail.recut);
+    tails.mend(tail);
+    QVERIFY(std::holds_alternative<IslandRule>(tails.project.sheets.front()->cut->way));
     QCOMPARE(tails.asset().frames.size(), std::size_t{1});
     QVERIFY(findingOf(tails).rule.empty());
     // A line of 1 px, drawn on both sides of the cut and touching no figure.
     Cutting clean(sheetArtOf({".#.##.#.", ".#.##.#.", ".#.##.#."}), cells({8, 3}, 4, 3));
     const Finding gutter = findingOf(clean);
     QCOMPARE(QString::fromStdString(gutter.fix), QString("Widen the gutter to 2."));
-    clean.recut(*gutter.recut);
+    clean.mend(gutter);
     QVERIFY(findingOf(clean).rule.empty());
   }
 

@@ -20,10 +20,11 @@ const Box kBox{1, 0, 2, 3};
 Project projectOf(const Asset& asset) {
   Sheet sheet;
   sheet.id = {1};
+  sheet.path = "sheet.png";
   sheet.size = {16, 3};
-  Project project = withEdits(newProject("keys"), {PutSheet{sheet}, PutAsset{asset}})->project;
-  project.roles = {{"body"}, {"reach", Duty::Notices}};
-  return project;
+  return withEdits(newProject("keys"), {SetRoles{{{"body"}, {"reach", Duty::Notices}}},
+                                        PutSheet{sheet}, PutAsset{asset}})
+      ->project;
 }
 
 Project after(const Project& project, const std::vector<Edit>& edits) {
@@ -232,7 +233,7 @@ class ShapeChecksTest : public QObject {
     const auto found = checkShapes(assetOf(project_), project_, art_);
     QCOMPARE(found.front().rule, std::string("shape.offInk"));
     QVERIFY(found.front().severity == Severity::Error);
-    QCOMPARE(found.front().fits.front().frames.size(), std::size_t{1});
+    QCOMPARE(found.front().remedy.edits(project_, art_)->size(), std::size_t{1});
   }
 
   void polygonsWithFaultsOrTooManyPointsAreTold() {
@@ -257,7 +258,7 @@ class ShapeChecksTest : public QObject {
     const auto told = std::find_if(again.begin(), again.end(),
                                    [](const Finding& f) { return f.rule == "shape.jumps"; });
     QVERIFY(told != again.end());
-    const Project mended = after(project_, told->remedy);
+    const Project mended = after(project_, *told->remedy.edits(project_, art_));
     QVERIFY(HeldShapes(assetOf(mended)).find({11}, "body")->shape() == Shape(Box{1, 1, 2, 2}));
   }
 
@@ -265,7 +266,7 @@ class ShapeChecksTest : public QObject {
     for (std::uint32_t id = 10; id < 14; ++id) set(id, Box{1, 1, 2, 2}, "reach");
     const auto found = checkShapes(assetOf(project_), project_, art_);
     QCOMPARE(rulesOf(found), std::vector<std::string>{"shape.flush"});
-    const Project mended = after(project_, found.front().remedy);
+    const Project mended = after(project_, *found.front().remedy.edits(project_, art_));
     QVERIFY(checkShapes(assetOf(mended), mended, art_).empty());
   }
 
@@ -295,7 +296,7 @@ class ShapeChecksTest : public QObject {
     const ArtSource art = artOf({"##....##........", "#......#........", "#......#........"});
     const auto found = checkShapesTogether(project_, art);
     QCOMPARE(rulesOf(found), std::vector<std::string>{"shape.mirror"});
-    const Project mended = after(project_, found.front().remedy);
+    const Project mended = after(project_, *found.front().remedy.edits(project_, art));
     QVERIFY(findShape(assetOf(mended).frames[1], "body")->geometry == Shape(Box{2, 0, 2, 3}));
     QVERIFY(checkShapesTogether(mended, art).empty());
   }
@@ -320,8 +321,9 @@ class ShapeChecksTest : public QObject {
     const auto found = checkShapesTogether(project_, art_);
     QCOMPARE(rulesOf(found), std::vector<std::string>{"shape.differs"});
     QVERIFY(found.front().where.asset == AssetId{300});
-    QVERIFY(found.front().fits.front().recipe == Recipe{});
-    QCOMPARE(found.front().fits.front().frames.size(), std::size_t{4});
+    const auto edits = *found.front().remedy.edits(project_, art_);
+    QCOMPARE(edits.size(), std::size_t{4});
+    QVERIFY(std::get<SetShape>(edits.front()).shape.recipe == Recipe{});
   }
 
  private:

@@ -1,8 +1,8 @@
 #include <QTest>
 #include <set>
 
-#include "core/naming/name_table.h"
 #include "core/base/snake_case.h"
+#include "core/naming/name_table.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 
@@ -49,7 +49,11 @@ class NameTableTest : public QObject {
   Q_OBJECT
 
   static Project projectWith(const std::vector<std::pair<std::string, std::string>>& assets) {
-    Project project = newProject("names");
+    Sheet sheet;
+    sheet.id = {1000};
+    sheet.path = "sheet.png";
+    sheet.size = {4, 4};
+    Project project = withEdits(newProject("names"), {PutSheet{sheet}})->project;
     std::uint32_t id = 1;
     for (const auto& [name, kind] : assets) {
       Asset asset;
@@ -58,8 +62,8 @@ class NameTableTest : public QObject {
       asset.kind = kind;
       const FrameId first{id++};
       const FrameId second{id++};
-      asset.frames = {Frame{first, "x", {}, {}, {}, {}, {}},
-                      Frame{second, "x", {}, {}, {}, {}, {}}};
+      asset.frames = {Frame{first, "x", sheet.id, {0, 0, 4, 4}, {}, {}, {}},
+                      Frame{second, "x", sheet.id, {0, 0, 4, 4}, {}, {}, {}}};
       // The first frame is shown twice; it keeps one number.
       asset.animations = {
           {{id++}, "walk", LoopMode::Repeat, {{first, 10}, {second, 10}, {first, 10}}}};

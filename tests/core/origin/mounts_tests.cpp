@@ -17,6 +17,7 @@ namespace {
 Project projectOf(const Asset& asset) {
   Sheet sheet;
   sheet.id = {1};
+  sheet.path = "sheet.png";
   sheet.size = {16, 3};
   return withEdits(newProject("mounts"), {PutSheet{sheet}, PutAsset{asset}})->project;
 }
@@ -113,7 +114,8 @@ class OriginChecksTest : public QObject {
              std::string("the mount spout is missing on the first 1 frame of walk"));
     QCOMPARE(findings[1].text, std::string("the mount spout is missing on idle"));
     Project project = projectOf(asset);
-    for (const Finding& finding : findings) project = after(project, finding.remedy);
+    for (const Finding& finding : findings)
+      project = after(project, *finding.remedy.edits(project, art));
     QVERIFY(checkMounts(*project.assets.front(), art).empty());
   }
 
@@ -124,7 +126,8 @@ class OriginChecksTest : public QObject {
     const auto art = artOf({".##..##..##..##.", ".##..##..##..##.", ".##..##..##..##."});
     const auto findings = checkMounts(asset, art);
     QCOMPARE(rulesOf(findings), std::vector<std::string>{"mount.far"});
-    const Project project = after(projectOf(asset), findings.front().remedy);
+    const Project project =
+        after(projectOf(asset), *findings.front().remedy.edits(projectOf(asset), art));
     QCOMPARE(project.assets.front()->frames[0].mounts.front().at, (FramePoint{1.5, 0.5}));
   }
 
@@ -154,7 +157,7 @@ class OriginChecksTest : public QObject {
     QCOMPARE(rulesOf(findings), std::vector<std::string>{"origin.slip"});
     QCOMPARE(findings.front().text, std::string("walk 2 slips 1 px to the left"));
     QCOMPARE(findings.front().fix, std::string("Move its origin by -1, 0."));
-    project = after(project, findings.front().remedy);
+    project = after(project, *findings.front().remedy.edits(project, art));
     const Frame& mended = project.assets.front()->frames[1];
     QCOMPARE(mended.origin, (FramePoint{2, 3}));
     QCOMPARE(mended.originRule.basis, OriginBasis::FeetOf);
@@ -170,7 +173,7 @@ class OriginChecksTest : public QObject {
     project.origins.wholePixels = true;
     const auto findings = checkOrigins(asset, project, art);
     QCOMPARE(rulesOf(findings), std::vector<std::string>{"origin.half"});
-    project = after(project, findings.front().remedy);
+    project = after(project, *findings.front().remedy.edits(project, art));
     QCOMPARE(project.assets.front()->frames[3].origin, (FramePoint{2, 3}));
     QCOMPARE(project.assets.front()->frames[3].originRule.snap, PointSnap::PixelCorner);
   }
@@ -197,7 +200,7 @@ class OriginChecksTest : public QObject {
     QCOMPARE(findings.front().where.asset, AssetId{200});
     QCOMPARE(findings.front().text, std::string("3 of its 4 frames stand by feet, most of kind "
                                                 "character by cell, bottom"));
-    project = after(project, findings.front().remedy);
+    project = after(project, *findings.front().remedy.edits(project, art));
     QVERIFY(checkOriginsTogether(project, art).empty());
     // One frame of another rule within an asset is odd too.
     project = after(project, originsByRule(project, {{{2}, {10}}}, {OriginBasis::Feet}, art));
@@ -214,7 +217,7 @@ class OriginChecksTest : public QObject {
     QCOMPARE(rulesOf(findings), std::vector<std::string>{"origin.mirror"});
     QCOMPARE(findings.front().text,
              std::string("1 frame of look_right is no mirror of look_left, off by up to 2 px"));
-    project = after(project, findings.front().remedy);
+    project = after(project, *findings.front().remedy.edits(project, art));
     QCOMPARE(project.assets.front()->frames[1].origin, (FramePoint{2, 3}));
     QVERIFY(checkOriginsTogether(project, art).empty());
   }

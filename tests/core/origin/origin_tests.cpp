@@ -105,6 +105,7 @@ class OriginTest : public QObject {
   void inAnotherAssetTheFrameOfTheSameNumberIsMeant() {
     Asset other;
     other.id = {20};
+    other.kind = "character";
     other.frames = {Frame{{21}, "c", {1}, {0, 0, 4, 3}, {4, 4}, kByHand, {}},
                     Frame{{22}, "d", {1}, {4, 0, 4, 3}, {0, 0}, kByHand, {}}};
     project_ = withEdits(project_, {PutAsset{other}})->project;
@@ -244,6 +245,7 @@ class DriftTest : public QObject {
   static Asset walking(std::vector<FramePoint> origins) {
     Asset asset;
     asset.id = {2};
+    asset.kind = "character";
     Animation walk{{50}, "walk", LoopMode::Repeat, {}};
     for (std::size_t i = 0; i < origins.size(); ++i) {
       const FrameId id{static_cast<std::uint32_t>(i) + 3};
@@ -372,9 +374,11 @@ class MirroredPairsTest : public QObject {
     Project project = newProject("pairs");
     Sheet sheet;
     sheet.id = {1};
+    sheet.path = "sheet.png";
     sheet.size = {8, 3};
     Asset asset;
     asset.id = {2};
+    asset.kind = "character";
     asset.frames = {Frame{{3}, "a", {1}, {0, 0, 4, 3}, left, kByHand, {}},
                     Frame{{4}, "b", {1}, {4, 0, 4, 3}, right, kByHand, {}}};
     asset.animations = {{{5}, "look_left", {}, {{{3}, 1}}}, {{6}, "look_right", {}, {{{4}, 1}}}};

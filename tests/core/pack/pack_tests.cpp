@@ -76,6 +76,7 @@ class BuildParcelTest : public QObject {
     project_ = newProject("pack");
     Sheet sheet;
     sheet.id = {1};
+    sheet.path = "sheet.png";
     sheet.size = {6, 4};
     project_ = withEdits(project_, {PutSheet{sheet}})->project;
     const CutRequest request{

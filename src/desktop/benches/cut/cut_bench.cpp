@@ -30,7 +30,9 @@ QString fileName(const std::string& path) {
 }  // namespace
 
 CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
-    : BenchView(parent), session_(session), seeking_(session.background(), this, tr("Looking for a cut"), [this](auto found) {
+    : BenchView(parent),
+      session_(session),
+      seeking_(session.background(), this, tr("Looking for a cut"), [this](auto found) {
         found_[found.first] = std::move(found.second);
         sought_ = 0;
         refreshSoon();

@@ -12,6 +12,7 @@
 #include "core/cut/numbered_files.h"
 #include "core/cut/proposals.h"
 #include "core/image/orientation.h"
+#include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 #include "desktop/session/background.h"
 
@@ -40,9 +41,13 @@ class CutBench : public BenchView {
  public:
   CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
+  /// Adds what can be done here to the table of all actions.
+  static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
+
   StageView* stage() override;
+  void placeActions(ActionTable& actions) override;
   Player* player() override { return player_; }
-  AnimationPanel* animations() { return animations_; }
+  AnimationPanel* animations() const { return animations_; }
   QWidget* ribbon() { return ribbon_; }
 
   /// Whether the sheet can be cut now; else the reason.
@@ -56,10 +61,6 @@ class CutBench : public BenchView {
   void deleteChosen();
   void mergeChosen();
   void snapChosen();
-
- signals:
-  /// Other frames are chosen on the sheet, or other steps on the ribbon.
-  void choiceChanged();
 
  private:
   struct Fields {

@@ -162,10 +162,9 @@ void CutStage::refreshEvidence() {
     emit evidenceChanged();
     return;
   }
-  looking_.ask(
-      [cut = *cut_, art = art_, orientation](const Progress&) {
-        return evidenceOf(cut, *art, orientation);
-      });
+  looking_.ask([cut = *cut_, art = art_, orientation](const Progress&) {
+    return evidenceOf(cut, *art, orientation);
+  });
 }
 
 // The line that would cut the frame under the pointer: across its longer side, where the pointer

@@ -17,7 +17,8 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
     : QWidget(parent),
       session_(session),
       pictures_(pictures),
-      latest_(session.background(), this, tr("Fitting"), [this](std::vector<Candidate> found) { show(std::move(found)); }) {
+      latest_(session.background(), this, tr("Fitting"),
+              [this](std::vector<Candidate> found) { show(std::move(found)); }) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(metrics::kSmallGap);

@@ -102,7 +102,8 @@ QHash<std::uint32_t, Shape> trialsOf(const Project& project, AssetId id, const s
 FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : BenchView(parent),
       session_(session),
-      trials_(session.background(), this, tr("Trying a fit"), [this](Trials trials) { ribbon_->setTrials(std::move(trials)); }) {
+      trials_(session.background(), this, tr("Trying a fit"),
+              [this](Trials trials) { ribbon_->setTrials(std::move(trials)); }) {
   build(pictures);
   connectAll();
 }
@@ -152,8 +153,9 @@ void FitBench::point(const std::optional<Candidate>& candidate) {
   trials_.ask([frames = framesToTry(), recipe, fit, name = role(), id = asset->id,
                project = session_.project(),
                store = session_.artStore()](const Progress& progress) {
-    return trialsOf(project, id, name,
-                    fit(project, frames, name, recipe, ArtStore::loading(store, project), progress));
+    return trialsOf(
+        project, id, name,
+        fit(project, frames, name, recipe, ArtStore::loading(store, project), progress));
   });
 }
 

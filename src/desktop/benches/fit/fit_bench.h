@@ -8,6 +8,7 @@
 #include "core/fit/candidates.h"
 #include "core/fit/refit.h"
 #include "core/geometry/shape.h"
+#include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 #include "desktop/session/background.h"
 
@@ -33,7 +34,11 @@ class FitBench : public BenchView {
  public:
   FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
+  /// Adds what can be done here to the table of all actions.
+  static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
+
   StageView* stage() override;
+  void placeActions(ActionTable& actions) override;
   /// Fits the snug box to the frames of the scope.
   void fitSnugBoxes();
   /// Keys what is held on the frames of the scope; takes their keys away; holds this frame's shape

@@ -11,9 +11,9 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
+#include "core/base/snake_case.h"
 #include "core/fit/recipe_fit.h"
 #include "core/fit/region.h"
-#include "core/base/snake_case.h"
 #include "desktop/parts/building.h"
 #include "desktop/session.h"
 #include "desktop/theme.h"

@@ -51,7 +51,7 @@ class NameDelegate : public QStyledItemDelegate {
 
 }  // namespace
 
-NamesBench::NamesBench(ProjectSession& session, QWidget* parent)
+NamesBench::NamesBench(ProjectSession& session, Pictures&, QWidget* parent)
     : BenchView(parent), session_(session) {
   model_ = new NameModel(this);
   table_ = new QTableView(this);

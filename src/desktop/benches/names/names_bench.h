@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "core/project/project.h"
+#include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 
 class QLabel;
@@ -20,7 +21,10 @@ class NamesBench : public BenchView {
   Q_OBJECT
 
  public:
-  NamesBench(ProjectSession& session, QWidget* parent);
+  NamesBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
+
+  /// Adds what can be done here to the table of all actions.
+  static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
 
   /// Empty when something can be renamed; else the reason.
   QString renameRefusal() const;

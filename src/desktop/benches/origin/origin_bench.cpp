@@ -201,7 +201,7 @@ void OriginBench::chooseMount(const std::string& name) {
   mount_ = name;
   mountName_->setModified(false);
   refreshPoints();
-  emit mountChosen();
+  emit choiceChanged();
 }
 
 QString OriginBench::mountRefusal() const {

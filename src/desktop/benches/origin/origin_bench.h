@@ -12,6 +12,7 @@
 #include "core/origin/mounts.h"
 #include "core/origin/origin_edits.h"
 #include "core/origin/slips.h"
+#include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 #include "desktop/benches/origin/drift_plot.h"
 
@@ -39,7 +40,11 @@ class OriginBench : public BenchView {
  public:
   OriginBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
+  /// Adds what can be done here to the table of all actions.
+  static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
+
   StageView* stage() override;
+  void placeActions(ActionTable& actions) override;
   Player* player() override { return player_; }
 
   /// Verbs of the shown frame's mounts; each has its refusal, empty when it can be done.
@@ -54,10 +59,6 @@ class OriginBench : public BenchView {
   /// Selects the steadiest or the worst frame of the animation.
   void selectSteadiest();
   void selectWorst();
-
- signals:
-  /// Another point is being set: the origin, or a mount.
-  void mountChosen();
 
  protected:
   bool eventFilter(QObject* watched, QEvent* event) override;

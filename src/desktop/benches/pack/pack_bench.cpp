@@ -33,13 +33,12 @@ QString bytesText(qint64 bytes) {
 
 }  // namespace
 
-PackBench::PackBench(ProjectSession& session, QWidget* parent)
+PackBench::PackBench(ProjectSession& session, Pictures&, QWidget* parent)
     : BenchView(parent),
       session_(session),
-      previewing_(session.background(), this, tr("Laying out pages"),
-                  [this](const Result<std::shared_ptr<const PackPreview>>& made) {
-                    takePreview(made);
-                  }) {
+      previewing_(
+          session.background(), this, tr("Laying out pages"),
+          [this](const Result<std::shared_ptr<const PackPreview>>& made) { takePreview(made); }) {
   tree_ = new QTreeWidget(this);
   tree_->setObjectName("parcelTree");
   tree_->setColumnCount(2);
@@ -175,10 +174,8 @@ void PackBench::renewPreview() {
     showPreview();
     return;
   }
-  previewing_.ask([project = session_.project(),
-                   store = session_.artStore()](const Progress& progress) {
-    return makePreview(project, store, progress);
-  });
+  previewing_.ask([project = session_.project(), store = session_.artStore()](
+                      const Progress& progress) { return makePreview(project, store, progress); });
 }
 
 void PackBench::takePreview(const Result<std::shared_ptr<const PackPreview>>& made) {
@@ -271,16 +268,16 @@ void PackBench::finish() {
 void PackBench::pack() {
   if (!packRefusal().isEmpty()) return;
   begin(tr("Packing"));
-  session_.background().run(
-      this, tr("Pack"),
-      [this, project = session_.project(), store = session_.artStore(),
-       folder = folder()](const Progress& progress) -> Background::Finish {
-        auto packed = packProject(project, store, folder.toStdString(), progress);
-        return [this, packed = std::move(packed), folder] {
-          finish();
-          tellPacked(packed, folder);
-        };
-      });
+  session_.background().run(this, tr("Pack"),
+                            [this, project = session_.project(), store = session_.artStore(),
+                             folder = folder()](const Progress& progress) -> Background::Finish {
+                              auto packed =
+                                  packProject(project, store, folder.toStdString(), progress);
+                              return [this, packed = std::move(packed), folder] {
+                                finish();
+                                tellPacked(packed, folder);
+                              };
+                            });
 }
 
 void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& folder) {
@@ -300,24 +297,23 @@ void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& fol
 
 void PackBench::verify() {
   begin(tr("Verifying"));
-  session_.background().run(
-      this, tr("Verify"),
-      [this, project = session_.project(), store = session_.artStore(),
-       folder = folder()](const Progress&) -> Background::Finish {
-        auto differences = verifyParcel(folder.toStdString(), project, store);
-        return [this, differences = std::move(differences)] {
-          finish();
-          if (!differences) {
-            say(QString::fromStdString(describe(differences.error())), true);
-          } else if (differences->empty()) {
-            say(tr("The parcel holds exactly what the project says."), false);
-          } else {
-            say(tr("The parcel differs from the project: %1. Pack it again.")
-                    .arg(QString::fromStdString(differences->front())),
-                true);
-          }
-        };
-      });
+  session_.background().run(this, tr("Verify"),
+                            [this, project = session_.project(), store = session_.artStore(),
+                             folder = folder()](const Progress&) -> Background::Finish {
+                              auto differences = verifyParcel(folder.toStdString(), project, store);
+                              return [this, differences = std::move(differences)] {
+                                finish();
+                                if (!differences) {
+                                  say(QString::fromStdString(describe(differences.error())), true);
+                                } else if (differences->empty()) {
+                                  say(tr("The parcel holds exactly what the project says."), false);
+                                } else {
+                                  say(tr("The parcel differs from the project: %1. Pack it again.")
+                                          .arg(QString::fromStdString(differences->front())),
+                                      true);
+                                }
+                              };
+                            });
 }
 
 }  // namespace amber

@@ -3,15 +3,16 @@
 #include <QLineEdit>
 #include <QString>
 #include <QWidget>
-#include <stop_token>
 
+#include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 #include "desktop/benches/pack/pack_preview.h"
+#include "desktop/session.h"
+#include "work/pack_project.h"
 
 class QCheckBox;
 class QLabel;
 class QPlainTextEdit;
-class QProgressBar;
 class QPushButton;
 class QStackedWidget;
 class QTreeWidget;
@@ -22,13 +23,15 @@ class NumberField;
 class PageView;
 
 /// What will be written, as a tree with sizes; the pages and each asset's JSON; packs, reads back
-/// and compares, with progress and cancel.
+/// and compares.
 class PackBench : public BenchView {
   Q_OBJECT
 
  public:
-  PackBench(ProjectSession& session, QWidget* parent);
-  ~PackBench() override;
+  PackBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
+
+  /// Adds what can be done here to the table of all actions.
+  static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
 
   /// Empty when packing is possible; else the reason.
   QString packRefusal() const;
@@ -41,6 +44,8 @@ class PackBench : public BenchView {
   QWidget* makeSideColumn();
   void refresh() override;
   void renewPreview();
+  void takePreview(const Result<std::shared_ptr<const PackPreview>>& made);
+  void tellPacked(const Result<PackOutcome>& packed, const QString& folder);
   void showPreview();
   void showSelected();
   std::vector<PixelRect> selectedFramesOn(int page) const;
@@ -61,15 +66,11 @@ class PackBench : public BenchView {
   QLineEdit* folder_ = nullptr;
   QPushButton* packButton_ = nullptr;
   QPushButton* verifyButton_ = nullptr;
-  QPushButton* cancelButton_ = nullptr;
-  QProgressBar* progress_ = nullptr;
   QLabel* result_ = nullptr;
   std::shared_ptr<const PackPreview> preview_;
-  std::stop_source previewStop_;
-  std::stop_source packStop_;
-  int generation_ = 0;
   bool busy_ = false;
   bool previewStale_ = true;
+  Newest<Result<std::shared_ptr<const PackPreview>>> previewing_;
 };
 
 }  // namespace amber

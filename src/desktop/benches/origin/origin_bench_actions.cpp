@@ -1,0 +1,36 @@
+// What can be done at this bench, of origin_bench.h.
+#include "desktop/benches/bench_actions.h"
+#include "desktop/benches/origin/origin_bench.h"
+
+namespace amber {
+
+void OriginBench::addActions(ActionTable& table, ProjectSession& session,
+                             const BenchAccess& access) {
+  BenchActions<OriginBench> actions(table, session, access);
+  const auto mount = [&](const QString& id, const QString& text, const QString& key,
+                         void (OriginBench::*verb)()) {
+    actions.add(
+        id, text, key, [verb](OriginBench& bench) { (bench.*verb)(); },
+        [](const OriginBench& bench) { return bench.mountRefusal(); }, ActionPlace::Given);
+  };
+  mount("mount.key", tr("Key the mount here, or take its key away"), "K", &OriginBench::toggleKey);
+  mount("mount.hold", tr("Hold the mount through the animation"), "Shift+K",
+        &OriginBench::holdMount);
+  mount("mount.mirror", tr("Mirror the mount"), {}, &OriginBench::mirrorMount);
+  mount("mount.copy", tr("Copy the mount's offset"), "Ctrl+Shift+K", &OriginBench::copyOffset);
+  mount("mount.remove", tr("Remove the mount"), {}, &OriginBench::removeMount);
+  actions.add("origin.steadiest", tr("Select the steadiest frame"), {},
+              [](OriginBench& bench) { bench.selectSteadiest(); }, {});
+  actions.add("origin.worst", tr("Select the frame whose feet are farthest off"), {},
+              [](OriginBench& bench) { bench.selectWorst(); }, {});
+  actions.add(
+      "origin.kindRule", tr("Make this frame's origin rule the kind's"), {},
+      [](OriginBench& bench) { bench.makeKindRule(); },
+      [](const OriginBench& bench) { return bench.kindRuleRefusal(); });
+}
+
+void OriginBench::placeActions(ActionTable& actions) {
+  actions.place(stage(), {"mount.key", "mount.hold", "mount.mirror", "mount.copy", "mount.remove"});
+}
+
+}  // namespace amber

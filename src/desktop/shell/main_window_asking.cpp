@@ -1,0 +1,127 @@
+// What the user is asked, and what is dropped on the window, of main_window.h.
+#include <QDragEnterEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QLatin1String>
+#include <QMimeData>
+#include <QUrl>
+
+#include "desktop/session/project_keeper.h"
+#include "desktop/shell/main_window.h"
+#include "desktop/shell/notice_bar.h"
+#include "desktop/shell/question.h"
+#include "desktop/shell/window_memory.h"
+#include "files/image_file.h"
+#include "files/project_file.h"
+
+namespace amber {
+namespace {
+
+const QString kProjectFilter = QStringLiteral("Amber Parcel projects (*.amber)");
+
+QString withEnding(const QString& path) {
+  const QLatin1String ending(kProjectEnding.data());
+  return path.endsWith(ending) ? path : path + ending;
+}
+
+}  // namespace
+
+void MainWindow::askOpen() {
+  const QString path = QFileDialog::getOpenFileName(this, tr("Open a project"),
+                                                    lastFolder("project"), kProjectFilter);
+  if (path.isEmpty()) return;
+  rememberFolder("project", path);
+  openProject(path);
+}
+
+void MainWindow::askNew() {
+  const QString path =
+      QFileDialog::getSaveFileName(this, tr("New project"), lastFolder("project"), kProjectFilter,
+                                   nullptr, QFileDialog::DontConfirmOverwrite);
+  if (path.isEmpty()) return;
+  rememberFolder("project", path);
+  if (const auto begun = session_.begin(withEnding(path)); !begun) {
+    notices_->warn(QString::fromStdString(describe(begun.error())));
+  }
+}
+
+void MainWindow::askSaveAs() {
+  const QString path =
+      QFileDialog::getSaveFileName(this, tr("Save under another name"),
+                                   QFileInfo(session_.path()).absolutePath(), kProjectFilter);
+  if (!path.isEmpty()) session_.saveAs(path);
+}
+
+void MainWindow::askImages() {
+  QStringList endings;
+  for (const ImageFormat& format : imageFormats()) {
+    endings << "*." + QString::fromStdString(format.name);
+  }
+  const QStringList paths =
+      QFileDialog::getOpenFileNames(this, tr("Choose sheets"), lastFolder("images"),
+                                    tr("Images (%1);;All files (*)").arg(endings.join(' ')));
+  if (paths.isEmpty()) return;
+  rememberFolder("images", paths.front());
+  session_.importImages(paths);
+}
+
+void MainWindow::askOverwrite(const QString& sentence) {
+  ask(this, sentence,
+      {{tr("Open what is on disk"), "openDisk", [this] { openProject(session_.path()); }},
+       {tr("Save over it"), "saveOver", [this] { session_.keeper().saveOver(); }},
+       {tr("Do nothing"), "doNothing", {}}});
+}
+
+void MainWindow::takeFiles(const QStringList& paths) {
+  QStringList images;
+  for (const QString& path : paths) {
+    const QFileInfo info(path);
+    if (path.endsWith(QLatin1String(kProjectEnding.data()))) {
+      openProject(path);
+    } else if (info.isDir() || looksLikeImage(path.toStdString())) {
+      images << path;
+    } else if (!info.exists()) {
+      notices_->warn(tr("%1: there is no such file; check the name").arg(path));
+    } else {
+      notices_->warn(
+          tr("%1: is neither an image that can be read, nor a folder, nor a project").arg(path));
+    }
+  }
+  session_.importImages(images);
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+  if (event->mimeData()->hasUrls()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+  QStringList paths;
+  for (const QUrl& url : event->mimeData()->urls()) {
+    if (url.isLocalFile()) paths << url.toLocalFile();
+  }
+  event->acceptProposedAction();
+  takeFiles(paths);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+  // Where all goes well nothing is asked: what is not saved is kept, and comes back when the
+  // project is opened again.
+  const auto kept = session_.keepNow();
+  if (!kept && !closeAnyway_) {
+    event->ignore();
+    ask(this,
+        tr("Unsaved work could not be kept. %1")
+            .arg(QString::fromStdString(describe(kept.error()))),
+        {{tr("Lose it and close"), "closeAnyway",
+          [this] {
+            closeAnyway_ = true;
+            close();
+          }},
+         {tr("Stay"), "stay", {}}});
+    return;
+  }
+  rememberWindow(*this);
+  QMainWindow::closeEvent(event);
+}
+
+}  // namespace amber

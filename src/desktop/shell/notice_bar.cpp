@@ -1,0 +1,132 @@
+#include "desktop/shell/notice_bar.h"
+
+#include <QClipboard>
+#include <QGuiApplication>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QStyle>
+#include <algorithm>
+
+#include "desktop/parts/building.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+constexpr int kShownMs = 8000;
+// Of a folder of a thousand broken images nobody reads every line.
+constexpr std::size_t kMostNotices = 50;
+
+}  // namespace
+
+NoticeBar::NoticeBar(QWidget* parent) : QFrame(parent) {
+  setProperty("role", "bar");
+  setObjectName("noticeBar");
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(metrics::kGap, 4, metrics::kGap, 4);
+  text_ = makeLabel({}, "", this);
+  text_->setObjectName("notice");
+  text_->setWordWrap(true);
+  text_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+  more_ = makeLabel({}, "quiet", this);
+  copy_ = tight(makeButton(tr("Copy"), tr("Copies the text"), this));
+  copy_->setObjectName("noticeCopy");
+  close_ = tight(makeButton(tr("Close"), {}, this));
+  close_->setObjectName("noticeClose");
+  progress_ = new QWidget(this);
+  auto* progressRow = new QHBoxLayout(progress_);
+  progressRow->setContentsMargins(0, 0, 0, 0);
+  progressText_ = makeLabel({}, "", progress_);
+  progressText_->setObjectName("progressText");
+  progressBar_ = new QProgressBar(progress_);
+  progressBar_->setObjectName("progressBar");
+  progressBar_->setTextVisible(false);
+  progressBar_->setFixedSize(140, 10);
+  auto* stop = tight(
+      makeButton(tr("Stop"), tr("Images that are read already are added; all else stays as it was"),
+                 progress_));
+  stop->setObjectName("stopWork");
+  progressRow->addWidget(progressText_);
+  progressRow->addWidget(progressBar_);
+  progressRow->addWidget(stop);
+  row->addWidget(text_, 1);
+  row->addWidget(more_);
+  row->addWidget(copy_);
+  row->addWidget(close_);
+  row->addStretch();
+  row->addWidget(progress_);
+  progress_->hide();
+  goes_.setSingleShot(true);
+  connect(&goes_, &QTimer::timeout, this, &NoticeBar::closeFirst);
+  connect(close_, &QPushButton::clicked, this, &NoticeBar::closeFirst);
+  connect(copy_, &QPushButton::clicked, this,
+          [this] { QGuiApplication::clipboard()->setText(text_->text()); });
+  connect(stop, &QPushButton::clicked, this, &NoticeBar::stopAsked);
+  hide();
+}
+
+void NoticeBar::tell(const QString& text) {
+  // News replaces news, but waits for an error that is not read yet.
+  if (!notices_.empty() && !notices_.back().bad) notices_.pop_back();
+  notices_.push_back({text, false});
+  showFirst();
+}
+
+void NoticeBar::warn(const QString& text) {
+  const bool known = std::any_of(notices_.begin(), notices_.end(),
+                                 [&](const Notice& one) { return one.bad && one.text == text; });
+  if (!known && notices_.size() < kMostNotices) {
+    // Errors come before news, in the order in which they happened.
+    const auto news =
+        std::find_if(notices_.begin(), notices_.end(), [](const Notice& one) { return !one.bad; });
+    notices_.insert(news, {text, true});
+  }
+  showFirst();
+}
+
+QStringList NoticeBar::openErrors() const {
+  QStringList errors;
+  for (const Notice& notice : notices_) {
+    if (notice.bad) errors << notice.text;
+  }
+  return errors;
+}
+
+void NoticeBar::closeFirst() {
+  if (!notices_.empty()) notices_.pop_front();
+  showFirst();
+}
+
+void NoticeBar::showFirst() {
+  goes_.stop();
+  const bool any = !notices_.empty();
+  const bool bad = any && notices_.front().bad;
+  for (QWidget* part : std::initializer_list<QWidget*>{text_, close_}) part->setVisible(any);
+  copy_->setVisible(bad);
+  more_->setVisible(notices_.size() > 1);
+  more_->setText(tr("and %1 more").arg(notices_.size() - 1));
+  text_->setText(any ? notices_.front().text : QString());
+  text_->setProperty("rank", bad ? "error" : "");
+  text_->style()->unpolish(text_);
+  text_->style()->polish(text_);
+  if (any && !bad) goes_.start(kShownMs);
+  setVisible(any || progress_->isVisibleTo(this));
+}
+
+void NoticeBar::showProgress(const QString& label, int done, int total) {
+  if (total > 0) {
+    running_ = label;
+    progressText_->setText(tr("%1: %2 of %3").arg(label).arg(done).arg(total));
+    progressBar_->setRange(0, total);
+    progressBar_->setValue(done);
+    progress_->show();
+  } else if (label == running_) {
+    running_.clear();
+    progress_->hide();
+  }
+  showFirst();
+}
+
+}  // namespace amber

@@ -1,0 +1,156 @@
+#include <rapidcheck.h>
+
+#include <QTest>
+#include <map>
+#include <random>
+
+#include "core/project/valid_project.h"
+#include "files/image_file.h"
+#include "files/project_file.h"
+#include "support/registry.h"
+#include "support/scratch.h"
+#include "work/mend.h"
+#include "work/pack_project.h"
+
+using namespace amber;
+using namespace amber::test;
+
+// The law of remedies: applying one leaves a valid project in which that finding is gone.
+class RemediesTest : public QObject {
+  Q_OBJECT
+
+  static bool same(const Finding& a, const Finding& b) {
+    return a.rule == b.rule && a.text == b.text && a.where.sheet == b.where.sheet &&
+           a.where.asset == b.where.asset && a.where.role == b.where.role;
+  }
+
+  // The demo project with a few things spoiled, so that every rule has something to find.
+  static Project spoiled(const Project& demo, std::uint64_t seed) {
+    std::mt19937_64 random(seed);
+    const auto below = [&](std::size_t count) {
+      return static_cast<std::size_t>(random() % count);
+    };
+    Project project = demo;
+    const auto roles =
+        withEdits(project, {SetRoles{{{"body"}, {"feet", Duty::Notices}, {"hat", Duty::Notices}}},
+                            SetOriginWishes{{2, random() % 2 == 0}}});
+    project = roles->project;
+    for (int i = 0; i < 14; ++i) {
+      const Asset& asset = *project.assets[below(project.assets.size())];
+      const Frame& frame = asset.frames[below(asset.frames.size())];
+      const auto size = frame.rect.size();
+      std::vector<Edit> edits;
+      switch (below(12)) {
+        case 0:
+          edits = {
+              SetOrigin{asset.id, frame.id, {frame.origin.x + 5.5, frame.origin.y - 3}, kByHand}};
+          break;
+        case 1:
+          edits = {Rename{asset.id, {}, frame.id, "Odd Name"}};
+          break;
+        case 2:
+          edits = {Rename{asset.id, {}, {}, project.assets[0]->name}};
+          break;
+        case 3:
+          edits = {SetShape{asset.id, frame.id, {"body", Box{-30, -30, 4, 4}}}};
+          break;
+        case 4:
+          edits = {
+              SetShape{asset.id, frame.id, {"body", Polygon{{{0, 0}, {8, 8}, {8, 0}, {0, 8.5}}}}}};
+          break;
+        case 5:
+          edits = {SetShape{
+              asset.id, frame.id, {"body", Box{0, 0, 1.0 * size.w, 1.0 * size.h}, Recipe{}, 7}}};
+          break;
+        case 6:
+          edits = {SetShape{asset.id, frame.id, {"feet", Box{0, 0, 1.0 * size.w, 1.0 * size.h}}},
+                   SetShape{asset.id, frame.id, {"body", Box{0, 0, 1.0 * size.w, 1.0 * size.h}}}};
+          break;
+        case 7:
+          edits = {PutMount{asset.id, frame.id, {"spout", {-200, 4}}}};
+          break;
+        case 8:
+          edits = {SetShape{asset.id, frame.id, {"hat", Box{2, 2, 6, 2}}},
+                   SetShape{asset.id, frame.id, {"body", Box{0, 0, 30, 30}}}};
+          break;
+        case 9:
+          edits = {SetProfile{{4096, true, 2, 1, 4}}};
+          break;
+        case 10: {
+          Asset lost = asset;
+          lost.frames[below(lost.frames.size())].lost = true;
+          edits = {PutAsset{lost}};
+          break;
+        }
+        default:
+          edits = {SetOrigin{asset.id, frame.id, frame.origin, {OriginBasis::Centroid}}};
+      }
+      if (const auto applied = withEdits(project, edits)) project = applied->project;
+    }
+    return project;
+  }
+
+ private slots:
+  void aRemedyLeavesAValidProjectWithoutItsFinding() {
+    const Scratch scratch;
+    const Project demo = *readProject(demoCopy(scratch).toStdString());
+    std::map<std::string, int> mended;
+    std::map<std::string, int> seen;
+    for (std::uint64_t seed = 1; seed <= 40; ++seed) {
+      const Project project = spoiled(demo, seed);
+      const auto store = std::make_shared<ArtStore>(scratch.path("demo"));
+      const ArtSource art = ArtStore::loading(store, project);
+      for (const Finding& finding : checkAll(project, store)) {
+        ++seen[finding.rule];
+        // Each rule some times; the whole of every seed would take minutes.
+        if (!finding.canBeMended() || mended[finding.rule] >= 6) continue;
+        const auto edits = finding.remedy.edits(project, art);
+        QVERIFY2(edits, (finding.rule + ": " + finding.text).c_str());
+        const auto after = withEdits(project, *edits);
+        QVERIFY2(after, (finding.rule + ": " + finding.text).c_str());
+        QVERIFY(validated(after->project));
+        for (const Finding& left : checkAll(after->project, store)) {
+          QVERIFY2(!same(left, finding),
+                   qPrintable(QString("seed %1, %2: %3")
+                                  .arg(seed)
+                                  .arg(QString::fromStdString(finding.rule),
+                                       QString::fromStdString(finding.text))));
+        }
+        ++mended[finding.rule];
+      }
+    }
+    QStringList never;
+    for (const Rule* rule : kRules) {
+      if (seen[std::string(rule->id)] == 0) never << QString(rule->id.data());
+    }
+    qInfo("%d rules mended; never provoked here: %s",
+          static_cast<int>(std::count_if(mended.begin(), mended.end(),
+                                         [](const auto& one) { return one.second > 0; })),
+          qPrintable(never.join(", ")));
+    QVERIFY(never.size() <= 14);
+  }
+
+  void everyRuleIsInTheTableOnceAndSaysWhatItMeans() {
+    std::set<std::string_view> ids;
+    Bench last = Bench::Cut;
+    for (const Rule* rule : kRules) {
+      QVERIFY(ids.insert(rule->id).second);
+      QVERIFY(!rule->meaning.empty() && rule->meaning.back() != '.');
+      QVERIFY(rule->bench >= last);
+      last = rule->bench;
+    }
+  }
+
+  void mendingEndsAndSaysWhatIsLeft() {
+    const Scratch scratch;
+    const Project project = spoiled(*readProject(demoCopy(scratch).toStdString()), 3);
+    const auto store = std::make_shared<ArtStore>(scratch.path("demo"));
+    const Mended mended = mendedProject(project, store, {});
+    QVERIFY(validated(mended.project));
+    QVERIFY(mended.mended.size() > 3);
+    QVERIFY(mended.left.size() < checkAll(project, store).size());
+  }
+};
+AMBER_TEST(RemediesTest);
+
+#include "remedies_tests.moc"
