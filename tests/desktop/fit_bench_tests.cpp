@@ -381,8 +381,13 @@ class FitBenchTest : public QObject {
     for (const Frame& frame : open.asset().frames) QCOMPARE(frame.shapes.size(), std::size_t{3});
     // Stopped, nothing has changed.
     const int steps = open.history().count();
-    QTest::mouseClick(open.find<CandidateCard>("candidate:polygon, snug"), Qt::LeftButton, {},
-                      {8, 8});
+    session.performBeside("slow", [](const Project& project, ArtStore&, const Progress& progress) {
+      for (int i = 0; i < 20000 && !progress.cancelled(); ++i) {
+        progress.at(i, 20000);
+        QThread::msleep(1);
+      }
+      return std::vector<Edit>{Rename{project.assets.front()->id, {}, {}, "done"}};
+    });
     QVERIFY(QTest::qWaitFor(
         [&] {
           auto* stop = open.window.findChild<QPushButton*>("stopWork");

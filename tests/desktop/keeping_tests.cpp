@@ -171,7 +171,7 @@ class KeepingTest : public QObject {
     QVERIFY(open.project() == theirs);
     open.history().redo();
     // Now the window has read what it is asked to write over.
-    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier);
+    window.session().save();
     open.settle();
     QCOMPARE(nameIn(path), std::string("ours"));
   }

@@ -1,6 +1,7 @@
 #include <QApplication>
 #include <QMenu>
 #include <QTest>
+#include <QTimer>
 #include <random>
 
 #include "core/project/valid_project.h"
@@ -45,6 +46,13 @@ class MonkeyTest : public QObject {
         Qt::Key_Left, Qt::Key_Right,  Qt::Key_Up,    Qt::Key_Down,   Qt::Key_Tab,    Qt::Key_Return,
         Qt::Key_K,    Qt::Key_M,      Qt::Key_Space, Qt::Key_Escape, Qt::Key_Delete, Qt::Key_5,
         Qt::Key_P,    Qt::Key_Period, Qt::Key_Z,     Qt::Key_B,      Qt::Key_H,      Qt::Key_Minus};
+    // Dialogs and menus run a loop of their own until somebody closes them.
+    QTimer closer;
+    connect(&closer, &QTimer::timeout, &closer, [] {
+      if (QWidget* popup = QApplication::activePopupWidget()) popup->close();
+      if (QWidget* modal = QApplication::activeModalWidget()) modal->close();
+    });
+    closer.start(5);
     for (int i = 0; i < events; ++i) {
       if (i % (events / 25 + 1) == 0) {
         window.goToBench(static_cast<Bench>(below(static_cast<int>(kBenchCount))));
@@ -70,9 +78,6 @@ class MonkeyTest : public QObject {
  private:
   template <class Below>
   static void poke(MainWindow& window, const Below& below, const std::vector<Qt::Key>& keys) {
-    // What popped up is closed, as a menu would hold the test up.
-    if (QWidget* popup = QApplication::activePopupWidget()) popup->close();
-    if (QWidget* modal = QApplication::activeModalWidget()) modal->close();
     const QPoint at(below(window.width()), 60 + below(window.height() - 60));
     QWidget* under = window.childAt(at);
     if (under == nullptr) return;

@@ -277,7 +277,9 @@ class EditLawTest : public QObject {
       if (what == 0 && !broken.frames.empty()) broken.frames[0].origin.x = 40000;
       if (what == 1) broken.kind = "no such kind";
       if (what == 2) broken.id = {1};
-      if (what == 3) broken.animations.push_back(broken.animations.front());
+      if (what == 3 && !broken.animations.empty()) {
+        broken.animations.push_back(broken.animations.front());
+      }
       after.assets.front() = SharedValue<Asset>(std::move(broken));
       RC_ASSERT(validatedAfter(before, after).has_value() == validated(after).has_value());
       if (what == 1) RC_ASSERT(!validated(after).has_value());
