@@ -10,9 +10,9 @@
 #include <string>
 #include <vector>
 
-#include "core/fit/candidates.h"
-#include "core/fit/measures.h"
-#include "core/fit/recipe_fit.h"
+#include "core/fit/measures/candidates.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/overlap.h"
 #include "core/image/ink.h"
 

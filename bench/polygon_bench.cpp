@@ -18,9 +18,9 @@
 #include <random>
 #include <vector>
 
-#include "core/fit/measures.h"
-#include "core/fit/outline_fit.h"
-#include "core/fit/polygon_fit.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/outline_fit.h"
+#include "core/fit/styles/polygon_fit.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/convex_parts.h"
 #include "core/geometry/enclosing_circle.h"

@@ -6,12 +6,14 @@
 
 #include "big_project.h"
 #include "core/checks/check_project.h"
-#include "core/fit/fit_edits.h"
-#include "core/fit/measures.h"
+#include "core/fit/keys/fit_edits.h"
+#include "core/fit/measures/measures.h"
 #include "core/image/distance.h"
 #include "core/naming/name_table.h"
 #include "core/origin/origin_edits.h"
 #include "core/pack/build_parcel.h"
+#include "core/project/valid_project.h"
+#include "files/file_bytes.h"
 #include "files/project_file.h"
 #include "work/art_store.h"
 
@@ -43,8 +45,16 @@ Big& big() {
 
 void readTheProjectFile(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(readProject(big().path));
+  const auto bytes = static_cast<std::int64_t>(readFile(big().path, 1LL << 30)->size());
+  state.SetBytesProcessed(static_cast<std::int64_t>(state.iterations()) * bytes);
 }
 BENCHMARK(readTheProjectFile)->Unit(benchmark::kMillisecond);
+
+// What every edit asks: the whole project, and what one edit of one frame leaves to be looked at.
+void validateTheProject(benchmark::State& state) {
+  for (auto _ : state) benchmark::DoNotOptimize(validated(big().project));
+}
+BENCHMARK(validateTheProject)->Unit(benchmark::kMicrosecond);
 
 void saveTheProjectFile(benchmark::State& state) {
   const std::string path = big().path + ".copy";

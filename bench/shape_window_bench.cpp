@@ -14,7 +14,7 @@
 
 #include "big_project.h"
 #include "core/cut/cut_frames.h"
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 #include "desktop/benches/fit/fit_stage.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/shell/main_window.h"

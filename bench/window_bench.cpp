@@ -15,7 +15,7 @@
 #include <cstdio>
 
 #include "big_project.h"
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 #include "core/origin/origin_edits.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/theme.h"

@@ -5,8 +5,8 @@
 #include <QPainter>
 #include <cstdio>
 
-#include "core/fit/measures.h"
-#include "core/fit/recipe_fit.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/theme.h"
 #include "files/image_file.h"

@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 #include "drawn_file.h"
 #include "files/file_bytes.h"
 #include "sheets.h"

@@ -5,10 +5,10 @@
 #include <cstdio>
 #include <cstdlib>
 
-#include "core/fit/measures.h"
-#include "core/fit/outline_fit.h"
-#include "core/fit/recipe_fit.h"
-#include "core/fit/region.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/outline_fit.h"
+#include "core/fit/styles/recipe_fit.h"
+#include "core/fit/styles/region.h"
 #include "core/geometry/convex_parts.h"
 #include "core/geometry/mirrored.h"
 #include "core/image/outline.h"
@@ -45,10 +45,12 @@ class Bytes {
   int left_ = 0;
 };
 
-// A mask of 1 to 300 px a side: full, a checkerboard, a ring, lines, one pixel, or the bytes.
+// A mask of 1 to 48 px a side, seldom up to 200: full, a checkerboard, a ring, lines, one pixel, or
+// the bytes. Small ones find as much, and many more of them are tried.
 PixelMask maskFrom(Bytes& bytes) {
-  const int side = 1 + (bytes.next() * 256 + bytes.next()) % 300;
-  PixelMask mask(side, 1 + (bytes.next() * 256 + bytes.next()) % 300);
+  const int most = bytes.next() % 64 == 63 ? 200 : 48;
+  const int side = 1 + bytes.next() % most;
+  PixelMask mask(side, 1 + bytes.next() % most);
   const int pattern = bytes.next() % 8;
   const int grain = 1 + bytes.next() % 9;
   for (int y = 0; y < mask.height(); ++y) {
@@ -114,8 +116,12 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
   common.loss = bytes.next() % 100 / 100.0;
   if (bytes.next() % 4 == 1)
     common.region = {Region::Part::Bottom, 1.0 + bytes.next() % 99, true, {}};
+  const auto kind = static_cast<ShapeKind>(bytes.next() % 5);
   const PixelMask ink = maskFrom(bytes);
-  for (const Recipe& recipe : everyRecipe(common)) checkOne(ink, recipe);
+  for (const Recipe& recipe : everyRecipe(common)) {
+    if (recipe.kind == kind) checkOne(ink, recipe);
+  }
+  if (kind != ShapeKind::Polygon) return 0;
   // Around the largest island, alone.
   common.polygon.around = Around::Largest;
   common.kind = ShapeKind::Polygon;

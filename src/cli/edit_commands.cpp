@@ -11,7 +11,7 @@
 #include "cli/frame_choice.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/sheet_edits.h"
-#include "core/fit/refit.h"
+#include "core/fit/keys/refit.h"
 #include "core/project/animation_edits.h"
 #include "files/json_text.h"
 #include "files/words.h"

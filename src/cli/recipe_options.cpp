@@ -5,9 +5,9 @@
 #include <utility>
 
 #include "cli/common_options.h"
-#include "core/fit/inset_text.h"
-#include "core/fit/recipe_fit.h"
-#include "core/fit/region.h"
+#include "core/fit/styles/inset_text.h"
+#include "core/fit/styles/recipe_fit.h"
+#include "core/fit/styles/region.h"
 #include "core/project/ranges.h"
 #include "files/words.h"
 

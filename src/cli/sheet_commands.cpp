@@ -15,9 +15,9 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/islands.h"
 #include "core/cut/proposals.h"
-#include "core/fit/measures.h"
-#include "core/fit/recipe_fit.h"
-#include "core/fit/together_fit.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/recipe_fit.h"
+#include "core/fit/styles/together_fit.h"
 #include "core/geometry/convex_parts.h"
 #include "core/origin/landmarks.h"
 #include "files/cut_json.h"
@@ -303,9 +303,10 @@ Result<Outcome> runFit(const FitArguments& arguments, bool json) {
   if (!file) return tl::unexpected(file.error());
   Image image = oriented(std::move(file->image), arguments.cutting.orientation);
   const InkRule rule = arguments.cutting.ink.ruleFor(image);
-  const SheetArt art = artOf(std::move(image), rule);
+  SheetArt art = artOf(std::move(image), rule);
   auto rects = framesToFit(arguments, art);
   if (!rects) return tl::unexpected(rects.error());
+  art = withFrameEdges(std::move(art), rule, *rects);
   const FittedFrames fitted = fittedFrames(arguments, *rects, art.firm);
   if (json) {
     Json frames = Json::array();

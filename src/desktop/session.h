@@ -12,7 +12,7 @@
 
 #include "core/base/progress.h"
 #include "core/checks/finding.h"
-#include "core/fit/held_shapes.h"
+#include "core/fit/keys/held_shapes.h"
 #include "core/project/edit.h"
 #include "core/project/selection.h"
 #include "desktop/session/background.h"

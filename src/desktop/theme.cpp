@@ -34,8 +34,8 @@ QFont font(int pixels, bool bold) {
   return result;
 }
 
-QString styleSheetOf(const Theme& t) {
-  QString sheet = R"(
+// Names of colours begin with @.
+constexpr const char* kStyleRules = R"(
     QWidget { font-size: 13px; }
     QToolTip { background: @card; color: @text; border: 1px solid @line; padding: 3px; }
     QLabel[rank="title"] { font-weight: 600; }
@@ -103,6 +103,9 @@ QString styleSheetOf(const Theme& t) {
       text-align: center; }
     QProgressBar::chunk { background: @amber; }
   )";
+
+QString styleSheetOf(const Theme& t) {
+  QString sheet = kStyleRules;
   const std::pair<const char*, QColor> colours[] = {
       {"@amberSoft", t.amberSoft}, {"@amber", t.amber}, {"@card", t.card},   {"@paper", t.paper},
       {"@line", t.line},           {"@text", t.text},   {"@quiet", t.quiet}, {"@error", t.error}};

@@ -1,6 +1,7 @@
 #include "files/json_text.h"
 
 #include <algorithm>
+#include <iterator>
 #include <nlohmann/json.hpp>
 #include <utility>
 #include <vector>
@@ -92,8 +93,9 @@ class Writer {
   std::string text_;
 };
 
-// Builds a value from what the parser meets, within our limits. Members are gathered in a list of
-// their own and moved into their object once, so that no key is looked for among all others.
+// Builds a value from what the parser meets, within our limits. What lists and objects hold is
+// gathered on one stack and moved into them once, when they end: nothing grows step by step, and no
+// key is looked for among all others.
 class Builder {
  public:
   Builder(std::size_t size, const std::string& file) : size_(size), file_(file) {}
@@ -109,33 +111,39 @@ class Builder {
   bool start_array(std::size_t) { return open(); }
 
   bool key(std::string& name) {
-    Open& object = open_.back();
-    if (object.names.size() == kMostJsonMembers) {
+    if (names_.size() - open_.back().firstName == kMostJsonMembers) {
       return refuse("holds an object of more than " + std::to_string(kMostJsonMembers) + " keys");
     }
-    object.names.push_back(std::move(name));
+    names_.push_back(std::move(name));
     return true;
   }
 
   bool end_object() {
-    Open object = std::move(open_.back());
+    const Open from = open_.back();
     open_.pop_back();
-    if (const std::string* twice = nameTwice(object.names)) {
+    if (const std::string* twice = nameTwice(from.firstName)) {
       return refuse("holds the key \"" + *twice + "\" twice in one object");
     }
     Json value = Json::object();
     auto& members = static_cast<Json::object_t::Container&>(value.get_ref<Json::object_t&>());
-    members.reserve(object.names.size());
-    for (std::size_t i = 0; i < object.names.size(); ++i) {
-      members.emplace_back(std::move(object.names[i]), std::move(object.values[i]));
+    members.reserve(names_.size() - from.firstName);
+    for (std::size_t i = 0; i + from.firstName < names_.size(); ++i) {
+      members.emplace_back(std::move(names_[from.firstName + i]),
+                           std::move(values_[from.firstValue + i]));
     }
+    names_.resize(from.firstName);
+    values_.resize(from.firstValue);
     return put(std::move(value));
   }
 
   bool end_array() {
-    Json value = Json::array();
-    value.get_ref<Json::array_t&>() = std::move(open_.back().values);
+    const Open from = open_.back();
     open_.pop_back();
+    const auto first = values_.begin() + static_cast<std::ptrdiff_t>(from.firstValue);
+    Json value = Json::array();
+    value.get_ref<Json::array_t&>().assign(std::make_move_iterator(first),
+                                           std::make_move_iterator(values_.end()));
+    values_.resize(from.firstValue);
     return put(std::move(value));
   }
 
@@ -150,20 +158,31 @@ class Builder {
     if (!refusal_.empty()) {
       return failure(ErrorCode::NotJson, refusal_ + "; restore it from a copy", file_);
     }
-    return std::move(root_);
+    return std::move(values_.front());
   }
 
  private:
-  // A list or object that has not ended yet; a list has no names.
+  // Where what a list or object that has not ended yet holds begins on the stacks.
   struct Open {
-    std::vector<std::string> names;
-    Json::array_t values;
+    std::size_t firstName = 0;
+    std::size_t firstValue = 0;
   };
 
-  static const std::string* nameTwice(const std::vector<std::string>& names) {
+  // Of the names from `first` on, one that comes again; null for none.
+  const std::string* nameTwice(std::size_t first) const {
+    constexpr std::size_t kFew = 24;
+    const std::size_t count = names_.size() - first;
+    if (count <= kFew) {
+      for (std::size_t i = first; i < names_.size(); ++i) {
+        for (std::size_t j = i + 1; j < names_.size(); ++j) {
+          if (names_[i] == names_[j]) return &names_[i];
+        }
+      }
+      return nullptr;
+    }
     std::vector<const std::string*> sorted;
-    sorted.reserve(names.size());
-    for (const std::string& name : names) sorted.push_back(&name);
+    sorted.reserve(count);
+    for (std::size_t i = first; i < names_.size(); ++i) sorted.push_back(&names_[i]);
     std::sort(sorted.begin(), sorted.end(), [](const auto* a, const auto* b) { return *a < *b; });
     const auto twice = std::adjacent_find(sorted.begin(), sorted.end(),
                                           [](const auto* a, const auto* b) { return *a == *b; });
@@ -180,7 +199,7 @@ class Builder {
       return refuse("nests lists and objects more than " + std::to_string(kDeepestNesting) +
                     " deep, so it is not a file of ours");
     }
-    open_.emplace_back();
+    open_.push_back({names_.size(), values_.size()});
     return true;
   }
 
@@ -188,19 +207,16 @@ class Builder {
     if (++count_ > kMostJsonValues) {
       return refuse("holds more than " + std::to_string(kMostJsonValues) + " values");
     }
-    if (open_.empty()) {
-      root_ = std::move(value);
-    } else {
-      open_.back().values.push_back(std::move(value));
-    }
+    values_.push_back(std::move(value));
     return true;
   }
 
   std::size_t size_;
   const std::string& file_;
   std::vector<Open> open_;
+  std::vector<std::string> names_;
+  std::vector<Json> values_;
   std::size_t count_ = 0;
-  Json root_;
   std::string refusal_;
 };
 

@@ -175,9 +175,9 @@ Result<ReadProject> readProjectFile(const std::string& path) {
 }
 
 Result<Project> readProject(const std::string& path) {
-  auto read = readProjectFile(path);
-  if (!read) return tl::unexpected(read.error());
-  return std::move(read->project);
+  auto text = readFile(path, kLargestProjectFile);
+  if (!text) return tl::unexpected(text.error());
+  return projectFrom(*text, path);
 }
 
 Result<void> writeProject(const std::string& path, const Project& project) {

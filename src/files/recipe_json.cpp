@@ -3,7 +3,7 @@
 #include <array>
 #include <nlohmann/json.hpp>
 
-#include "core/fit/region.h"
+#include "core/fit/styles/region.h"
 #include "core/project/ranges.h"
 #include "files/words.h"
 

@@ -1,5 +1,6 @@
 #include "work/art_store.h"
 
+#include "core/cut/cut_rects.h"
 #include "core/cut/sheet_edits.h"
 #include "core/image/orientation.h"
 #include "files/image_file.h"
@@ -15,13 +16,20 @@ Sheets sheetsOf(const Project& project) {
   return sheets;
 }
 
+// The cut, where the ink depends on it: frames' edges open what a key is joined to.
+std::optional<Cut> edgesOf(const Sheet& sheet) {
+  const bool edges = sheet.ink.key && sheet.ink.key->reach == KeyReach::JoinedToEdge;
+  return edges ? sheet.cut : std::nullopt;
+}
+
 }  // namespace
 
 std::shared_ptr<const ArtStore::Entry> ArtStore::entryFor(const Sheet& sheet) const {
   const std::lock_guard lock(mutex_);
   const auto found = entries_.find(sheet.id);
   if (found == entries_.end() || found->second->path != sheet.path ||
-      found->second->orientation != sheet.orientation || found->second->ink != sheet.ink) {
+      found->second->orientation != sheet.orientation || found->second->ink != sheet.ink ||
+      found->second->edges != edgesOf(sheet)) {
     return nullptr;
   }
   return found->second;
@@ -43,7 +51,7 @@ std::shared_ptr<const SheetArt> ArtStore::cached(const Sheet& sheet) const {
 }
 
 std::shared_ptr<const ArtStore::Entry> ArtStore::read(const Sheet& sheet) {
-  Entry fresh{sheet.path, sheet.orientation, sheet.ink, nullptr, {}, {}};
+  Entry fresh{sheet.path, sheet.orientation, sheet.ink, edgesOf(sheet), nullptr, {}, {}};
   {
     // Numbered before the file is opened: what a later reading finds is newer, or the same.
     const std::lock_guard lock(mutex_);
@@ -52,7 +60,7 @@ std::shared_ptr<const ArtStore::Entry> ArtStore::read(const Sheet& sheet) {
   if (auto file = readImage(folder_ + "/" + sheet.path); file) {
     fresh.hash = file->hash;
     fresh.art = std::make_shared<SheetArt>(
-        artOf(oriented(std::move(file->image), sheet.orientation), sheet.ink));
+        sheetArtOf(oriented(std::move(file->image), sheet.orientation), sheet));
   } else {
     fresh.error = file.error();
   }
@@ -75,7 +83,8 @@ std::shared_ptr<const ArtStore::Entry> ArtStore::entryOf(const Sheet& sheet) {
   return keep(sheet.id, {sheet.path,
                          sheet.orientation,
                          sheet.ink,
-                         std::make_shared<SheetArt>(artOf(held->art->image, sheet.ink)),
+                         edgesOf(sheet),
+                         std::make_shared<SheetArt>(sheetArtOf(held->art->image, sheet)),
                          held->hash,
                          {},
                          held->reading});

@@ -53,6 +53,7 @@ class ArtStore {
     std::string path;
     Orientation orientation;
     InkRule ink;
+    std::optional<Cut> edges;  // The cut whose frames' edges count, where the ink depends on it.
     std::shared_ptr<const SheetArt> art;
     std::string hash;
     std::optional<Error> error;

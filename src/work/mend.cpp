@@ -4,7 +4,7 @@
 #include <set>
 
 #include "core/cut/sheet_edits.h"
-#include "core/fit/refit.h"
+#include "core/fit/keys/refit.h"
 #include "work/pack_project.h"
 
 namespace amber {

@@ -6,8 +6,8 @@
 #include "core/cut/grid.h"
 #include "core/cut/numbered_files.h"
 #include "core/cut/proposals.h"
-#include "core/fit/fit_edits.h"
-#include "core/fit/refit.h"
+#include "core/fit/keys/fit_edits.h"
+#include "core/fit/keys/refit.h"
 #include "core/origin/origin_edits.h"
 
 namespace amber {

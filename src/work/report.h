@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "core/checks/finding.h"
-#include "core/fit/measures.h"
+#include "core/fit/measures/measures.h"
 #include "files/json_text.h"
 
 namespace amber {

@@ -2,6 +2,7 @@
 #include <QRegularExpression>
 #include <QTest>
 
+#include "core/checks/rules.h"
 #include "support/registry.h"
 
 // Reads the sources and holds them to the house's rules.
@@ -61,6 +62,16 @@ class LayersTest : public QObject {
         const QString used = name.section('/', 1, 1);
         QVERIFY2(order.indexOf(used) <= order.indexOf(own), qPrintable(file + ": " + name));
       }
+    }
+  }
+
+  void theFormatsPageHasEveryRuleOnce() {
+    QFile file(QString(AMBER_SOURCE_DIR) + "/docs/format.md");
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    const QString text = QString::fromUtf8(file.readAll());
+    for (const amber::Rule* rule : amber::kRules) {
+      const QString row = "\n| `" + QString(rule->id.data()) + "` |";
+      QVERIFY2(text.count(row) == 1, qPrintable(row));
     }
   }
 

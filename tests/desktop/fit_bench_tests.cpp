@@ -2,7 +2,7 @@
 #include <QtWidgets>
 
 #include "core/cut/cut_frames.h"
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 #include "desktop/benches/fit/candidate_card.h"
 #include "desktop/benches/fit/candidate_list.h"
 #include "desktop/benches/fit/fit_stage.h"

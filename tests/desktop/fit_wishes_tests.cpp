@@ -1,7 +1,7 @@
 #include <QTest>
 #include <QtWidgets>
 
-#include "core/fit/recipe_fit.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "desktop/benches/fit/candidate_card.h"
 #include "desktop/benches/fit/candidate_list.h"
 #include "desktop/parts/ribbon.h"

@@ -1,7 +1,7 @@
 #include <QTest>
 #include <QtWidgets>
 
-#include "core/fit/recipe_fit.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "desktop/benches/fit/refit_report.h"
 #include "desktop/benches/fit/roles_dialog.h"
 #include "support/registry.h"

@@ -3,7 +3,7 @@
 #include <QTest>
 #include <random>
 
-#include "core/fit/mask_fit.h"
+#include "core/fit/styles/mask_fit.h"
 #include "core/image/shape_pixels.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/theme.h"

@@ -3,7 +3,7 @@
 
 #include <QTest>
 
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 #include "core/project/valid_project.h"
 #include "files/file_bytes.h"
 #include "files/image_file.h"

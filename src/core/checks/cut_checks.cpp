@@ -10,7 +10,7 @@
 #include "core/cut/island_guess.h"
 #include "core/cut/numbered_files.h"
 #include "core/cut/sheet_edits.h"
-#include "core/fit/refit.h"
+#include "core/fit/keys/refit.h"
 
 namespace amber {
 namespace {

@@ -1,6 +1,6 @@
 #include "core/checks/finding.h"
 
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 
 namespace amber {
 

@@ -1,6 +1,6 @@
 #include "core/checks/frame_checks.h"
 
-#include "core/fit/held_shapes.h"
+#include "core/fit/keys/held_shapes.h"
 
 namespace amber {
 namespace {

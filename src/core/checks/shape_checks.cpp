@@ -7,11 +7,11 @@
 #include <utility>
 
 #include "core/checks/wording.h"
-#include "core/fit/held_shapes.h"
-#include "core/fit/measures.h"
-#include "core/fit/recipe_fit.h"
-#include "core/fit/refit.h"
-#include "core/fit/shape_edits.h"
+#include "core/fit/keys/held_shapes.h"
+#include "core/fit/keys/refit.h"
+#include "core/fit/keys/shape_edits.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/shape_pixels.h"
 

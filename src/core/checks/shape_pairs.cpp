@@ -4,8 +4,8 @@
 #include <map>
 
 #include "core/checks/shape_checks.h"
-#include "core/fit/held_shapes.h"
-#include "core/fit/recipe_fit.h"
+#include "core/fit/keys/held_shapes.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/mirrored.h"
 #include "core/geometry/tolerances.h"
 #include "core/origin/mirrored_pairs.h"

@@ -141,6 +141,14 @@ CutRects rectsOf(const Cut& cut, const SheetArt& art, const Orientation& orienta
   return search.result();
 }
 
+SheetArt sheetArtOf(Image image, const Sheet& sheet) {
+  SheetArt art = artOf(std::move(image), sheet.ink);
+  const bool edges = sheet.ink.key && sheet.ink.key->reach == KeyReach::JoinedToEdge;
+  if (!edges || !sheet.cut || !checkedCut(*sheet.cut, art.image.size())) return art;
+  const std::vector<PixelRect> frames = rectsOf(*sheet.cut, art, sheet.orientation).frames;
+  return withFrameEdges(std::move(art), sheet.ink, frames);
+}
+
 std::vector<GridPart> gridParts(const Cut& cut, const SheetArt& art) {
   std::vector<GridPart> parts;
   const auto add = [&](const CutWay& way, const PixelRect& area,

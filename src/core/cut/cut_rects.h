@@ -30,6 +30,10 @@ struct CutRects {
 /// in the cells' pixels.
 CutRects rectsOf(const Cut& cut, const SheetArt& art, const Orientation& orientation);
 
+/// The art of a sheet's image, shown as the sheet is: with what its frames' edges open, where its
+/// key reaches only to edges. Cost: as rectsOf in that case, else linear in the pixels.
+SheetArt sheetArtOf(Image image, const Sheet& sheet);
+
 /// One grid of a cut (the sheet's own, or a region's) with the ink that it cuts.
 struct GridPart {
   Grid grid;       ///< In the area.

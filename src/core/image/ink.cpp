@@ -19,11 +19,11 @@ bool isKey(const Rgba& pixel, const KeyColour& key) {
          std::abs(pixel.b - key.b) <= key.tolerance;
 }
 
-PixelMask pixelsOfKey(const Image& image, const KeyColour& key) {
-  PixelMask found(image.width(), image.height());
-  for (int y = 0; y < image.height(); ++y) {
-    const Rgba* row = image.row(y);
-    for (int x = 0; x < image.width(); ++x) {
+PixelMask pixelsOfKey(const Image& image, const KeyColour& key, const PixelRect& area) {
+  PixelMask found(area.w, area.h);
+  for (int y = 0; y < area.h; ++y) {
+    const Rgba* row = image.row(area.y + y) + area.x;
+    for (int x = 0; x < area.w; ++x) {
       if (isKey(row[x], key)) found.set(x, y);
     }
   }
@@ -140,7 +140,7 @@ PixelMask inkOf(const Image& image, int leastAlpha, const std::optional<KeyColou
   assert(leastAlpha >= 1 && leastAlpha <= 255);
   PixelMask ink = alphaMask(image, leastAlpha);
   if (!key) return ink;
-  PixelMask background = pixelsOfKey(image, *key);
+  PixelMask background = pixelsOfKey(image, *key, image.rect());
   if (key->reach == KeyReach::JoinedToEdge) background = joinedToEdge(std::move(background));
   for (int y = 0; y < ink.height(); ++y) {
     for (int i = 0; i < ink.wordsPerRow(); ++i) ink.row(y)[i] &= ~background.row(y)[i];
@@ -168,6 +168,21 @@ std::optional<KeyColour> likelyKey(const Image& image) {
   if (all.share(key) < kLeastKey || all.share(key) >= 1) return std::nullopt;
   return KeyColour{static_cast<std::uint8_t>(key >> 16), static_cast<std::uint8_t>(key >> 8),
                    static_cast<std::uint8_t>(key), 0, KeyReach::Everywhere};
+}
+
+SheetArt withFrameEdges(SheetArt art, const InkRule& rule, const std::vector<PixelRect>& frames) {
+  if (!rule.key || rule.key->reach != KeyReach::JoinedToEdge) return art;
+  for (const PixelRect& frame : frames) {
+    const PixelMask open = joinedToEdge(pixelsOfKey(art.image, *rule.key, frame));
+    for (int y = 0; y < frame.h; ++y) {
+      for (int x = 0; x < frame.w; ++x) {
+        if (!open.test(x, y)) continue;
+        art.faint.reset(frame.x + x, frame.y + y);
+        art.firm.reset(frame.x + x, frame.y + y);
+      }
+    }
+  }
+  return art;
 }
 
 SheetArt artOf(Image image, const InkRule& rule) {

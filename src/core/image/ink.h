@@ -2,6 +2,7 @@
 
 #include <cstdint>
 #include <optional>
+#include <vector>
 
 #include "core/image/image.h"
 #include "core/image/pixel_mask.h"
@@ -11,7 +12,8 @@ namespace amber {
 /// Where pixels of the key colour count as background.
 enum class KeyReach {
   Everywhere,    ///< All of them; true holes and dithered shadows open up.
-  JoinedToEdge,  ///< Only those joined (4-neighbours) to the sheet's edge; painted ones stay.
+  JoinedToEdge,  ///< Only those joined (4-neighbours) to the edge of the sheet, or of the frame
+                 ///< they lie in; painted ones stay.
 };
 
 /// A colour that stands for "no ink", whatever its alpha.
@@ -54,5 +56,10 @@ struct SheetArt {
 
 /// The art of `image` under `rule`.
 SheetArt artOf(Image image, const InkRule& rule);
+
+/// The art with what is joined to the edges of these frames open too, where the key reaches only so
+/// far; unchanged under any other rule. Requires: the frames lie on the image, and the art is of
+/// this rule. Cost: linear in the frames' pixels.
+SheetArt withFrameEdges(SheetArt art, const InkRule& rule, const std::vector<PixelRect>& frames);
 
 }  // namespace amber

@@ -4,7 +4,7 @@
 #include <map>
 #include <tuple>
 
-#include "core/fit/held_shapes.h"
+#include "core/fit/keys/held_shapes.h"
 #include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
 

@@ -1,6 +1,6 @@
 #include <algorithm>
 
-#include "core/fit/held_shapes.h"
+#include "core/fit/keys/held_shapes.h"
 #include "core/origin/mounts.h"
 #include "core/pack/build_parcel.h"
 

@@ -84,7 +84,7 @@ struct Sheet {
 
 /// A shape on a frame, in frame px, so that moving the origin never moves it over the art. Keyed on
 /// a frame, it is held on the later ones of each animation that shows the frame (see
-/// core/fit/held_shapes.h).
+/// core/fit/keys/held_shapes.h).
 struct FrameShape {
   std::string role;
   Shape geometry;

@@ -16,7 +16,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/fit/measures.h"
+#include "core/fit/measures/measures.h"
 #include "desktop/stage/pictures.h"
 #include "desktop/theme.h"
 

@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/fit/steadiness.h"
+#include "core/fit/measures/steadiness.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"

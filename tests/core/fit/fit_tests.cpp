@@ -1,9 +1,9 @@
 #include <QTest>
 #include <cmath>
 
-#include "core/fit/box_fit.h"
-#include "core/fit/fit_edits.h"
-#include "core/fit/measures.h"
+#include "core/fit/keys/fit_edits.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/box_fit.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 #include "support/text_picture.h"

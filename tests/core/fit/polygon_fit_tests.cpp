@@ -1,14 +1,14 @@
 #include <QTest>
 #include <cmath>
 
-#include "core/fit/box_fit.h"
-#include "core/fit/circle_fit.h"
-#include "core/fit/measures.h"
-#include "core/fit/outline_fit.h"
-#include "core/fit/polygon_climb.h"
-#include "core/fit/polygon_fit.h"
-#include "core/fit/polygon_start.h"
-#include "core/fit/recipe_fit.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/box_fit.h"
+#include "core/fit/styles/circle_fit.h"
+#include "core/fit/styles/outline_fit.h"
+#include "core/fit/styles/polygon_climb.h"
+#include "core/fit/styles/polygon_fit.h"
+#include "core/fit/styles/polygon_start.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/alpha_scan.h"

@@ -2,9 +2,9 @@
 
 #include <QTest>
 
-#include "core/fit/fit_edits.h"
-#include "core/fit/inset_text.h"
-#include "core/fit/steadiness.h"
+#include "core/fit/keys/fit_edits.h"
+#include "core/fit/measures/steadiness.h"
+#include "core/fit/styles/inset_text.h"
 #include "support/four_frames.h"
 #include "support/registry.h"
 

@@ -1,9 +1,9 @@
 #include <QTest>
 
-#include "core/fit/measures.h"
-#include "core/fit/polygon_fit.h"
-#include "core/fit/recipe_fit.h"
-#include "core/fit/together_fit.h"
+#include "core/fit/measures/measures.h"
+#include "core/fit/styles/polygon_fit.h"
+#include "core/fit/styles/recipe_fit.h"
+#include "core/fit/styles/together_fit.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 #include "support/text_picture.h"
@@ -14,6 +14,17 @@ using namespace amber::test;
 class TogetherFitTest : public QObject {
   Q_OBJECT
  private slots:
+  void framesWhoseOriginsLieFarApartAreNotHeldInMemory() {
+    const PixelMask ink = maskOf({"###", "###"});
+    std::vector<OriginInk> near = {{ink, {1, 2}}, {ink, {-200, 300}}};
+    QVERIFY(fittedTogether(near, Recipe{}).has_value());
+    std::vector<OriginInk> far = {{ink, {-32000, 32000}}, {ink, {32000, -32000}}};
+    QVERIFY(!fittedTogether(far, Recipe{}).has_value());
+    std::vector<OriginInk> many(5000, {ink, {0, 0}});
+    many.back().origin = {4000, 4000};
+    QVERIFY(!fittedTogether(many, Recipe{}).has_value());
+  }
+
   // A figure that sways: its frames have little in common, and every point is of use.
   void allPointsAreUsedWhereTheyHelp() {
     std::vector<PixelMask> frames;

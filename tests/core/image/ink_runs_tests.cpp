@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/fit/ink_counts.h"
+#include "core/fit/search/ink_counts.h"
 #include "core/geometry/convex_hull.h"
 #include "core/image/farthest.h"
 #include "core/image/ink_runs.h"

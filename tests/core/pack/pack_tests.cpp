@@ -2,7 +2,7 @@
 
 #include "core/cut/cut_frames.h"
 #include "core/cut/grid.h"
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 #include "core/pack/build_parcel.h"
 #include "core/pack/page_layout.h"
 #include "support/random_mask.h"

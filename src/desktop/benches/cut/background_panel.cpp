@@ -69,6 +69,10 @@ void BackgroundPanel::addKeyRows(QVBoxLayout* form) {
   edgeOnly_->setToolTip(tr("Only what is joined to the sheet's edge; the colour inside stays ink"));
   addRow(rows, tr("tolerance"), {tolerance_, edgeOnly_});
   form->addWidget(keyRows_);
+  connectKeyRows();
+}
+
+void BackgroundPanel::connectKeyRows() {
   connect(alpha_, &QPushButton::clicked, this, [this] {
     InkRule rule = rule_;
     rule.key.reset();

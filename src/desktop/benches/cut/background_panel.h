@@ -37,6 +37,7 @@ class BackgroundPanel : public QWidget {
   void pickingChanged(bool picking);
 
  private:
+  void connectKeyRows();
   void addKeyRows(QVBoxLayout* form);
   void addThresholds(QVBoxLayout* form);
   void choose(const InkRule& rule);

@@ -10,7 +10,7 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "core/cut/sheet_edits.h"
-#include "core/fit/refit.h"
+#include "core/fit/keys/refit.h"
 #include "desktop/benches/cut/animation_panel.h"
 #include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_stage.h"

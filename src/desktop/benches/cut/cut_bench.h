@@ -78,6 +78,10 @@ class CutBench : public BenchView {
     NumberField* rate;
   };
 
+  void connectStrip();
+  void startCells();
+  void startIslands();
+  void startByHand();
   QWidget* makeStrip();
   QFrame* makeSideColumn();
   void makeProposals(QVBoxLayout* form, QWidget* side);

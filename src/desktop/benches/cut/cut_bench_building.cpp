@@ -88,6 +88,11 @@ QWidget* CutBench::makeStrip() {
   turner(SheetTurn::Right, "turnRight", tr("Turn the sheet to the right"));
   turner(SheetTurn::MirrorX, "mirrorX", tr("Mirror: left and right change places"));
   turner(SheetTurn::MirrorY, "mirrorY", tr("Mirror: top and bottom change places"));
+  connectStrip();
+  return strip;
+}
+
+void CutBench::connectStrip() {
   connect(parts_, &QComboBox::activated, this, [this](int index) {
     part_ = index - 1;
     refresh();
@@ -97,50 +102,55 @@ QWidget* CutBench::makeStrip() {
     if (sheet() != nullptr) setPartWay(wholeGrid(partArea(shownCut()).size()));
     refresh();
   });
-  connect(byCells_, &QPushButton::clicked, this, [this] {
-    if (sheet() == nullptr) return;
-    // From another way to cells: the likeliest grid, where the pixels say one.
-    const PixelSize area = partArea(shownCut()).size();
-    if (!std::holds_alternative<Grid>(partWay(shownCut()))) {
-      CutWay way = wholeGrid(area);
-      for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
-        if (part_ < 0 && std::holds_alternative<Grid>(one.way)) {
-          way = one.way;
-          break;
-        }
-      }
-      setPartWay(way);
-    }
-    byCells_->setChecked(true);
-    fields_.cellW->setFocus();
-    fields_.cellW->selectAll();
-  });
-  connect(byIslands_, &QPushButton::clicked, this, [this] {
-    if (sheet() == nullptr) return;
-    IslandRule rule;
-    for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
-      if (const auto* islands = std::get_if<IslandRule>(&one.way)) rule = *islands;
-    }
-    if (!std::holds_alternative<IslandRule>(partWay(shownCut()))) setPartWay(rule);
-    refresh();
-  });
-  connect(byHand_, &QPushButton::clicked, this, [this] {
-    if (sheet() == nullptr) return;
-    const Cut cut = shownCut();
-    const PixelRect area = partArea(cut);
-    // What was found so far is where drawing by hand begins.
-    HandCut hand;
-    for (const PixelRect& one : stage_->evidence().found.frames) {
-      if (within(one, area)) hand.rects.push_back({one.x - area.x, one.y - area.y, one.w, one.h});
-    }
-    if (!std::holds_alternative<HandCut>(partWay(cut)) && !hand.rects.empty()) setPartWay(hand);
-    refresh();
-  });
+  connect(byCells_, &QPushButton::clicked, this, &CutBench::startCells);
+  connect(byIslands_, &QPushButton::clicked, this, &CutBench::startIslands);
+  connect(byHand_, &QPushButton::clicked, this, &CutBench::startByHand);
   connect(splitTool_, &QPushButton::clicked, this,
           [this](bool on) { setTool(on ? CutTool::Split : CutTool::Arrange); });
   connect(regionTool_, &QPushButton::clicked, this,
           [this](bool on) { setTool(on ? CutTool::Region : CutTool::Arrange); });
-  return strip;
+}
+
+void CutBench::startCells() {
+  if (sheet() == nullptr) return;
+  // From another way to cells: the likeliest grid, where the pixels say one.
+  const PixelSize area = partArea(shownCut()).size();
+  if (!std::holds_alternative<Grid>(partWay(shownCut()))) {
+    CutWay way = wholeGrid(area);
+    for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
+      if (part_ < 0 && std::holds_alternative<Grid>(one.way)) {
+        way = one.way;
+        break;
+      }
+    }
+    setPartWay(way);
+  }
+  byCells_->setChecked(true);
+  fields_.cellW->setFocus();
+  fields_.cellW->selectAll();
+}
+
+void CutBench::startIslands() {
+  if (sheet() == nullptr) return;
+  IslandRule rule;
+  for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
+    if (const auto* islands = std::get_if<IslandRule>(&one.way)) rule = *islands;
+  }
+  if (!std::holds_alternative<IslandRule>(partWay(shownCut()))) setPartWay(rule);
+  refresh();
+}
+
+void CutBench::startByHand() {
+  if (sheet() == nullptr) return;
+  const Cut cut = shownCut();
+  const PixelRect area = partArea(cut);
+  // What was found so far is where drawing by hand begins.
+  HandCut hand;
+  for (const PixelRect& one : stage_->evidence().found.frames) {
+    if (within(one, area)) hand.rects.push_back({one.x - area.x, one.y - area.y, one.w, one.h});
+  }
+  if (!std::holds_alternative<HandCut>(partWay(cut)) && !hand.rects.empty()) setPartWay(hand);
+  refresh();
 }
 
 void CutBench::setTool(CutTool tool) {

@@ -10,7 +10,7 @@
 #include <QWidget>
 #include <optional>
 
-#include "core/fit/measures.h"
+#include "core/fit/measures/measures.h"
 #include "desktop/stage/pictures.h"
 
 namespace amber {

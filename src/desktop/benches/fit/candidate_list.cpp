@@ -6,7 +6,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-#include "core/fit/recipe_fit.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "desktop/benches/fit/candidate_card.h"
 #include "desktop/benches/fit/recipe_wishes.h"
 #include "desktop/parts/building.h"

@@ -6,7 +6,7 @@
 #include <set>
 #include <vector>
 
-#include "core/fit/candidates.h"
+#include "core/fit/measures/candidates.h"
 #include "desktop/session/background.h"
 #include "desktop/stage/pictures.h"
 

@@ -8,10 +8,10 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/fit/fit_edits.h"
-#include "core/fit/recipe_fit.h"
-#include "core/fit/shape_edits.h"
-#include "core/fit/steadiness.h"
+#include "core/fit/keys/fit_edits.h"
+#include "core/fit/keys/shape_edits.h"
+#include "core/fit/measures/steadiness.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/ink_sign.h"
 #include "core/project/frame_ref.h"

@@ -5,8 +5,8 @@
 #include <array>
 #include <optional>
 
-#include "core/fit/candidates.h"
-#include "core/fit/refit.h"
+#include "core/fit/keys/refit.h"
+#include "core/fit/measures/candidates.h"
 #include "core/geometry/shape.h"
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"

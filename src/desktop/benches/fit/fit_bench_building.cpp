@@ -8,7 +8,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "core/fit/fit_edits.h"
+#include "core/fit/keys/fit_edits.h"
 #include "core/geometry/tolerances.h"
 #include "desktop/benches/fit/candidate_list.h"
 #include "desktop/benches/fit/fit_bench.h"

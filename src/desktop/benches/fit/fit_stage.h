@@ -9,7 +9,7 @@
 #include <QWidget>
 #include <optional>
 
-#include "core/fit/measures.h"
+#include "core/fit/measures/measures.h"
 #include "core/image/mask_paint.h"
 #include "desktop/stage/shape_tool.h"
 #include "desktop/stage/stage_view.h"

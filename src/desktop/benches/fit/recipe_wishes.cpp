@@ -7,8 +7,8 @@
 #include <QStyle>
 #include <QVBoxLayout>
 
-#include "core/fit/inset_text.h"
-#include "core/fit/region.h"
+#include "core/fit/styles/inset_text.h"
+#include "core/fit/styles/region.h"
 #include "core/geometry/tolerances.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"

@@ -4,7 +4,7 @@
 #include <QWidget>
 #include <vector>
 
-#include "core/fit/refit.h"
+#include "core/fit/keys/refit.h"
 
 namespace amber {
 

@@ -12,8 +12,8 @@
 #include <algorithm>
 
 #include "core/base/snake_case.h"
-#include "core/fit/recipe_fit.h"
-#include "core/fit/region.h"
+#include "core/fit/styles/recipe_fit.h"
+#include "core/fit/styles/region.h"
 #include "desktop/parts/building.h"
 #include "desktop/session.h"
 #include "desktop/theme.h"
@@ -76,76 +76,97 @@ RolesDialog::RolesDialog(ProjectSession& session, QWidget* parent)
 }
 
 void RolesDialog::fill() {
-  const auto& roles = session_.project().roles;
+  const std::size_t count = session_.project().roles.size();
+  table_->setRowCount(static_cast<int>(count));
+  for (std::size_t i = 0; i < count; ++i) {
+    fillWhat(i);
+    fillLimits(i);
+    fillStanding(i);
+  }
+}
+
+// What the role is called, what it does, and how its shapes are fitted.
+void RolesDialog::fillWhat(std::size_t i) {
+  const std::vector<Recipe> recipes = everyRecipe({});
+  const int row = static_cast<int>(i);
+  const Role& role = session_.project().roles[i];
+  const QString id = QString::number(row);
+  auto* name = new QLineEdit(QString::fromStdString(role.name), table_);
+  name->setObjectName("roleName" + id);
+  connect(name, &QLineEdit::editingFinished, this, [this, i, name] { rename(i, name->text()); });
+  table_->setCellWidget(row, Name, name);
+  auto* duty = new QComboBox(table_);
+  duty->setObjectName("roleDuty" + id);
+  duty->addItems({tr("stops"), tr("notices")});
+  duty->setCurrentIndex(static_cast<int>(role.duty));
+  connect(duty, &QComboBox::activated, this, [this, i](int at) {
+    Role changed = session_.project().roles[i];
+    changed.duty = static_cast<Duty>(at);
+    change(i, changed);
+  });
+  table_->setCellWidget(row, RoleDuty, duty);
+  auto* fit = new QComboBox(table_);
+  fit->setObjectName("roleFit" + id);
+  for (const Recipe& recipe : recipes) fit->addItem(QString::fromStdString(inWords(recipe)));
+  fit->setCurrentText(QString::fromStdString(inWords(role.recipe)));
+  connect(fit, &QComboBox::activated, this, [this, i, recipes](int at) {
+    Role changed = session_.project().roles[i];
+    changed.recipe.kind = recipes[static_cast<std::size_t>(at)].kind;
+    changed.recipe.style = recipes[static_cast<std::size_t>(at)].style;
+    change(i, changed);
+  });
+  table_->setCellWidget(row, Fit, fit);
+}
+
+// Which ink counts, and what the checks allow.
+void RolesDialog::fillLimits(std::size_t i) {
+  const int row = static_cast<int>(i);
+  const Role& role = session_.project().roles[i];
+  const QString id = QString::number(row);
+  auto* region = new QLineEdit(QString::fromStdString(textOf(role.recipe.region)), table_);
+  region->setObjectName("roleRegion" + id);
+  region->setToolTip(tr("all, or a band such as bottom:4px; rect:x,y,w,h"));
+  connect(region, &QLineEdit::editingFinished, this, [this, i, region] {
+    const auto read = regionFrom(region->text().trimmed().toStdString());
+    refusal_->setText(read ? QString() : QString::fromStdString(read.error().sentence));
+    if (!read) return;
+    Role changed = session_.project().roles[i];
+    changed.recipe.region = *read;
+    change(i, changed);
+  });
+  table_->setCellWidget(row, OfInk, region);
+  const auto limit = [&](Column at, double Role::*share, const char* object) {
+    auto* field = new NumberField(0, 100, 0, table_);
+    field->setObjectName(object + id);
+    field->setValue(role.*share * 100);
+    connect(field, &NumberField::committed, this, [this, i, share](double value) {
+      Role changed = session_.project().roles[i];
+      changed.*share = value / 100;
+      change(i, changed);
+    });
+    table_->setCellWidget(row, at, field);
+  };
+  limit(MostAir, &Role::mostAir, "roleAir");
+  limit(MostBare, &Role::mostBareInk, "roleBare");
+}
+
+// Whether new frames of the current asset's kind get its shape.
+void RolesDialog::fillStanding(std::size_t i) {
   const Asset* asset = session_.currentAsset();
   const Kind* kind = asset == nullptr ? nullptr : findKind(session_.project(), asset->kind);
-  table_->setRowCount(static_cast<int>(roles.size()));
-  const std::vector<Recipe> recipes = everyRecipe({});
-  for (std::size_t i = 0; i < roles.size(); ++i) {
-    const int row = static_cast<int>(i);
-    const Role& role = roles[i];
-    const QString id = QString::number(row);
-    auto* name = new QLineEdit(QString::fromStdString(role.name), table_);
-    name->setObjectName("roleName" + id);
-    connect(name, &QLineEdit::editingFinished, this, [this, i, name] { rename(i, name->text()); });
-    table_->setCellWidget(row, Name, name);
-    auto* duty = new QComboBox(table_);
-    duty->setObjectName("roleDuty" + id);
-    duty->addItems({tr("stops"), tr("notices")});
-    duty->setCurrentIndex(static_cast<int>(role.duty));
-    connect(duty, &QComboBox::activated, this, [this, i](int at) {
-      Role changed = session_.project().roles[i];
-      changed.duty = static_cast<Duty>(at);
-      change(i, changed);
-    });
-    table_->setCellWidget(row, RoleDuty, duty);
-    auto* fit = new QComboBox(table_);
-    fit->setObjectName("roleFit" + id);
-    for (const Recipe& recipe : recipes) fit->addItem(QString::fromStdString(inWords(recipe)));
-    fit->setCurrentText(QString::fromStdString(inWords(role.recipe)));
-    connect(fit, &QComboBox::activated, this, [this, i, recipes](int at) {
-      Role changed = session_.project().roles[i];
-      changed.recipe.kind = recipes[static_cast<std::size_t>(at)].kind;
-      changed.recipe.style = recipes[static_cast<std::size_t>(at)].style;
-      change(i, changed);
-    });
-    table_->setCellWidget(row, Fit, fit);
-    auto* region = new QLineEdit(QString::fromStdString(textOf(role.recipe.region)), table_);
-    region->setObjectName("roleRegion" + id);
-    region->setToolTip(tr("all, or a band such as bottom:4px; rect:x,y,w,h"));
-    connect(region, &QLineEdit::editingFinished, this, [this, i, region] {
-      const auto read = regionFrom(region->text().trimmed().toStdString());
-      refusal_->setText(read ? QString() : QString::fromStdString(read.error().sentence));
-      if (!read) return;
-      Role changed = session_.project().roles[i];
-      changed.recipe.region = *read;
-      change(i, changed);
-    });
-    table_->setCellWidget(row, OfInk, region);
-    const auto limit = [&](Column at, double Role::*share, const char* object) {
-      auto* field = new NumberField(0, 100, 0, table_);
-      field->setObjectName(object + id);
-      field->setValue(role.*share * 100);
-      connect(field, &NumberField::committed, this, [this, i, share](double value) {
-        Role changed = session_.project().roles[i];
-        changed.*share = value / 100;
-        change(i, changed);
-      });
-      table_->setCellWidget(row, at, field);
-    };
-    limit(MostAir, &Role::mostAir, "roleAir");
-    limit(MostBare, &Role::mostBareInk, "roleBare");
-    auto* standing =
-        new QCheckBox(kind == nullptr ? QString() : QString::fromStdString(kind->name), table_);
-    standing->setObjectName("roleStanding" + id);
-    standing->setEnabled(kind != nullptr);
-    standing->setChecked(kind != nullptr &&
-                         std::any_of(kind->shapes.begin(), kind->shapes.end(),
-                                     [&](const RoleRecipe& one) { return one.role == role.name; }));
-    connect(standing, &QCheckBox::clicked, this,
-            [this, i](bool on) { setStanding(session_.project().roles[i], on); });
-    table_->setCellWidget(row, Standing, standing);
-  }
+  const int row = static_cast<int>(i);
+  const Role& role = session_.project().roles[i];
+  const QString id = QString::number(row);
+  auto* standing =
+      new QCheckBox(kind == nullptr ? QString() : QString::fromStdString(kind->name), table_);
+  standing->setObjectName("roleStanding" + id);
+  standing->setEnabled(kind != nullptr);
+  standing->setChecked(kind != nullptr &&
+                       std::any_of(kind->shapes.begin(), kind->shapes.end(),
+                                   [&](const RoleRecipe& one) { return one.role == role.name; }));
+  connect(standing, &QCheckBox::clicked, this,
+          [this, i](bool on) { setStanding(session_.project().roles[i], on); });
+  table_->setCellWidget(row, Standing, standing);
 }
 
 void RolesDialog::addRole() {

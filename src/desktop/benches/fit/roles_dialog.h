@@ -23,6 +23,9 @@ class RolesDialog : public QDialog {
   RolesDialog(ProjectSession& session, QWidget* parent);
 
  private:
+  void fillWhat(std::size_t i);
+  void fillLimits(std::size_t i);
+  void fillStanding(std::size_t i);
   void fill();
   void addRole();
   void removeRole();

@@ -70,6 +70,11 @@ class OriginBench : public BenchView {
   QWidget* makeSideColumn();
   QWidget* makeAnchors(OriginBasis basis, QWidget* parent);
   void addRules(QVBoxLayout* form, QWidget* side);
+  void addPointFields(QVBoxLayout* form, QWidget* side);
+  QWidget* makeChipRow(QWidget* foot);
+  void fillPoints(const Frame& frame, const Asset& asset, const Mounts& mounts);
+  void addPoint(const QString& name, std::optional<OriginPoint> at, double scale,
+                const QVariant& point, bool faint);
   void addPoints(QVBoxLayout* form, QWidget* side);
   void addUse(QVBoxLayout* form, QWidget* side);
   void addWishes(QVBoxLayout* form, QWidget* side);

@@ -143,13 +143,7 @@ QWidget* OriginBench::makeStrip() {
   return strip;
 }
 
-QWidget* OriginBench::makeFoot(Pictures& pictures) {
-  QFrame* foot = makeFrame("foot", this);
-  auto* column = new QVBoxLayout(foot);
-  column->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kSmallGap);
-  column->setSpacing(0);
-  auto* head = new QHBoxLayout;
-  head->setSpacing(metrics::kSmallGap);
+QWidget* OriginBench::makeChipRow(QWidget* foot) {
   // Chips of many animations scroll under the wheel; the row keeps its height.
   auto* scroll = new QScrollArea(foot);
   scroll->setWidgetResizable(true);
@@ -165,7 +159,17 @@ QWidget* OriginBench::makeFoot(Pictures& pictures) {
   chips_ = new QHBoxLayout(inner);
   chips_->setContentsMargins(0, 0, 0, 0);
   chips_->setSpacing(4);
-  head->addWidget(scroll, 1);
+  return scroll;
+}
+
+QWidget* OriginBench::makeFoot(Pictures& pictures) {
+  QFrame* foot = makeFrame("foot", this);
+  auto* column = new QVBoxLayout(foot);
+  column->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kSmallGap);
+  column->setSpacing(0);
+  auto* head = new QHBoxLayout;
+  head->setSpacing(metrics::kSmallGap);
+  head->addWidget(makeChipRow(foot), 1);
   const auto small = [&](QPushButton* button, const char* name, const QString& tip) {
     tight(button, "small");
     button->setObjectName(name);

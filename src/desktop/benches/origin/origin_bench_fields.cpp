@@ -50,6 +50,10 @@ void OriginBench::addPoints(QVBoxLayout* form, QWidget* side) {
     if (!point.isValid()) return;
     chooseMount(point.toString().toStdString());
   });
+  addPointFields(form, side);
+}
+
+void OriginBench::addPointFields(QVBoxLayout* form, QWidget* side) {
   x_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
   y_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
   x_->setObjectName("originX");

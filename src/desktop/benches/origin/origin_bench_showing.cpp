@@ -149,6 +149,43 @@ void OriginBench::refreshRules() {
   if (!wantedDrift_->hasFocus()) wantedDrift_->setValue(session_.project().origins.drift);
 }
 
+void OriginBench::addPoint(const QString& name, std::optional<OriginPoint> at, double scale,
+                           const QVariant& point, bool faint) {
+  const int row = points_->rowCount();
+  points_->insertRow(row);
+  points_->setItem(row, 0, new QTableWidgetItem(name));
+  points_->setItem(row, 1, new QTableWidgetItem(at ? pair(at->x, at->y) : tr("not here")));
+  points_->setItem(row, 2,
+                   new QTableWidgetItem(at ? pair(at->x * scale, at->y * scale) : QString()));
+  points_->item(row, 0)->setData(Qt::UserRole, point);
+  for (int column = 0; column < 3; ++column) {
+    if (column > 0) points_->item(row, column)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    if (faint) points_->item(row, column)->setForeground(palette().placeholderText());
+  }
+  if (point.isValid() && point.toString().toStdString() == mount_) points_->selectRow(row);
+}
+
+// The origin, then the landmarks and mounts as seen from it.
+void OriginBench::fillPoints(const Frame& frame, const Asset& asset, const Mounts& mounts) {
+  addPoint(tr("origin"), OriginPoint{frame.origin.x, frame.origin.y}, asset.scale, QString(),
+           false);
+  for (const DriftRow& row : drift_.rows) {
+    if (row.frame != frame.id || !row.marks) continue;
+    addPoint(tr("feet"), row.marks->feet, asset.scale, {}, true);
+    addPoint(tr("centroid"), row.marks->centroid, asset.scale, {}, true);
+    break;
+  }
+  for (const std::string& name : mounts.names()) {
+    const MountPlace* place = mounts.find(frame.id, name);
+    const QString text = QString::fromStdString(name);
+    const Frame* key = place == nullptr ? nullptr : findFrame(asset, place->keyedOn);
+    const bool held = key != nullptr && key->id != frame.id;
+    addPoint(held ? tr("%1, held").arg(text) : text,
+             place == nullptr ? std::nullopt : std::optional(relativeTo(place->at, frame.origin)),
+             asset.scale, text, place == nullptr);
+  }
+}
+
 void OriginBench::refreshPoints() {
   const Frame* frame = session_.currentFrame();
   const Asset* asset = session_.currentAsset();
@@ -157,41 +194,7 @@ void OriginBench::refreshPoints() {
   const auto& names = mounts.names();
   if (std::find(names.begin(), names.end(), mount_) == names.end()) mount_.clear();
   points_->setRowCount(0);
-  const auto add = [&](const QString& name, std::optional<OriginPoint> at, const QVariant& point,
-                       bool faint) {
-    const int row = points_->rowCount();
-    points_->insertRow(row);
-    points_->setItem(row, 0, new QTableWidgetItem(name));
-    points_->setItem(row, 1, new QTableWidgetItem(at ? pair(at->x, at->y) : tr("not here")));
-    points_->setItem(
-        row, 2,
-        new QTableWidgetItem(at ? pair(at->x * asset->scale, at->y * asset->scale) : QString()));
-    points_->item(row, 0)->setData(Qt::UserRole, point);
-    for (int column = 0; column < 3; ++column) {
-      if (column > 0)
-        points_->item(row, column)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-      if (faint) points_->item(row, column)->setForeground(palette().placeholderText());
-    }
-    if (point.isValid() && point.toString().toStdString() == mount_) points_->selectRow(row);
-  };
-  if (any) {
-    add(tr("origin"), OriginPoint{frame->origin.x, frame->origin.y}, QString(), false);
-    for (const DriftRow& row : drift_.rows) {
-      if (row.frame != frame->id || !row.marks) continue;
-      add(tr("feet"), row.marks->feet, {}, true);
-      add(tr("centroid"), row.marks->centroid, {}, true);
-      break;
-    }
-    for (const std::string& name : names) {
-      const MountPlace* place = mounts.find(frame->id, name);
-      const QString text = QString::fromStdString(name);
-      const Frame* key = place == nullptr ? nullptr : findFrame(*asset, place->keyedOn);
-      const bool held = key != nullptr && key->id != frame->id;
-      add(held ? tr("%1, held").arg(text) : text,
-          place == nullptr ? std::nullopt : std::optional(relativeTo(place->at, frame->origin)),
-          text, place == nullptr);
-    }
-  }
+  if (any) fillPoints(*frame, *asset, mounts);
   points_->setFixedHeight(points_->horizontalHeader()->sizeHint().height() +
                           20 * std::max(1, points_->rowCount()) + 2);
   stage_->setMounts(any ? mounts.on(frame->id) : std::vector<MountPlace>{}, mount_);

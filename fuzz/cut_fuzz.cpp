@@ -1,0 +1,63 @@
+// Any small sheet: what is proposed for it is a sound cut, whose rectangles lie on the sheet and do
+// not overlap, whose ink is neither lost nor counted twice, and whose findings have sound remedies.
+#include <cstdint>
+#include <cstdio>
+#include <cstdlib>
+
+#include "core/checks/cut_checks.h"
+#include "core/cut/cut_rects.h"
+#include "core/cut/grid.h"
+#include "core/cut/proposals.h"
+
+namespace {
+
+using namespace amber;
+
+void must(bool holds, const char* what) {
+  if (holds) return;
+  std::fprintf(stderr, "%s\n", what);
+  std::abort();
+}
+
+Image imageFrom(const std::uint8_t* data, std::size_t size) {
+  const auto at = [&](std::size_t i) { return size == 0 ? std::uint8_t{0} : data[i % size]; };
+  Image image(1 + at(0) % 96, 1 + at(1) % 96);
+  const int cell = 1 + at(2) % 24;
+  std::size_t next = 3;
+  for (int y = 0; y < image.height(); ++y) {
+    for (int x = 0; x < image.width(); ++x) {
+      // Half of the sheets repeat one cell's picture, as sheets do.
+      const std::size_t place =
+          at(2) % 2 == 0 ? next++ : static_cast<std::size_t>(3 + y % cell * cell + x % cell);
+      const std::uint8_t byte = at(place);
+      image.at(x, y) = {byte, 0, 0, static_cast<std::uint8_t>(byte < 128 ? 0 : byte)};
+    }
+  }
+  return image;
+}
+
+}  // namespace
+
+extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
+  const SheetArt art = artOf(imageFrom(data, size), InkRule{});
+  const PixelSize sheetSize = art.image.size();
+  for (const Proposal& proposal : proposeCuts(art)) {
+    const Cut cut{proposal.way, {}};
+    must(checkedCut(cut, sheetSize).has_value(), "a proposal is no sound cut");
+    must(proposal.score >= 0 && proposal.score <= 1, "a score is no share");
+    const CutRects found = rectsOf(cut, art, {});
+    must(!found.frames.empty(), "a cut without frames");
+    for (const PixelRect& rect : found.frames) {
+      must(!rect.empty() && within(rect, art.image.rect()), "a frame leaves the sheet");
+    }
+    Sheet sheet;
+    sheet.id = {1};
+    sheet.path = "fuzz.png";
+    sheet.size = sheetSize;
+    sheet.cut = cut;
+    for (const Finding& finding : checkCut(cut, sheet, art)) {
+      must(!finding.text.empty() && !finding.fix.empty(), "a finding without a word");
+    }
+  }
+  return 0;
+}
