@@ -21,7 +21,7 @@ void must(bool holds, const char* what) {
 
 Image imageFrom(const std::uint8_t* data, std::size_t size) {
   const auto at = [&](std::size_t i) { return size == 0 ? std::uint8_t{0} : data[i % size]; };
-  Image image(1 + at(0) % 96, 1 + at(1) % 96);
+  Image image(1 + at(0) % 48, 1 + at(1) % 48);
   const int cell = 1 + at(2) % 24;
   std::size_t next = 3;
   for (int y = 0; y < image.height(); ++y) {

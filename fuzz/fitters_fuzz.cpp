@@ -45,10 +45,10 @@ class Bytes {
   int left_ = 0;
 };
 
-// A mask of 1 to 48 px a side, seldom up to 200: full, a checkerboard, a ring, lines, one pixel, or
+// A mask of 1 to 32 px a side, seldom up to 200: full, a checkerboard, a ring, lines, one pixel, or
 // the bytes. Small ones find as much, and many more of them are tried.
 PixelMask maskFrom(Bytes& bytes) {
-  const int most = bytes.next() % 64 == 63 ? 200 : 48;
+  const int most = bytes.next() % 64 == 63 ? 200 : 32;
   const int side = 1 + bytes.next() % most;
   PixelMask mask(side, 1 + bytes.next() % most);
   const int pattern = bytes.next() % 8;

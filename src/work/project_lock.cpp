@@ -10,6 +10,7 @@ namespace {
 // Programs that hold the lock for moments are waited for; a window may stay open for days. The lock
 // file tells a program by the name of its file.
 constexpr const char* kCommandName = "amber-parcel-cli";
+constexpr int kLookAgainMs = 50;
 
 std::string lockFileOf(const std::string& projectPath) {
   const QFileInfo info(QString::fromStdString(projectPath));
@@ -43,8 +44,11 @@ Result<ProjectLock> ProjectLock::take(const std::string& projectPath, int waitMs
   auto lock = std::make_unique<QLockFile>(QString::fromStdString(file));
   lock->setStaleLockTime(0);
   bool taken = lock->tryLock(0);
-  if (!taken && waitMs > 0 && holderOf(*lock).application == kCommandName) {
-    taken = lock->tryLock(waitMs);
+  // A lock file that is just being written, or taken away, names nobody: looked at again.
+  for (int waited = 0; !taken && waited < waitMs; waited += kLookAgainMs) {
+    const QString holder = holderOf(*lock).application;
+    if (!holder.isEmpty() && holder != kCommandName) break;
+    taken = lock->tryLock(kLookAgainMs);
   }
   if (taken || lock->error() != QLockFile::LockFailedError) {
     return ProjectLock(std::move(file), std::move(lock));

@@ -268,7 +268,7 @@ class ProjectFileTest : public QObject {
         ErrorCode::BadValue, "assets[0].frames[1].rect");
     row("half a pixel", "\"rect\": [48, 0, 48, 48]", "\"rect\": [48.5, 0, 48, 48]",
         ErrorCode::BadValue, "assets[0].frames[1].rect[0]");
-    row("unknown kind", "\"kind\": \"character\", ", "\"kind\": \"hero\", ", ErrorCode::BadValue,
+    row("unknown kind", "\"kind\": \"character\",\n", "\"kind\": \"hero\",\n", ErrorCode::BadValue,
         "");
     row("unknown shape", "\"geometry\": {\"kind\": \"box\"", "\"geometry\": {\"kind\": \"blob\"",
         ErrorCode::BadValue, "assets[0].frames[0].shapes[0].geometry.kind");
@@ -299,13 +299,8 @@ class ProjectFileTest : public QObject {
     QFETCH(QString, place);
     QString text = QString::fromStdString(demoText());
     const auto at = text.indexOf(from);
-    if (at < 0) {
-      // The asset's own kind stands on a line of its own.
-      QVERIFY2(from.contains("kind"), qPrintable(from));
-      text.replace("\"kind\": \"character\"", "\"kind\": \"hero\"");
-    } else {
-      text.replace(at, from.size(), to);
-    }
+    QVERIFY2(at >= 0, qPrintable(from));
+    text.replace(at, from.size(), to);
     const auto project = projectFrom(text.toStdString(), "file.amber");
     QVERIFY(!project);
     QCOMPARE(static_cast<int>(project.error().code), code);

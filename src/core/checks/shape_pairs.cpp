@@ -82,7 +82,8 @@ void checkAlike(const std::vector<const Asset*>& assets, const std::string& kind
   if (recipes.size() < kLeastAlike) return;
   const Recipe* usual = nullptr;
   std::size_t most = 0;
-  for (const auto& [asset, recipe] : recipes) {
+  for (const auto& candidate : recipes) {
+    const Recipe* recipe = candidate.second;
     const auto count = static_cast<std::size_t>(
         std::count_if(recipes.begin(), recipes.end(),
                       [&](const auto& other) { return *other.second == *recipe; }));
