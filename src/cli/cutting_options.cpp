@@ -4,7 +4,7 @@
 #include <charconv>
 
 #include "cli/common_options.h"
-#include "files/words.h"
+#include "core/project/words.h"
 
 namespace amber {
 namespace {

@@ -9,7 +9,7 @@
 #include "core/fit/styles/recipe_fit.h"
 #include "core/fit/styles/region.h"
 #include "core/project/ranges.h"
-#include "files/words.h"
+#include "core/project/words.h"
 
 namespace amber {
 namespace {

@@ -4,8 +4,8 @@
 
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
+#include "core/project/words.h"
 #include "files/geometry_json.h"
-#include "files/words.h"
 
 namespace amber {
 

@@ -7,7 +7,7 @@
 #include "core/geometry/tolerances.h"
 #include "core/origin/mounts.h"
 #include "core/project/ranges.h"
-#include "files/words.h"
+#include "core/project/words.h"
 
 namespace amber {
 namespace {

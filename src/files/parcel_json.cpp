@@ -3,10 +3,10 @@
 #include <nlohmann/json.hpp>
 
 #include "core/geometry/tolerances.h"
+#include "core/project/words.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/parcel_file.h"
-#include "files/words.h"
 
 namespace amber {
 namespace {

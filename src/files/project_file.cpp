@@ -5,12 +5,12 @@
 #include <nlohmann/json.hpp>
 
 #include "core/origin/anchor.h"
+#include "core/project/words.h"
 #include "files/cut_json.h"
 #include "files/file_bytes.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/recipe_json.h"
-#include "files/words.h"
 
 namespace amber {
 namespace {

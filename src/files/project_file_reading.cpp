@@ -6,12 +6,12 @@
 #include "core/origin/anchor.h"
 #include "core/project/ranges.h"
 #include "core/project/valid_project.h"
+#include "core/project/words.h"
 #include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/project_file.h"
 #include "files/recipe_json.h"
-#include "files/words.h"
 
 namespace amber {
 namespace {

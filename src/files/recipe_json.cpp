@@ -5,7 +5,7 @@
 
 #include "core/fit/styles/region.h"
 #include "core/project/ranges.h"
-#include "files/words.h"
+#include "core/project/words.h"
 
 namespace amber {
 namespace {

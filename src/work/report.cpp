@@ -1,6 +1,7 @@
 #include "work/report.h"
 
-#include "files/words.h"
+#include "core/checks/severity_words.h"
+#include "core/project/words.h"
 
 namespace amber {
 namespace {

@@ -6,6 +6,7 @@
 
 #include "core/base/exact_number.h"
 #include "core/geometry/shape_rows.h"
+#include "core/geometry/shape_words.h"
 #include "core/geometry/tolerances.h"
 
 namespace amber {
@@ -98,9 +99,6 @@ Result<void> sound(const MaskShape& mask) {
   return {};
 }
 
-constexpr std::array<std::string_view, kShapeKinds> kKindNames = {"box", "circle", "capsule",
-                                                                  "polygon", "mask"};
-
 }  // namespace
 
 ShapeKind kindOf(const Shape& shape) {
@@ -108,7 +106,7 @@ ShapeKind kindOf(const Shape& shape) {
 }
 
 std::string_view kindName(ShapeKind kind) {
-  return kKindNames[static_cast<std::size_t>(kind)];
+  return wordOf(kKindWords, kind);
 }
 
 std::string_view kindName(const Shape& shape) {

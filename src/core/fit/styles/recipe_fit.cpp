@@ -11,6 +11,7 @@
 #include "core/fit/styles/polygon_fit.h"
 #include "core/fit/styles/region.h"
 #include "core/geometry/tolerances.h"
+#include "core/project/words.h"
 
 namespace amber {
 namespace {
@@ -205,9 +206,7 @@ struct Insetting {
 }  // namespace
 
 std::string_view styleName(FitStyle style) {
-  static constexpr std::array<std::string_view, 4> kNames = {"snug", "trimmed", "balanced",
-                                                             "inner"};
-  return kNames[static_cast<std::size_t>(style)];
+  return wordOf(kStyleWords, style);
 }
 
 InsetShape insetBy(const Shape& shape, const Inset& inset) {
