@@ -8,6 +8,13 @@
 
 using namespace amber;
 
+// 3 s are wanted; a machine with other work is given twice that, and sanitizers a minute.
+#ifdef AMBER_SANITIZED
+constexpr qint64 kMostMs = 60'000;
+#else
+constexpr qint64 kMostMs = 6'000;
+#endif
+
 // Whatever a text of 64 MB holds, it is answered in moments.
 class HostileJsonTest : public QObject {
   Q_OBJECT
@@ -50,9 +57,7 @@ class HostileJsonTest : public QObject {
     const qint64 took = timer.elapsed();
     QVERIFY(!project);
     QVERIFY(project.error().sentence.size() < 5000);
-#ifndef AMBER_SANITIZED
-    QVERIFY2(took < 6000, qPrintable(QString("%1 ms").arg(took)));
-#endif
+    QVERIFY2(took < kMostMs, qPrintable(QString("%1 ms").arg(took)));
   }
 
   void aGreatManyKeysAreRefusedAtOnce() {
