@@ -1,23 +1,16 @@
 // Any small sheet: what is proposed for it is a sound cut, whose rectangles lie on the sheet and do
 // not overlap, whose ink is neither lost nor counted twice, and whose findings have sound remedies.
 #include <cstdint>
-#include <cstdio>
-#include <cstdlib>
 
 #include "core/checks/cut_checks.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "core/cut/proposals.h"
+#include "must.h"
 
 namespace {
 
 using namespace amber;
-
-void must(bool holds, const char* what) {
-  if (holds) return;
-  std::fprintf(stderr, "%s\n", what);
-  std::abort();
-}
 
 Image imageFrom(const std::uint8_t* data, std::size_t size) {
   const auto at = [&](std::size_t i) { return size == 0 ? std::uint8_t{0} : data[i % size]; };

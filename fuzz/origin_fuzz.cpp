@@ -2,24 +2,17 @@
 // same place; drift and slips are finite.
 #include <cmath>
 #include <cstdint>
-#include <cstdio>
-#include <cstdlib>
 
 #include "core/origin/anchor.h"
 #include "core/origin/drift.h"
 #include "core/origin/origin_edits.h"
 #include "core/origin/slips.h"
 #include "core/project/valid_project.h"
+#include "must.h"
 
 namespace {
 
 using namespace amber;
-
-void must(bool holds, const char* what) {
-  if (holds) return;
-  std::fprintf(stderr, "%s\n", what);
-  std::abort();
-}
 
 constexpr int kFrames = 4;
 constexpr int kSide = 12;

@@ -1,8 +1,6 @@
 // From a file to the game: any project that is read is checked under made-up art; every remedy
 // leaves a valid project; and what packs reads back as it was meant.
 #include <cstdint>
-#include <cstdio>
-#include <cstdlib>
 #include <map>
 
 #include "core/checks/check_project.h"
@@ -10,16 +8,11 @@
 #include "core/project/valid_project.h"
 #include "files/parcel_file.h"
 #include "files/project_file.h"
+#include "must.h"
 
 namespace {
 
 using namespace amber;
-
-void must(bool holds, const std::string& what) {
-  if (holds) return;
-  std::fprintf(stderr, "%s\n", what.c_str());
-  std::abort();
-}
 
 // Larger ones would make every run slow.
 constexpr long long kMostPixels = 1 << 18;
