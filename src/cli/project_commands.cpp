@@ -1,6 +1,7 @@
 // The commands that make, check and pack a project.
 #include <CLI/CLI.hpp>
 #include <QFileInfo>
+#include <algorithm>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
@@ -313,18 +314,21 @@ class CheckCommand : public Command {
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
-    std::vector<std::string> ids;
+    std::vector<std::string> ids = {kAll};
     for (const Rule* rule : kRules) ids.emplace_back(rule->id);
-    mend_ = app.add_option("--mend", rules_, "Do what the findings of these rules say; of all")
-                ->expected(0, static_cast<int>(kRules.size()))
-                ->check(CLI::IsMember(ids));
+    // Without a rule the option's own word stands for it: the parser forgets one that has no value.
+    app.add_option("--mend", rules_, "Do what the findings of these rules say; of all without one")
+        ->expected(0, static_cast<int>(kRules.size()))
+        ->default_str(kAll)
+        ->check(CLI::IsMember(ids));
     addTry(app, tryOnly_);
     app.add_flag("--rules", list_, "List the rules instead");
   }
   Result<Outcome> run(bool json) override {
     if (list_) return listRules(json);
-    return mend_->count() > 0 ? runMend(project_, rules_, tryOnly_, json)
-                              : runCheck(project_, json);
+    if (rules_.empty()) return runCheck(project_, json);
+    const bool all = std::find(rules_.begin(), rules_.end(), kAll) != rules_.end();
+    return runMend(project_, all ? std::vector<std::string>{} : rules_, tryOnly_, json);
   }
 
  private:
@@ -341,9 +345,10 @@ class CheckCommand : public Command {
     return Outcome::Done;
   }
 
+  static constexpr const char* kAll = "all";
+
   std::string project_;
   std::vector<std::string> rules_;
-  CLI::Option* mend_ = nullptr;
   bool tryOnly_ = false;
   bool list_ = false;
 };

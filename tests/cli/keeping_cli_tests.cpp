@@ -251,6 +251,13 @@ class KeepingCliTest : public QObject {
     QVERIFY(!rules(mended["findings"]).contains("frame.noShape"));
     QVERIFY(bytesOf(project) != bytes);
     QCOMPARE(runCli({"check", project, "--mend", "no.such"}).exitCode, 2);
+    // Without a rule, all that can be mended is.
+    const QString demo = demoCopy(scratch);
+    const auto found = runCli({"check", demo, "--json"}).json();
+    const auto all = runCli({"check", demo, "--mend", "--json"}).json();
+    QVERIFY(all["mended"].size() > 3);
+    QVERIFY(all["findings"].size() < found["findings"].size());
+    QVERIFY(!runCli({"check", project, "--json"}).json().contains("mended"));
     QVERIFY(runCli({"check", project, "--rules", "--json"}).json()["rules"].size() > 30);
   }
 
