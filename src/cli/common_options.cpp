@@ -20,8 +20,9 @@ void addProject(CLI::App& command, std::string& path) {
   command.add_option("PROJECT", path, "The project file, ending in .amber")->required();
 }
 
-void addTry(CLI::App& command, bool& tryOnly) {
-  command.add_flag("--try", tryOnly, "Say what would change; change nothing");
+void addTry(CLI::App& command, Saving& saving) {
+  command.add_flag_callback(
+      "--try", [&saving] { saving = Saving::Tried; }, "Say what would change; change nothing");
 }
 
 std::optional<FramePoint> pointIn(std::string_view text) {

@@ -10,6 +10,7 @@
 #include "core/base/result.h"
 #include "core/geometry/point.h"
 #include "core/project/ranges.h"
+#include "work/project_change.h"
 
 namespace amber {
 
@@ -19,7 +20,7 @@ namespace amber {
 void addProject(CLI::App& command, std::string& path);
 
 /// --try: tell what would change, and change nothing.
-void addTry(CLI::App& command, bool& tryOnly);
+void addTry(CLI::App& command, Saving& saving);
 
 /// One of these words.
 template <std::size_t N>

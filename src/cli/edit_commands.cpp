@@ -25,7 +25,7 @@ namespace {
 
 struct ChangeArguments {
   std::string project;
-  bool tryOnly = false;
+  Saving saving = Saving::Written;
 };
 
 struct TurnArguments : ChangeArguments {
@@ -132,11 +132,11 @@ Result<Asset> changed(Asset asset, const AnimationArguments& arguments, std::uin
 }
 
 Result<Outcome> runRefresh(const ChangeArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   auto result = refreshed(change->project(), *storeFor(arguments.project));
   if (!result) return tl::unexpected(result.error());
-  if (!result->sheets.empty() && !arguments.tryOnly) {
+  if (!result->sheets.empty()) {
     if (auto saved = change->save(std::move(result->project)); !saved) {
       return tl::unexpected(saved.error());
     }
@@ -157,7 +157,7 @@ Result<Outcome> runRefresh(const ChangeArguments& arguments, bool json) {
 }
 
 Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const auto sheet = sheetOf(change->project(), arguments.sheet);
   if (!sheet) return tl::unexpected(sheet.error());
@@ -170,9 +170,7 @@ Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
     if (!applied) return tl::unexpected(applied.error());
     project = std::move(applied->project);
   }
-  if (!arguments.tryOnly) {
-    if (auto saved = change->save(project); !saved) return tl::unexpected(saved.error());
-  }
+  if (auto saved = change->save(project); !saved) return tl::unexpected(saved.error());
   const Sheet& turned = *findSheet(project, id);
   if (json) {
     std::cout << jsonText(Json{{"project", arguments.project},
@@ -184,7 +182,7 @@ Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
 }
 
 Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const auto found = sheetOf(change->project(), arguments.sheet);
   if (!found) return tl::unexpected(found.error());
@@ -201,7 +199,7 @@ Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
   if (!edits) return tl::unexpected(edits.error());
   const auto fitted =
       withNewFramesFitted(change->project(), std::move(*edits), [&](SheetId) { return *art; });
-  if (auto done = change->apply(fitted, arguments.tryOnly); !done) {
+  if (auto done = change->apply(fitted); !done) {
     return tl::unexpected(done.error());
   }
   const Asset& asset = *assetCutFrom(change->project(), sheet.id);
@@ -217,7 +215,7 @@ Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
 }
 
 Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const Asset* asset = findAsset(change->project(), arguments.asset);
   if (asset == nullptr) {
@@ -226,7 +224,7 @@ Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json) {
   }
   const auto after = changed(*asset, arguments, change->project().nextId);
   if (!after) return tl::unexpected(after.error());
-  if (auto done = change->apply({PutAsset{*after}}, arguments.tryOnly); !done) {
+  if (auto done = change->apply({PutAsset{*after}}); !done) {
     return tl::unexpected(done.error());
   }
   Json list = Json::array();
@@ -257,7 +255,7 @@ class RefreshCommand : public Command {
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override { return runRefresh(arguments_, json); }
 
@@ -275,7 +273,7 @@ class TurnCommand : public Command {
     addProject(app, arguments_.project);
     app.add_option("--sheet", arguments_.sheet, "The sheet's path in the project")->required();
     app.add_option("--by", turns_, "In this order")->required()->check(oneOf(kTurnWords));
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override {
     for (const std::string& word : turns_) {
@@ -300,7 +298,7 @@ class RecutCommand : public Command {
     app.add_option("--sheet", arguments_.sheet, "The sheet's path in the project")->required();
     addCutting(app, cutting_);
     addCutRegions(app, cutting_);
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override {
     arguments_.cutting = cuttingFrom(cutting_);
@@ -337,7 +335,7 @@ class AnimationCommand : public Command {
     app.add_option("--rename", arguments_.newName, "Its new name");
     app.add_option("--copy", arguments_.copyName, "Duplicate it under this name");
     app.add_flag("--remove", arguments_.remove, "Take it out; its frames stay");
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override {
     if (rate_ > 0) arguments_.timesMs = {durationAt(rate_)};

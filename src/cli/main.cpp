@@ -30,6 +30,9 @@ int main(int argc, char** argv) {
   QCoreApplication::setApplicationName("amber-parcel-cli");
   // A file that may grow no further is an error like any other, not the end of the program.
   std::signal(SIGXFSZ, SIG_IGN);
+  // Nor is a reader of our output that stops reading: the command is carried through, and its lock
+  // given back.
+  std::signal(SIGPIPE, SIG_IGN);
   // What image readers mutter about broken files is said in our own sentence. Their C libraries
   // write to `stderr`; our words go through std::cerr, which keeps the stream it began with.
   QLoggingCategory::setFilterRules("*=false");

@@ -19,7 +19,7 @@ namespace {
 // Places mounts, or tells where they are.
 struct MountArguments {
   std::string project;
-  bool tryOnly = false;
+  Saving saving = Saving::Written;
   FrameChoice frames;
   std::string name;
   std::optional<FramePoint> at;       // On the frame.
@@ -102,14 +102,14 @@ Result<std::vector<Edit>> mountEdits(const Project& project,
 }
 
 Result<Outcome> runMount(const MountArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const Project before = change->project();
   const auto assets = chosenAssets(before, arguments.frames);
   if (!assets) return tl::unexpected(assets.error());
   const auto edits = mountEdits(before, *assets, arguments);
   if (!edits) return tl::unexpected(edits.error());
-  if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+  if (auto done = change->apply(*edits); !done) {
     return tl::unexpected(done.error());
   }
   Json list = Json::array();
@@ -163,7 +163,7 @@ class MountCommand : public Command {
     app.add_option("--rename", arguments_.newName, "Its new name");
     app.add_option("--mirror", arguments_.mirrored,
                    "Place a mount of this name on the other side of the origin");
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override {
     if (!at_.empty()) arguments_.at = pointIn(at_);

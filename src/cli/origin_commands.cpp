@@ -32,7 +32,7 @@ namespace {
 // Sets origins, and what the project wants of them; what is empty stays as it is.
 struct OriginArguments {
   std::string project;
-  bool tryOnly = false;
+  Saving saving = Saving::Written;
   FrameChoice frames;
   std::string anchor;  // A rule, frame:N or feetOf:N with a frame's number, or X,Y.
   PointSnap snap = PointSnap::Free;
@@ -280,18 +280,18 @@ Result<std::vector<StagedFrame>> stagedFor(const OpenProject& open, const LookAr
 }
 
 Result<Outcome> runOrigin(const OriginArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(change->path(), change->project());
   std::vector<FrameRef> frames;
   const auto edits = originEdits(open, arguments, frames);
   if (!edits) return tl::unexpected(edits.error());
   const OriginChange moved = changeBy(open.project, *edits);
-  if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+  if (auto done = change->apply(*edits); !done) {
     return tl::unexpected(done.error());
   }
   const Project& after = change->project();
-  std::cerr << (arguments.tryOnly ? "would move " : "moved ")
+  std::cerr << (arguments.saving == Saving::Tried ? "would move " : "moved ")
             << framesText(static_cast<std::size_t>(moved.moved)) << " of " << frames.size()
             << ", by up to " << px(moved.farthest) << "\n";
   if (!json) return Outcome::Done;
@@ -405,7 +405,7 @@ class OriginCommand : public Command {
         ->check(CLI::Range(0.001, kLargestScale));
     app.add_option("--whole", whole_, "Whether the project wants origins on whole pixels")
         ->check(CLI::IsMember({"yes", "no"}));
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override {
     arguments_.snap = *enumFrom<PointSnap>(kSnapWords, snap_);

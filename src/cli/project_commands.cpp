@@ -132,17 +132,17 @@ Result<Outcome> runCheck(const std::string& path, bool json) {
 }
 
 Result<Outcome> runMend(const std::string& path, const std::vector<std::string>& wanted,
-                        bool tryOnly, bool json) {
-  auto change = ProjectChange::open(path);
+                        Saving saving, bool json) {
+  auto change = ProjectChange::open(path, saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(path, change->project());
   Mended result = mendedProject(open.project, open.store, wanted);
   Json mended = findingsJson(result.mended, open.project);
   for (const Finding& finding : result.mended) {
-    std::cerr << (tryOnly ? "would mend: " : "mended: ") << findingLine(finding, open.project)
-              << "\n";
+    std::cerr << (saving == Saving::Tried ? "would mend: " : "mended: ")
+              << findingLine(finding, open.project) << "\n";
   }
-  if (!tryOnly && !result.mended.empty()) {
+  if (!result.mended.empty()) {
     if (auto saved = change->save(result.project); !saved) return tl::unexpected(saved.error());
   }
   return reportFindings(path, result.project, result.left,
@@ -321,14 +321,14 @@ class CheckCommand : public Command {
         ->expected(0, static_cast<int>(kRules.size()))
         ->default_str(kAll)
         ->check(CLI::IsMember(ids));
-    addTry(app, tryOnly_);
+    addTry(app, saving_);
     app.add_flag("--rules", list_, "List the rules instead");
   }
   Result<Outcome> run(bool json) override {
     if (list_) return listRules(json);
     if (rules_.empty()) return runCheck(project_, json);
     const bool all = std::find(rules_.begin(), rules_.end(), kAll) != rules_.end();
-    return runMend(project_, all ? std::vector<std::string>{} : rules_, tryOnly_, json);
+    return runMend(project_, all ? std::vector<std::string>{} : rules_, saving_, json);
   }
 
  private:
@@ -349,7 +349,7 @@ class CheckCommand : public Command {
 
   std::string project_;
   std::vector<std::string> rules_;
-  bool tryOnly_ = false;
+  Saving saving_ = Saving::Written;
   bool list_ = false;
 };
 

@@ -33,7 +33,7 @@ struct ShapeArguments {
   enum class Act { Tell, Fit, Key, Unkey, Hold, Mirror, Copy, KindRules };
   enum class Way { Each, Held, Together };
   std::string project;
-  bool tryOnly = false;
+  Saving saving = Saving::Written;
   FrameChoice frames;
   std::string role;  // Empty: the first.
   Act act = Act::Tell;
@@ -49,7 +49,7 @@ constexpr std::array<std::string_view, 3> kFitWayWords = {"each", "held", "toget
 // Fits shapes again.
 struct RefitArguments {
   std::string project;
-  bool tryOnly = false;
+  Saving saving = Saving::Written;
   FrameChoice frames;
   bool all = false;      // Not only what is stale.
   bool handToo = false;  // Those set by hand as well, by their role's recipe.
@@ -58,7 +58,7 @@ struct RefitArguments {
 // Makes or changes a role, or tells of all.
 struct RoleArguments {
   std::string project;
-  bool tryOnly = false;
+  Saving saving = Saving::Written;
   std::string name;
   std::optional<Duty> duty;
   RecipeOptions recipe;  // Over what it has.
@@ -243,7 +243,7 @@ Result<std::vector<Edit>> roleEdits(const Project& project, const RoleArguments&
 }
 
 Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(change->path(), change->project());
   const auto role = roleOf(open.project, arguments.role);
@@ -253,7 +253,7 @@ Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
   if (frames->empty()) return failure(ErrorCode::BadValue, "there is no such frame");
   const auto edits = shapeEdits(open, arguments, **role, *frames);
   if (!edits) return tl::unexpected(edits.error());
-  if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+  if (auto done = change->apply(*edits); !done) {
     return tl::unexpected(done.error());
   }
   if (json) {
@@ -269,7 +269,7 @@ Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
 }
 
 Result<Outcome> runRefit(const RefitArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(change->path(), change->project());
   std::vector<FrameRef> frames;
@@ -286,7 +286,7 @@ Result<Outcome> runRefit(const RefitArguments& arguments, bool json) {
   const Refit refit =
       refitted(open.project, frames, arguments.all ? RefitWhat::All : RefitWhat::Stale,
                arguments.handToo ? HandSet::Replaced : HandSet::Kept, open.art);
-  if (auto done = change->apply(refit.edits, arguments.tryOnly); !done) {
+  if (auto done = change->apply(refit.edits); !done) {
     return tl::unexpected(done.error());
   }
   if (json) {
@@ -299,17 +299,17 @@ Result<Outcome> runRefit(const RefitArguments& arguments, bool json) {
               << px(one.farthest) << "\n";
   }
   std::cerr << "fitted again: " << refit.edits.size() << ", of which " << refit.changes.size()
-            << (arguments.tryOnly ? " would change\n" : " have changed\n");
+            << (arguments.saving == Saving::Tried ? " would change\n" : " have changed\n");
   return Outcome::Done;
 }
 
 Result<Outcome> runRole(const RoleArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project);
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   if (!arguments.name.empty()) {
     const auto edits = roleEdits(change->project(), arguments);
     if (!edits) return tl::unexpected(edits.error());
-    if (auto done = change->apply(*edits, arguments.tryOnly); !done) {
+    if (auto done = change->apply(*edits); !done) {
       return tl::unexpected(done.error());
     }
   }
@@ -338,7 +338,7 @@ class ShapeCommand : public Command {
     app.add_option("--copy-to", arguments_.copyTo, "The role that copies go to");
     app.add_flag("--hand-too", arguments_.handToo, "The kind's rules also replace what is by hand");
     arguments_.recipe.addTo(app);
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override {
     arguments_.act = *enumFrom<ShapeArguments::Act>(kActWords, act_);
@@ -363,7 +363,7 @@ class RefitCommand : public Command {
     app.add_flag("--all", arguments_.all, "All that have a recipe, stale or not");
     app.add_flag("--hand-too", arguments_.handToo,
                  "Also those set by hand, by their role's recipe");
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override { return runRefit(arguments_, json); }
 
@@ -390,7 +390,7 @@ class RoleCommand : public Command {
     app.add_option("--for-kind", arguments_.forKind, "New frames of this kind get its shape");
     app.add_option("--not-for-kind", arguments_.notForKind, "They get it no more");
     arguments_.recipe.addTo(app);
-    addTry(app, arguments_.tryOnly);
+    addTry(app, arguments_.saving);
   }
   Result<Outcome> run(bool json) override {
     arguments_.duty = enumFrom<Duty>(kDutyWords, duty_);

@@ -217,14 +217,15 @@ void ProjectSession::endPreview() {
 void ProjectSession::show(Project project) {
   const Touched touched = difference(project_, project);
   project_ = std::move(project);
-  emit changed(touched);
+  emit shown(touched);
 }
 
 // Shows a step of history.
 void ProjectSession::showStep(const Project& project, const Selection& selection) {
+  const Touched touched = difference(committed_, project);
   committed_ = project;
-  const Touched touched = difference(project_, project);
   show(project);
+  emit changed(touched);
   select(selection);
   if (!touched.sheets.empty()) {
     readArt();
@@ -339,11 +340,10 @@ void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
   auto what = std::make_shared<std::vector<Refreshed>>();
   const Sheet* first = findSheet(committed_, sheets.front());
   if (first == nullptr) return;
-  const QString label =
-      sheets.size() == 1
-          ? tr("Take the repainted %1 in")
-                .arg(QFileInfo(QString::fromStdString(first->path)).fileName())
-          : tr("Take %n repainted sheet(s) in", nullptr, static_cast<int>(sheets.size()));
+  const QString label = sheets.size() == 1
+                            ? tr("Take the repainted %1 in")
+                                  .arg(QFileInfo(QString::fromStdString(first->path)).fileName())
+                            : tr("Take %1 repainted sheets in").arg(sheets.size());
   performBeside(
       label,
       [sheets, what](const Project& project, ArtStore& store,
@@ -377,8 +377,8 @@ void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
           all.added += one.added;
           all.lost += one.lost;
         }
-        emit told(tr("%n sheet(s) were repainted: %1. Undo keeps the cuts as they were.", nullptr,
-                     static_cast<int>(what->size()))
+        emit told(tr("%1 sheets were repainted: %2. Undo keeps the cuts as they were.")
+                      .arg(what->size())
                       .arg(QString::fromStdString(refreshText(all))));
       });
 }

@@ -119,7 +119,11 @@ class ProjectSession : public QObject {
 
  signals:
   void projectReplaced();
+  /// History has come to another project.
   void changed(const amber::Touched& touched);
+  /// What is shown is another: after `changed`, and at every move of a drag, which only what shows
+  /// what is dragged has to follow.
+  void shown(const amber::Touched& touched);
   void selectionChanged();
   void findingsChanged();
   void artArrived();

@@ -12,22 +12,27 @@ constexpr int kWaitForCommandsMs = 30000;
 
 }  // namespace
 
-ProjectChange::ProjectChange(std::string path, Project project, std::string hash, ProjectLock lock)
+ProjectChange::ProjectChange(std::string path, Project project, std::string hash,
+                             std::optional<ProjectLock> lock)
     : path_(std::move(path)),
       project_(std::move(project)),
       hash_(std::move(hash)),
       lock_(std::move(lock)) {}
 
-Result<ProjectChange> ProjectChange::open(const std::string& path) {
+Result<ProjectChange> ProjectChange::open(const std::string& path, Saving saving) {
   if (!QFileInfo::exists(QString::fromStdString(path))) {
     // Said as reading says it; no lock is left in a folder that holds no project.
     return tl::unexpected(readProject(path).error());
   }
-  auto lock = ProjectLock::take(path, kWaitForCommandsMs);
-  if (!lock) return tl::unexpected(lock.error());
+  std::optional<ProjectLock> lock;
+  if (saving == Saving::Written) {
+    auto taken = ProjectLock::take(path, kWaitForCommandsMs);
+    if (!taken) return tl::unexpected(taken.error());
+    lock.emplace(std::move(*taken));
+  }
   auto read = readProjectFile(path);
   if (!read) return tl::unexpected(read.error());
-  return ProjectChange(path, std::move(read->project), std::move(read->hash), std::move(*lock));
+  return ProjectChange(path, std::move(read->project), std::move(read->hash), std::move(lock));
 }
 
 Result<ProjectChange> ProjectChange::begin(const std::string& path) {
@@ -47,6 +52,10 @@ Result<ProjectChange> ProjectChange::begin(const std::string& path) {
 }
 
 Result<void> ProjectChange::save(Project project) {
+  if (!lock_) {
+    project_ = std::move(project);
+    return {};
+  }
   auto written = writeProjectOver(path_, project, hash_);
   if (!written) return tl::unexpected(written.error());
   hash_ = std::move(*written);
@@ -54,13 +63,11 @@ Result<void> ProjectChange::save(Project project) {
   return {};
 }
 
-Result<void> ProjectChange::apply(const std::vector<Edit>& edits, bool tryOnly) {
+Result<void> ProjectChange::apply(const std::vector<Edit>& edits) {
   if (edits.empty()) return {};
   auto applied = withEdits(project_, edits);
   if (!applied) return tl::unexpected(applied.error());
-  if (!tryOnly) return save(std::move(applied->project));
-  project_ = std::move(applied->project);
-  return {};
+  return save(std::move(applied->project));
 }
 
 }  // namespace amber

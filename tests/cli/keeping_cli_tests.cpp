@@ -76,8 +76,27 @@ class KeepingCliTest : public QObject {
     QVERIFY(since.elapsed() < 10000);
     // Looking at it changes nothing, and is allowed.
     QVERIFY(runCli({"check", project}).exitCode != 3);
+    // So is trying a change.
+    const QByteArray before = bytesOf(project);
+    const CliResult tried =
+        runCli({"origin", project, "--asset", "chr_keeper", "--nudge", "1,0", "--try"});
+    QCOMPARE(tried.exitCode, 0);
+    QVERIFY2(tried.err.contains("would move"), tried.err);
+    QCOMPARE(bytesOf(project), before);
     window.unlock();
     QCOMPARE(runCli({"role", project, "--name", "extra"}).exitCode, 0);
+  }
+
+  void aReaderThatStopsReadingLeavesNoLock() {
+    const Scratch scratch;
+    const QString project = demoCopy(scratch);
+    // Its output goes into a pipe that nobody reads from any more.
+    const QString line =
+        QString("(sleep 0.2; exec %1/amber-parcel-cli role %2 --name extra --json) | true");
+    QCOMPARE(QProcess::execute("/bin/sh", {"-c", line.arg(AMBER_BIN_DIR, project)}), 0);
+    QVERIFY(
+        !QFileInfo::exists(QFileInfo(project).absolutePath() + "/.glasshouse_night.amber.lock"));
+    QVERIFY(findRole(*readProject(project.toStdString()), "extra") != nullptr);
   }
 
   void keysThatNoProjectHasAreRefusedWithTheNearest() {

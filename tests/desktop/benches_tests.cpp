@@ -9,6 +9,7 @@
 
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/player.h"
+#include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
 #include "files/image_file.h"
 #include "sheets.h"

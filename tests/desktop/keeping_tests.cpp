@@ -9,6 +9,7 @@
 
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/notice_bar.h"
+#include "desktop/stage/stage_view.h"
 #include "files/image_file.h"
 #include "files/project_file.h"
 #include "support/registry.h"

@@ -14,6 +14,7 @@
 #include "desktop/parts/number_field.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/route_line.h"
+#include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
 #include "files/image_file.h"
 #include "files/project_file.h"

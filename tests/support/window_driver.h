@@ -32,11 +32,11 @@ inline void type(MainWindow& window, const char* name, const QString& text) {
   QTest::keyClick(field, Qt::Key_Return);
 }
 
-inline QPoint onStage(const StageView* stage, double x, double y) {
+inline QPoint onStage(const Canvas* stage, double x, double y) {
   return stage->view().toStage(QPointF(x, y)).toPoint();
 }
 
-inline void drag(StageView* stage, QPointF from, QPointF to) {
+inline void drag(Canvas* stage, QPointF from, QPointF to) {
   const QPoint start = onStage(stage, from.x(), from.y());
   const QPoint end = onStage(stage, to.x(), to.y());
   QTest::mousePress(stage, Qt::LeftButton, {}, start);

@@ -1,8 +1,8 @@
 #include "core/origin/drift.h"
+#include "core/project/frame_index.h"
 
 #include <algorithm>
 #include <cmath>
-#include <unordered_map>
 
 namespace amber {
 namespace {
@@ -73,12 +73,11 @@ double DriftTable::offUsual(std::size_t step) const {
 }
 
 DriftTable driftOf(const Asset& asset, const Animation& animation, const ArtSource& art) {
-  std::unordered_map<FrameId, const Frame*> frames;
-  for (const Frame& frame : asset.frames) frames[frame.id] = &frame;
+  FrameIndex frames(asset.frames);
   DriftTable table;
   for (const Step& step : animation.steps) {
     DriftRow row{step.frame, std::nullopt};
-    const Frame& frame = *frames.at(step.frame);
+    const Frame& frame = frames[step.frame];
     const auto sheet = frame.lost ? nullptr : art(frame.sheet);
     if (sheet != nullptr) {
       if (const auto marks = landmarksOf(sheet->firm, frame.rect)) {

@@ -3,9 +3,9 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
-#include <unordered_map>
 
 #include "core/origin/anchor.h"
+#include "core/project/frame_index.h"
 
 namespace amber {
 namespace {
@@ -20,28 +20,19 @@ class FrameFinder {
   const Frame* operator()(const FrameRef& ref) {
     if (asset_ == nullptr || asset_->id != ref.asset) open(ref.asset);
     if (asset_ == nullptr) return nullptr;
-    const auto& frames = asset_->frames;
-    if (next_ < frames.size() && frames[next_].id == ref.frame) return &frames[next_++];
-    if (places_.empty()) {
-      for (std::size_t i = 0; i < frames.size(); ++i) places_[frames[i].id] = i;
-    }
-    const auto place = places_.find(ref.frame);
-    if (place == places_.end()) return nullptr;
-    next_ = place->second + 1;
-    return &frames[place->second];
+    return index_->find(ref.frame);
   }
 
  private:
   void open(AssetId id) {
     asset_ = findAsset(project_, id);
-    next_ = 0;
-    places_.clear();
+    index_.reset();
+    if (asset_ != nullptr) index_.emplace(asset_->frames);
   }
 
   const Project& project_;
   const Asset* asset_ = nullptr;
-  std::size_t next_ = 0;
-  std::unordered_map<FrameId, std::size_t> places_;
+  std::optional<FrameIndex> index_;  // Of its frames.
 };
 
 bool looksAtArt(const OriginRule& rule) {

@@ -7,6 +7,7 @@
 
 #include "core/geometry/tolerances.h"
 #include "core/image/bit_count.h"
+#include "core/project/frame_index.h"
 
 namespace amber {
 namespace {
@@ -26,12 +27,11 @@ struct Standing {
 using Standings = std::vector<std::optional<Standing>>;
 
 Standings standingsOf(const Asset& asset, const Animation& animation, const ArtSource& art) {
-  std::unordered_map<FrameId, const Frame*> frames;
-  for (const Frame& frame : asset.frames) frames[frame.id] = &frame;
+  FrameIndex frames(asset.frames);
   Standings standings;
   for (const Step& step : animation.steps) {
     auto& standing = standings.emplace_back();
-    const Frame& frame = *frames.at(step.frame);
+    const Frame& frame = frames[step.frame];
     const auto sheet = frame.lost ? nullptr : art(frame.sheet);
     if (sheet == nullptr) continue;
     const auto marks = landmarksOf(sheet->firm, frame.rect);

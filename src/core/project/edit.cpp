@@ -4,6 +4,7 @@
 #include <unordered_map>
 #include <unordered_set>
 
+#include "core/project/frame_index.h"
 #include "core/project/valid_project.h"
 
 namespace amber {
@@ -243,25 +244,15 @@ class Application {
     const Asset* asset = findAsset(project_, id);
     if (asset == nullptr) return nullptr;
     opened_ = *asset;
-    places_.clear();
-    expected_ = 0;
+    index_.emplace(opened_->frames);
     return &*opened_;
   }
 
   Frame* openFrame(AssetId assetId, FrameId frameId) {
     Asset* asset = open(assetId);
     if (asset == nullptr) return nullptr;
-    // Edits of many frames mostly come in the order of the frames; only others need the map.
-    if (expected_ < asset->frames.size() && asset->frames[expected_].id == frameId) {
-      return &asset->frames[expected_++];
-    }
-    if (places_.empty()) {
-      for (std::size_t i = 0; i < asset->frames.size(); ++i) places_[asset->frames[i].id] = i;
-    }
-    const auto place = places_.find(frameId);
-    if (place == places_.end()) return nullptr;
-    expected_ = place->second + 1;
-    return &asset->frames[place->second];
+    const auto place = index_->place(frameId);
+    return place ? &asset->frames[*place] : nullptr;
   }
 
   // Changes every frame; only assets in which `change` says that it did are copied.
@@ -284,8 +275,7 @@ class Application {
 
   Project project_;
   std::optional<Asset> opened_;
-  std::unordered_map<FrameId, std::size_t> places_;
-  std::size_t expected_ = 0;
+  std::optional<FrameIndex> index_;  // Of the asset that is open.
 };
 
 // The ids of values that one list holds and the other does not, or holds in another version.
@@ -329,10 +319,7 @@ Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits
 Touched difference(const Project& before, const Project& after) {
   return {changedIds<Sheet, SheetId>(before.sheets, after.sheets),
           changedIds<Asset, AssetId>(before.assets, after.assets),
-          before.name != after.name || before.naming != after.naming ||
-              before.profile != after.profile || before.origins != after.origins ||
-              before.kinds != after.kinds || before.layers != after.layers ||
-              before.roles != after.roles};
+          before.settings() != after.settings()};
 }
 
 }  // namespace amber

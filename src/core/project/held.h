@@ -5,6 +5,7 @@
 #include <unordered_map>
 #include <vector>
 
+#include "core/project/frame_index.h"
 #include "core/project/project.h"
 
 namespace amber {
@@ -44,10 +45,9 @@ class Held {
   /// Refers to the asset, which must outlive it. Requires: every step shows a frame of the asset.
   /// Cost: linear in the frames, and in steps times the names that are held.
   explicit Held(const Asset& asset) {
-    std::unordered_map<FrameId, const Frame*> frames;
+    FrameIndex frames(asset.frames);
     bool any = false;
     for (const Frame& frame : asset.frames) {
-      frames[frame.id] = &frame;
       std::vector<HeldKey<T>>& places = places_[frame.id];
       for (const T& key : keysOn(frame, static_cast<const T*>(nullptr))) {
         places.push_back({&key, &frame});
@@ -57,7 +57,7 @@ class Held {
     if (!any) return;
     for (const Animation& animation : asset.animations) {
       std::vector<HeldKey<T>> held;
-      for (const Step& step : animation.steps) show(*frames.at(step.frame), held);
+      for (const Step& step : animation.steps) show(frames[step.frame], held);
     }
   }
 

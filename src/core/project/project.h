@@ -170,8 +170,9 @@ struct OriginWishes {
   bool operator==(const OriginWishes&) const = default;
 };
 
-/// Everything a project holds, as one value. Copies share sheets and assets.
-struct Project {
+/// What holds for the whole project. One value, so that whoever asks whether settings differ cannot
+/// forget one.
+struct ProjectSettings {
   std::string name;
   NamingRule naming;
   PackProfile profile;
@@ -179,10 +180,17 @@ struct Project {
   std::vector<Kind> kinds;
   std::vector<std::string> layers;  ///< By bit, at most 32.
   std::vector<Role> roles;
+
+  bool operator==(const ProjectSettings&) const = default;
+};
+
+/// Everything a project holds, as one value. Copies share sheets and assets.
+struct Project : ProjectSettings {
   std::vector<SharedValue<Sheet>> sheets;
   std::vector<SharedValue<Asset>> assets;
   std::uint32_t nextId = 1;  ///< Larger than every id in use.
 
+  const ProjectSettings& settings() const { return *this; }
   bool operator==(const Project&) const = default;
 };
 

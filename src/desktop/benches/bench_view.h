@@ -5,7 +5,7 @@
 
 #include "desktop/parts/player.h"
 #include "desktop/shell/action_table.h"
-#include "desktop/stage/stage_view.h"
+#include "desktop/stage/canvas.h"
 
 namespace amber {
 
@@ -17,10 +17,17 @@ class BenchView : public QWidget {
   using QWidget::QWidget;
 
   /// The stage that zooming keys act on, and the player that P acts on; null where none is.
-  virtual StageView* stage() { return nullptr; }
+  virtual Canvas* stage() { return nullptr; }
   virtual Player* player() { return nullptr; }
   /// Gives the bench's widgets the shortcuts that count in them. Called once, when it is made.
   virtual void placeActions(ActionTable&) {}
+
+ protected:
+  /// Buttons of the bench, by object name, with the action that each does.
+  void bindButtons(ActionTable& actions,
+                   std::initializer_list<std::pair<const char*, const char*>> buttons) {
+    for (const auto& [name, id] : buttons) actions.bind(findChild<QAbstractButton*>(name), id);
+  }
 
  signals:
   /// What can be done has changed, though neither the project nor the selection has.

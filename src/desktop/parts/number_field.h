@@ -8,6 +8,9 @@
 namespace amber {
 
 /// A number that can be typed, stepped with the arrow keys (Shift: by 8), and is told when done.
+/// Not a QDoubleSpinBox: that rounds the value itself to the decimals that it shows, so that a
+/// fitted shape of 3.3333 px would be another one as soon as its number is looked at and Enter
+/// pressed; and its step buttons take half of a field that has to show four digits in 34 px.
 class NumberField : public QLineEdit {
   Q_OBJECT
 

@@ -44,7 +44,7 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
     if (now != shown_) update();
     emit advanced();
   });
-  connect(&session_, &ProjectSession::changed, this, [this] { update(); });
+  connect(&session_, &ProjectSession::shown, this, [this] { update(); });
   connect(&session_, &ProjectSession::artArrived, this, [this] { update(); });
   connect(&session_, &ProjectSession::selectionChanged, this, [this] {
     update();

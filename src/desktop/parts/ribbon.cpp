@@ -37,7 +37,7 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
     layOut();
     viewport()->update();
   };
-  connect(&session_, &ProjectSession::changed, this, refresh);
+  connect(&session_, &ProjectSession::shown, this, refresh);
   connect(&session_, &ProjectSession::projectReplaced, this, refresh);
   connect(&session_, &ProjectSession::artArrived, this, [this] { viewport()->update(); });
   connect(&session_, &ProjectSession::selectionChanged, this, [this, refresh] {

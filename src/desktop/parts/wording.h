@@ -4,7 +4,9 @@
 
 namespace amber {
 
-/// "1 frame", "4 frames": the count and its noun, in the form that the count asks for.
+/// "1 frame", "4 frames": the count and its noun, in the form that the count asks for. (Qt's own
+/// "%n" finds its forms in a translation that is loaded, and there is none for the language that
+/// the words are written in: it would say "1 frame(s)".)
 template <class Count>
 QString counted(Count count, const QString& one, const QString& many) {
   return QString::number(count) + " " + (count == 1 ? one : many);

@@ -36,6 +36,20 @@ void ActionTable::place(QWidget* widget, std::initializer_list<const char*> ids)
   }
 }
 
+void ActionTable::bind(QAbstractButton* button, const char* id) {
+  QAction* one = action(id);
+  Q_ASSERT(button != nullptr && one != nullptr);
+  const auto show = [button, one] {
+    const QString key = one->shortcut().toString(QKeySequence::NativeText);
+    button->setEnabled(one->isEnabled());
+    const bool sayKey = one->isEnabled() && !key.isEmpty();
+    button->setToolTip(sayKey ? one->toolTip() + " (" + key + ")" : one->toolTip());
+  };
+  connect(button, &QAbstractButton::clicked, one, &QAction::trigger);
+  connect(one, &QAction::changed, button, show);
+  show();
+}
+
 void ActionTable::run(const ActionEntry& entry) {
   const QString refusal = entry.refusal ? entry.refusal() : QString();
   if (refusal.isEmpty()) {

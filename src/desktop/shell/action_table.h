@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QAbstractButton>
 #include <QAction>
 #include <QKeySequence>
 #include <QList>
@@ -44,6 +45,9 @@ class ActionTable : public QObject {
   QAction* action(const QString& id) const;
   /// From now on the shortcuts of these actions count in that widget too.
   void place(QWidget* widget, std::initializer_list<const char*> ids);
+  /// The button does the action from now on: it can be pressed when that can be done, and its tip
+  /// says what it does, by which key, or why not. What stands on it is its own.
+  void bind(QAbstractButton* button, const char* id);
   /// Enables what can be done and says why of what cannot.
   void refresh();
   /// Does it, or tells by `refused` why not: what is asked for may have changed since the last

@@ -197,7 +197,7 @@ void MainWindow::goToBench(Bench bench) {
   route_->setCurrent(bench);
   shelf_->setContent(benchTable()[static_cast<std::size_t>(bench)].shelf);
   findings_->setBench(bench);
-  if (StageView* stage = inFront()->stage()) stage->setFocus();
+  if (Canvas* stage = inFront()->stage()) stage->setFocus();
   showState();
 }
 

@@ -7,6 +7,7 @@
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/notice_bar.h"
+#include "desktop/stage/stage_view.h"
 #include "files/image_file.h"
 
 namespace amber {
@@ -105,7 +106,7 @@ void MainWindow::addFrameActions() {
 
 void MainWindow::addViewActions() {
   const auto onStage = [this](const QString& id, const QString& text, const QString& key,
-                              std::function<void(StageView&)> run) {
+                              std::function<void(Canvas&)> run) {
     actions_->add({id, text, QKeySequence(key),
                    [this, run = std::move(run)] { run(*inFront()->stage()); },
                    [this] {
@@ -114,11 +115,17 @@ void MainWindow::addViewActions() {
                    },
                    ActionPlace::Given});
   };
-  onStage("view.backdrop", tr("Next backdrop: kraft, dark, light"), "B",
-          [](StageView& stage) { stage.nextBackdrop(); });
-  onStage("view.fit", tr("Show all of it"), "0", [](StageView& stage) { stage.fit(); });
-  onStage("view.larger", tr("Zoom in"), "+", [](StageView& stage) { stage.zoom(true); });
-  onStage("view.smaller", tr("Zoom out"), "-", [](StageView& stage) { stage.zoom(false); });
+  const auto artStage = [this] {
+    return inFront() == nullptr ? nullptr : qobject_cast<StageView*>(inFront()->stage());
+  };
+  actions_->add(
+      {"view.backdrop", tr("Next backdrop: kraft, dark, light"), QKeySequence("B"),
+       [artStage] { artStage()->nextBackdrop(); },
+       [artStage] { return artStage() == nullptr ? tr("No art is shown large here") : QString(); },
+       ActionPlace::Given});
+  onStage("view.fit", tr("Show all of it"), "0", [](Canvas& stage) { stage.fit(); });
+  onStage("view.larger", tr("Zoom in"), "+", [](Canvas& stage) { stage.zoom(true); });
+  onStage("view.smaller", tr("Zoom out"), "-", [](Canvas& stage) { stage.zoom(false); });
   actions_->add({"view.theme", tr("Change between Paper and Lamp"), QKeySequence("Ctrl+T"),
                  [this] { toggleTheme(); }});
   actions_->add({"quit", tr("Quit"), QKeySequence("Ctrl+Q"), [this] { close(); }});

@@ -33,21 +33,15 @@ AnimationPanel::AnimationPanel(ProjectSession& session, Ribbon& ribbon, QWidget*
   column->addWidget(list_, 1);
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(2);
-  const auto button = [&](const QString& text, const char* name, const QString& tip,
-                          void (AnimationPanel::*verb)()) {
-    QPushButton* made = makeButton(text, tip, this);
+  const auto button = [&](const QString& text, const char* name) {
+    QPushButton* made = tight(makeButton(text, {}, this), "small");
     made->setObjectName(name);
-    made->setProperty("small", true);
     buttons->addWidget(made);
-    connect(made, &QPushButton::clicked, this, verb);
   };
-  button(tr("new"), "newAnimation", tr("Make an animation of the selected frames"),
-         &AnimationPanel::makeFromSelected);
-  button(tr("copy"), "copyAnimation", tr("Duplicate this animation"), &AnimationPanel::duplicate);
-  button(tr("first"), "defaultAnimation", tr("Make this the default: the game starts with it"),
-         &AnimationPanel::makeDefault);
-  button(tr("drop"), "removeAnimation", tr("Take this animation out; its frames stay"),
-         &AnimationPanel::remove);
+  button(tr("new"), "newAnimation");
+  button(tr("copy"), "copyAnimation");
+  button(tr("first"), "defaultAnimation");
+  button(tr("drop"), "removeAnimation");
   column->addLayout(buttons);
   auto* times = new QHBoxLayout;
   times->setSpacing(metrics::kSmallGap);

@@ -65,7 +65,7 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   });
 }
 
-StageView* CutBench::stage() {
+Canvas* CutBench::stage() {
   return stage_;
 }
 

@@ -44,7 +44,7 @@ class CutBench : public BenchView {
   /// Adds what can be done here to the table of all actions.
   static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
 
-  StageView* stage() override;
+  Canvas* stage() override;
   void placeActions(ActionTable& actions) override;
   Player* player() override { return player_; }
   AnimationPanel* animations() const { return animations_; }

@@ -80,6 +80,18 @@ void CutBench::addActions(ActionTable& table, ProjectSession& session, const Ben
 void CutBench::placeActions(ActionTable& actions) {
   actions.place(stage_, {"cut.deleteChosen", "cut.mergeChosen", "cut.snapChosen"});
   actions.place(ribbon(), {"step.repeat", "step.remove", "step.earlier", "step.later"});
+  bindButtons(actions, {{"cutButton", "cut.cut"},
+                        {"turnLeft", "cut.turnLeft"},
+                        {"turnRight", "cut.turnRight"},
+                        {"mirrorX", "cut.mirrorX"},
+                        {"mirrorY", "cut.mirrorY"},
+                        {"snapChosen", "cut.snapChosen"},
+                        {"mergeChosen", "cut.mergeChosen"},
+                        {"deleteChosen", "cut.deleteChosen"},
+                        {"newAnimation", "animation.new"},
+                        {"copyAnimation", "animation.copy"},
+                        {"defaultAnimation", "animation.default"},
+                        {"removeAnimation", "animation.remove"}});
 }
 
 }  // namespace amber

@@ -76,18 +76,13 @@ QWidget* CutBench::makeStrip() {
   pointer_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   pointer_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
   row->addWidget(pointer_, 1);
-  const auto turner = [&](SheetTurn way, const char* icon, const QString& tip) {
-    QPushButton* button = makeButton({}, tip, strip);
-    button->setObjectName(icon);
-    button->setIcon(QIcon(QString(":/icons/%1.svg").arg(icon)));
+  for (const char* name : {"turnLeft", "turnRight", "mirrorX", "mirrorY"}) {
+    QPushButton* button = makeButton({}, {}, strip);
+    button->setObjectName(name);
+    button->setIcon(QIcon(QString(":/icons/%1.svg").arg(name)));
     button->setFixedWidth(26);
     row->addWidget(button);
-    connect(button, &QPushButton::clicked, this, [this, way] { turn(way); });
-  };
-  turner(SheetTurn::Left, "turnLeft", tr("Turn the sheet to the left"));
-  turner(SheetTurn::Right, "turnRight", tr("Turn the sheet to the right"));
-  turner(SheetTurn::MirrorX, "mirrorX", tr("Mirror: left and right change places"));
-  turner(SheetTurn::MirrorY, "mirrorY", tr("Mirror: top and bottom change places"));
+  }
   connectStrip();
   return strip;
 }
@@ -329,18 +324,14 @@ QWidget* CutBench::makeHandPage(QWidget* parent) {
   handFacts_->setWordWrap(true);
   form->addWidget(handFacts_);
   auto* buttons = new QHBoxLayout;
-  const auto button = [&](const QString& text, const char* name, const QString& tip,
-                          void (CutBench::*verb)()) {
-    QPushButton* made = makeButton(text, tip, page);
+  const auto button = [&](const QString& text, const char* name) {
+    QPushButton* made = makeButton(text, {}, page);
     made->setObjectName(name);
     buttons->addWidget(made);
-    connect(made, &QPushButton::clicked, this, verb);
   };
-  button(tr("Snap to ink"), "snapChosen", tr("The least rectangle around the ink in each"),
-         &CutBench::snapChosen);
-  button(tr("Merge"), "mergeChosen", tr("One frame around all that are chosen"),
-         &CutBench::mergeChosen);
-  button(tr("Delete"), "deleteChosen", tr("Take the chosen frames out"), &CutBench::deleteChosen);
+  button(tr("Snap to ink"), "snapChosen");
+  button(tr("Merge"), "mergeChosen");
+  button(tr("Delete"), "deleteChosen");
   form->addLayout(buttons);
   form->addStretch();
   return page;
@@ -396,14 +387,13 @@ QFrame* CutBench::makeSideColumn() {
   // Below what scrolls, so that the next step is always in sight.
   auto* last = new QHBoxLayout;
   last->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kGap);
-  cutButton_ = makeButton(tr("Cut"), tr("Make these cells frames"), side);
+  cutButton_ = makeButton(tr("Cut"), {}, side);
   cutButton_->setObjectName("cutButton");
   dropDraft_ = makeButton(tr("Leave"), tr("Keep the cut as it is"), side);
   dropDraft_->setObjectName("dropDraft");
   last->addWidget(cutButton_, 1);
   last->addWidget(dropDraft_);
   static_cast<QVBoxLayout*>(side->layout())->addLayout(last);
-  connect(cutButton_, &QPushButton::clicked, this, &CutBench::cut);
   connect(dropDraft_, &QPushButton::clicked, this, [this] {
     if (sheet() != nullptr) drafts_.remove(sheet()->id.value);
     refresh();

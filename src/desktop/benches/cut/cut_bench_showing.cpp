@@ -211,8 +211,6 @@ void CutBench::refreshButton() {
     cutButton_->setText(isCut() ? tr("Cut again into %1").arg(frames)
                                 : tr("Cut into %1").arg(frames));
   }
-  cutButton_->setEnabled(cutRefusal().isEmpty());
-  cutButton_->setToolTip(cutRefusal());
   // Where a background is proposed, that comes first.
   const bool keyFirst = found_.value(sheet()->id.value).key.has_value() && !sheet()->ink.key;
   markNext(cutButton_, !keyFirst);

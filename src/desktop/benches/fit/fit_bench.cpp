@@ -19,6 +19,7 @@
 #include "desktop/benches/fit/fit_stage.h"
 #include "desktop/benches/fit/refit_report.h"
 #include "desktop/benches/fit/roles_dialog.h"
+#include "desktop/benches/fit/shape_numbers.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/scope_chooser.h"
@@ -32,50 +33,6 @@ constexpr std::size_t kMostTried = 96;
 
 QString percent(double share) {
   return QString::number(qRound(share * 100)) + " %";
-}
-
-// The numbers of a shape that can be typed, by name.
-struct Number {
-  const char* name;
-  double value;
-};
-
-std::vector<Number> numbersOf(const Shape& shape, std::optional<std::size_t> corner) {
-  if (const auto* box = std::get_if<Box>(&shape)) {
-    return {{"x", box->x}, {"y", box->y}, {"w", box->w}, {"h", box->h}};
-  }
-  if (const auto* c = std::get_if<Circle>(&shape))
-    return {{"cx", c->cx}, {"cy", c->cy}, {"r", c->r}};
-  if (const auto* c = std::get_if<Capsule>(&shape)) {
-    return {{"ax", c->ax}, {"ay", c->ay}, {"bx", c->bx}, {"by", c->by}, {"r", c->r}};
-  }
-  if (const auto* polygon = std::get_if<Polygon>(&shape)) {
-    if (!corner) return {};
-    return {{"corner x", polygon->points[*corner].x}, {"y", polygon->points[*corner].y}};
-  }
-  const auto& mask = std::get<MaskShape>(shape);
-  return {{"x", mask.x}, {"y", mask.y}};
-}
-
-// The shape with those numbers; a polygon's corner is put by the stage.
-Shape withNumbers(const Shape& shape, const std::array<double, 5>& n) {
-  switch (kindOf(shape)) {
-    case ShapeKind::Box:
-      return Box{n[0], n[1], n[2], n[3]};
-    case ShapeKind::Circle:
-      return Circle{n[0], n[1], n[2]};
-    case ShapeKind::Capsule:
-      return Capsule{n[0], n[1], n[2], n[3], n[4]};
-    case ShapeKind::Mask: {
-      MaskShape mask = std::get<MaskShape>(shape);
-      mask.x = std::round(n[0]);
-      mask.y = std::round(n[1]);
-      return mask;
-    }
-    case ShapeKind::Polygon:
-      break;
-  }
-  return shape;
 }
 
 // What edits change of an asset's shapes in a role, by frame.
@@ -119,12 +76,12 @@ void FitBench::connectAll() {
   connect(candidates_, &CandidateList::pointedAt, this, &FitBench::point);
   connect(roles_, &QComboBox::activated, this,
           [this](int at) { session_.selectRole(roles_->itemText(at).toStdString()); });
-  connect(&session_, &ProjectSession::changed, this, &FitBench::refreshSoon);
+  connect(&session_, &ProjectSession::shown, this, &FitBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &FitBench::refreshSoon);
   connect(&session_, &ProjectSession::artArrived, this, &FitBench::refreshSoon);
 }
 
-StageView* FitBench::stage() {
+Canvas* FitBench::stage() {
   return stage_;
 }
 
@@ -323,7 +280,7 @@ void FitBench::typeNumber() {
     stage_->putCorner({numbers_[0]->value(), numbers_[1]->value()});
     return;
   }
-  std::array<double, 5> values{};
+  ShapeNumbers values{};
   for (std::size_t i = 0; i < values.size(); ++i) values[i] = numbers_[i]->value();
   setByHand(withNumbers(shape, values));
 }
@@ -342,7 +299,7 @@ void FitBench::showRoleChoice() {
 }
 
 void FitBench::showNumbers(const Shape& shape) {
-  const std::vector<Number> numbers = numbersOf(shape, stage_->corner());
+  const std::vector<ShapeNumber> numbers = numbersOf(shape, stage_->corner());
   for (std::size_t i = 0; i < numbers_.size(); ++i) {
     const bool used = i < numbers.size();
     numberNames_[i]->setVisible(used);
@@ -393,9 +350,6 @@ void FitBench::refresh() {
   candidatesTitle_->setText(tr("Candidates for %1").arg(QString::fromStdString(role())));
   candidates_->refresh(current == nullptr ? Duty::Stops : current->duty);
   sameForScope_->setEnabled(shape != nullptr);
-  hold_->setEnabled(shape != nullptr);
-  key_->setEnabled(shape != nullptr);
-  unkey_->setEnabled(shape != nullptr);
   const bool isMask = shape != nullptr && kindOf(shape->key->geometry) == ShapeKind::Mask;
   maskTools_->setVisible(isMask);
   snapTools_->setVisible(!isMask);

@@ -37,7 +37,7 @@ class FitBench : public BenchView {
   /// Adds what can be done here to the table of all actions.
   static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
 
-  StageView* stage() override;
+  Canvas* stage() override;
   void placeActions(ActionTable& actions) override;
   /// Fits the snug box to the frames of the scope.
   void fitSnugBoxes();
@@ -96,10 +96,7 @@ class FitBench : public BenchView {
   QComboBox* roles_ = nullptr;
   QPushButton* sameForScope_ = nullptr;
   std::array<QPushButton*, 3> ways_{};
-  QPushButton* fitAgain_ = nullptr;
-  QPushButton* unkey_ = nullptr;
-  QPushButton* key_ = nullptr;
-  QPushButton* hold_ = nullptr;
+  QMenu* more_ = nullptr;
   QWidget* maskTools_ = nullptr;
   QWidget* snapTools_ = nullptr;
   QLabel* candidatesTitle_ = nullptr;

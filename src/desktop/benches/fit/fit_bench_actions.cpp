@@ -38,6 +38,15 @@ void FitBench::addActions(ActionTable& table, ProjectSession& session, const Ben
 void FitBench::placeActions(ActionTable& actions) {
   actions.place(stage(),
                 {"fit.key", "fit.unkey", "fit.hold", "fit.mirror", "fit.copy", "fit.paste"});
+  bindButtons(actions, {{"keyShape", "fit.key"},
+                        {"unkeyShape", "fit.unkey"},
+                        {"holdShape", "fit.hold"},
+                        {"fitAgain", "fit.again"},
+                        {"fitButton", "fit.take"},
+                        {"rolesButton", "fit.roles"}});
+  for (const char* id : {"fit.copy", "fit.paste", "fit.mirror", "fit.kindRules"}) {
+    more_->addAction(actions.action(id));
+  }
 }
 
 }  // namespace amber

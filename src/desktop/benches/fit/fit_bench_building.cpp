@@ -84,10 +84,8 @@ QWidget* FitBench::makeStrip() {
   roles_->setToolTip(tr("The role whose shapes are worked on"));
   roles_->setMinimumContentsLength(7);
   row->addWidget(roles_);
-  QPushButton* more = tight(makeButton(
-      tr("Roles"), tr("Name, duty, recipe and limits of every role of the project"), strip));
+  QPushButton* more = tight(makeButton(tr("Roles"), {}, strip));
   more->setObjectName("rolesButton");
-  connect(more, &QPushButton::clicked, this, &FitBench::showRoles);
   row->addWidget(more);
   kind_ = makeLabel({}, "quiet", strip);
   kind_->setObjectName("shapeKind");
@@ -237,12 +235,10 @@ void FitBench::addTaking(QVBoxLayout* form, QWidget* side) {
   connect(group, &QButtonGroup::idClicked, this, [this](int id) { way_ = static_cast<Way>(id); });
   QHBoxLayout* buttons = nullptr;
   column->addWidget(rowOf(side, buttons));
-  auto* fit = makeButton(tr("Snug boxes"),
-                         tr("Each frame gets the least box that holds all of its firm ink"), side);
+  auto* fit = makeButton(tr("Snug boxes"), {}, side);
   fit->setObjectName("fitButton");
   markNext(fit, true);
   buttons->addWidget(fit);
-  connect(fit, &QPushButton::clicked, this, &FitBench::fitSnugBoxes);
   sameForScope_ =
       makeButton(tr("This frame's shape"),
                  tr("The same shape, at the same place relative to each frame's origin"), side);
@@ -258,35 +254,21 @@ void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
   form->addLayout(column);
   QHBoxLayout* row = nullptr;
   column->addWidget(rowOf(side, row));
-  const auto add = [&](QPushButton*& button, const char* name, const QString& text,
-                       const QString& tip, void (FitBench::*verb)()) {
-    button = tight(makeButton(text, tip, side));
+  const auto add = [&](const char* name, const QString& text) {
+    QPushButton* button = tight(makeButton(text, {}, side));
     button->setObjectName(name);
-    connect(button, &QPushButton::clicked, this, verb);
     row->addWidget(button);
   };
-  add(key_, "keyShape", tr("Key"), tr("What is held on the frames of the scope is keyed there"),
-      &FitBench::keyShapes);
-  add(unkey_, "unkeyShape", tr("Unkey"),
-      tr("The frames of the scope lose their own shape and hold the one before"),
-      &FitBench::unkeyShapes);
-  add(hold_, "holdShape", tr("Hold"),
-      tr("This frame's shape through all of its animation, keyed on the first frame"),
-      &FitBench::holdShape);
-  add(fitAgain_, "fitAgain", tr("Refit"),
-      tr("What is stale of the scope is fitted again by its recipe; all, where nothing is"),
-      &FitBench::fitAgain);
+  add("keyShape", tr("Key"));
+  add("unkeyShape", tr("Unkey"));
+  add("holdShape", tr("Hold"));
+  add("fitAgain", tr("Refit"));
   QPushButton* more =
       tight(makeButton(tr("More"), tr("Copy, paste, mirror, the kind's rules"), side));
   more->setObjectName("moreShapes");
-  auto* menu = new QMenu(more);
-  menu->addAction(tr("Copy this shape"), this, &FitBench::copyShape);
-  menu->addAction(tr("Paste for the scope"), this, &FitBench::pasteShape);
-  menu->addAction(tr("Mirror for the scope"), this, &FitBench::mirrorShapes);
-  menu->addSeparator();
-  menu->addAction(tr("Apply the kind's rules to the scope"), this, &FitBench::applyKindRules);
-  connect(more, &QPushButton::clicked, menu,
-          [more, menu] { menu->popup(more->mapToGlobal(QPoint(0, more->height()))); });
+  more_ = new QMenu(more);
+  connect(more, &QPushButton::clicked, more_,
+          [this, more] { more_->popup(more->mapToGlobal(QPoint(0, more->height()))); });
   row->addWidget(more);
   row->addStretch();
 }

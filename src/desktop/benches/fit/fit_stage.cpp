@@ -33,7 +33,7 @@ FitStage::FitStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
   for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced}) {
     connect(&session_, signal, this, [this] { contentChanged(); });
   }
-  connect(&session_, &ProjectSession::changed, this, [this] { contentChanged(); });
+  connect(&session_, &ProjectSession::shown, this, [this] { contentChanged(); });
 }
 
 void FitStage::setShowAir(bool show) {
@@ -348,7 +348,7 @@ void FitStage::keyPressEvent(QKeyEvent* event) {
     }
     return;
   }
-  StageView::keyPressEvent(event);
+  Canvas::keyPressEvent(event);
 }
 
 }  // namespace amber

@@ -129,7 +129,7 @@ QWidget* NamesBench::makeSideColumn() {
   grid->setContentsMargins(0, 0, 0, 0);
   form->addWidget(kinds_);
   addRule(form, side);
-  all_ = makeButton({}, tr("Gives every wrong name the one it becomes, in one step"), side);
+  all_ = makeButton({}, {}, side);
   all_->setObjectName("renameAll");
   selected_ = makeButton(tr("Rename selected"), tr("Renames the selected rows by the rule"), side);
   selected_->setEnabled(false);
@@ -140,7 +140,6 @@ QWidget* NamesBench::makeSideColumn() {
   form->addStretch();
   connect(digits_, &NumberField::committed, this, &NamesBench::changeRule);
   connect(first_, &NumberField::committed, this, &NamesBench::changeRule);
-  connect(all_, &QPushButton::clicked, this, &NamesBench::renameAll);
   connect(selected_, &QPushButton::clicked, this, &NamesBench::renameSelected);
   return side;
 }
@@ -196,7 +195,6 @@ void NamesBench::refresh() {
                                : counted(wrong, tr("name does"), tr("names do")) +
                                      tr(" not follow the rule."));
   all_->setText(wrong > 0 ? tr("Rename all %1").arg(wrong) : tr("Nothing to rename"));
-  all_->setEnabled(wrong > 0);
   markNext(all_, wrong > 0);
   selected_->setEnabled(table_->selectionModel()->hasSelection());
   digits_->setValue(project.naming.digits);

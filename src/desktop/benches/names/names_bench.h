@@ -25,6 +25,7 @@ class NamesBench : public BenchView {
 
   /// Adds what can be done here to the table of all actions.
   static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
+  void placeActions(ActionTable& actions) override;
 
   /// Empty when something can be renamed; else the reason.
   QString renameRefusal() const;

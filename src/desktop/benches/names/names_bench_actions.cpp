@@ -13,4 +13,8 @@ void NamesBench::addActions(ActionTable& table, ProjectSession& session,
       [](const NamesBench& names) { return names.renameRefusal(); });
 }
 
+void NamesBench::placeActions(ActionTable& actions) {
+  bindButtons(actions, {{"renameAll", "names.renameAll"}});
+}
+
 }  // namespace amber

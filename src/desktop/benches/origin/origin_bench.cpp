@@ -28,7 +28,7 @@ constexpr std::size_t kMostTried = 1000;
 
 }  // namespace
 
-StageView* OriginBench::stage() {
+Canvas* OriginBench::stage() {
   return stage_;
 }
 

@@ -43,7 +43,7 @@ class OriginBench : public BenchView {
   /// Adds what can be done here to the table of all actions.
   static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
 
-  StageView* stage() override;
+  Canvas* stage() override;
   void placeActions(ActionTable& actions) override;
   Player* player() override { return player_; }
 
@@ -137,7 +137,7 @@ class OriginBench : public BenchView {
   NumberField* y_ = nullptr;
   QLabel* rule_ = nullptr;
   QLineEdit* mountName_ = nullptr;
-  std::vector<QPushButton*> mountButtons_;
+  QPushButton* mountKey_ = nullptr;
   QWidget* spinRow_ = nullptr;
   NumberField* angle_ = nullptr;
   QPushButton* turning_ = nullptr;

@@ -31,6 +31,11 @@ void OriginBench::addActions(ActionTable& table, ProjectSession& session,
 
 void OriginBench::placeActions(ActionTable& actions) {
   actions.place(stage(), {"mount.key", "mount.hold", "mount.mirror", "mount.copy", "mount.remove"});
+  bindButtons(actions, {{"mountKey", "mount.key"},
+                        {"mountHold", "mount.hold"},
+                        {"mountMirror", "mount.mirror"},
+                        {"mountCopy", "mount.copy"},
+                        {"mountRemove", "mount.remove"}});
 }
 
 }  // namespace amber

@@ -44,7 +44,7 @@ OriginBench::OriginBench(ProjectSession& session, Pictures& pictures, QWidget* p
   all->addLayout(middle, 1);
   all->addWidget(makeSideColumn());
   connectStage();
-  connect(&session_, &ProjectSession::changed, this, &OriginBench::refreshSoon);
+  connect(&session_, &ProjectSession::shown, this, &OriginBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &OriginBench::refreshSoon);
   connect(&session_, &ProjectSession::artArrived, this, &OriginBench::refreshSoon);
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {

@@ -65,24 +65,17 @@ void OriginBench::addPointFields(QVBoxLayout* form, QWidget* side) {
   addRow(form, tr("mount"), {mountName_});
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(4);
-  const auto button = [&](const char* name, const QString& text, const QString& tip,
-                          void (OriginBench::*verb)()) {
-    QPushButton* made = tight(makeButton(text, tip, side), "small");
+  const auto button = [&](const char* name, const QString& text) {
+    QPushButton* made = tight(makeButton(text, {}, side), "small");
     made->setObjectName(name);
-    connect(made, &QPushButton::clicked, this, verb);
     buttons->addWidget(made);
-    mountButtons_.push_back(made);
+    return made;
   };
-  button("mountKey", tr("Key"), tr("Keys the mount on this frame, or takes its key away"),
-         &OriginBench::toggleKey);
-  button("mountHold", tr("Hold"), tr("Holds it at this place through the animation"),
-         &OriginBench::holdMount);
-  button("mountMirror", tr("Mirror"),
-         tr("To the other side of the origin; a name with a side makes its counterpart"),
-         &OriginBench::mirrorMount);
-  button("mountCopy", tr("Copy"), tr("Copies its offset from the origin"),
-         &OriginBench::copyOffset);
-  button("mountRemove", tr("Remove"), tr("Takes it out of the asset"), &OriginBench::removeMount);
+  mountKey_ = button("mountKey", tr("Key"));
+  button("mountHold", tr("Hold"));
+  button("mountMirror", tr("Mirror"));
+  button("mountCopy", tr("Copy"));
+  button("mountRemove", tr("Remove"));
   form->addLayout(buttons);
   connect(x_, &NumberField::committed, this, &OriginBench::typePoint);
   connect(y_, &NumberField::committed, this, &OriginBench::typePoint);

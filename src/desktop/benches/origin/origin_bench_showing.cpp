@@ -211,9 +211,7 @@ void OriginBench::refreshPoints() {
   if (!mountName_->hasFocus() || !mountName_->isModified()) {
     mountName_->setText(QString::fromStdString(mount_));
   }
-  for (QPushButton* button : mountButtons_) button->setEnabled(!mount_.empty());
-  mountButtons_.front()->setText(any && findMount(*frame, mount_) != nullptr ? tr("Unkey")
-                                                                             : tr("Key"));
+  mountKey_->setText(any && findMount(*frame, mount_) != nullptr ? tr("Unkey") : tr("Key"));
 }
 
 void OriginBench::refreshUse() {

@@ -28,7 +28,7 @@ OriginStage::OriginStage(ProjectSession& session, Pictures& pictures, QWidget* p
   for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced}) {
     connect(&session_, signal, this, [this] { contentChanged(); });
   }
-  connect(&session_, &ProjectSession::changed, this, [this] { contentChanged(); });
+  connect(&session_, &ProjectSession::shown, this, [this] { contentChanged(); });
 }
 
 const Frame* OriginStage::shown() const {

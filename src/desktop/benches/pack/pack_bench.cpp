@@ -116,7 +116,6 @@ QWidget* PackBench::makeSideColumn() {
     connect(field, &NumberField::committed, this, &PackBench::changeProfile);
   }
   connect(trim_, &QCheckBox::clicked, this, &PackBench::changeProfile);
-  connect(packButton_, &QPushButton::clicked, this, &PackBench::pack);
   connect(verifyButton_, &QPushButton::clicked, this, &PackBench::verify);
   return side;
 }
@@ -147,8 +146,6 @@ void PackBench::refresh() {
   trim_->setChecked(profile.trim);
   folder_->setPlaceholderText(QFileInfo(session_.path()).absoluteDir().dirName() + "/parcel");
   const QString refusal = packRefusal();
-  packButton_->setEnabled(refusal.isEmpty());
-  packButton_->setToolTip(refusal.isEmpty() ? tr("Writes the parcel and reads it back") : refusal);
   markNext(packButton_, refusal.isEmpty());
   const bool packed = session_.hasProject() && QFileInfo::exists(folder() + "/parcel.json");
   verifyButton_->setEnabled(packed && !busy_);

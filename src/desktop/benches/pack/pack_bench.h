@@ -32,6 +32,7 @@ class PackBench : public BenchView {
 
   /// Adds what can be done here to the table of all actions.
   static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
+  void placeActions(ActionTable& actions) override;
 
   /// Empty when packing is possible; else the reason.
   QString packRefusal() const;

@@ -15,4 +15,8 @@ void PackBench::addActions(ActionTable& table, ProjectSession& session, const Be
       [](const PackBench& pack) { return pack.packRefusal(); });
 }
 
+void PackBench::placeActions(ActionTable& actions) {
+  bindButtons(actions, {{"packButton", "pack.pack"}});
+}
+
 }  // namespace amber

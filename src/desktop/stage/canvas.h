@@ -1,0 +1,87 @@
+#pragma once
+
+#include <QEvent>
+#include <QFocusEvent>
+#include <QKeyEvent>
+#include <QMarginsF>
+#include <QMouseEvent>
+#include <QPaintEvent>
+#include <QPainter>
+#include <QPointF>
+#include <QRectF>
+#include <QResizeEvent>
+#include <QString>
+#include <QWheelEvent>
+#include <QWidget>
+#include <optional>
+
+#include "desktop/stage/view_transform.h"
+
+namespace amber {
+
+/// A place where something is shown large and worked on by hand: zoom by the wheel or + and -, pan
+/// by the middle button, fit by 0, nudged by the arrow keys. What is shown and edited is up to the
+/// subclass, which speaks the units of what it shows ("art": art px, or game px on a course); it
+/// need not be a sheet, nor have a project.
+class Canvas : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit Canvas(QWidget* parent);
+
+  const ViewTransform& view() const { return view_; }
+  /// Shows all of the content as large as possible; also whenever the content's extent changes.
+  void fit();
+  void zoom(bool larger);
+
+ signals:
+  /// The scale, or where the content lies, is another.
+  void viewChanged();
+  /// Where the pointer is, in art px; nothing when it has left.
+  void pointed(std::optional<QPointF> art);
+  /// Between these an arrow key is held down, and all that it does is one step.
+  void runStarted();
+  void runEnded();
+
+ protected:
+  /// The extent of what is shown, art px; empty for nothing.
+  virtual QRectF content() const = 0;
+  /// Paints what lies under everything; by default the theme's paper.
+  virtual void paintGround(QPainter& painter);
+  /// Paints over the ground.
+  virtual void paintStage(QPainter& painter) = 0;
+  /// What is said on an empty canvas.
+  virtual QString emptyText() const { return {}; }
+  /// Room kept free around the content, stage px: left, top, right, bottom.
+  virtual QMarginsF surround() const { return {24, 24, 24, 24}; }
+
+  virtual void artPress(QPointF, Qt::KeyboardModifiers) {}
+  virtual void artMove(QPointF, Qt::KeyboardModifiers) {}
+  virtual void artRelease(QPointF, Qt::KeyboardModifiers) {}
+  /// Escape, or anything else that ends a drag without a change.
+  virtual void artCancel() {}
+  /// An arrow key, as px to move by.
+  virtual void artNudge(double, double) {}
+
+  /// To be called when the content may have changed; fits again if its extent has.
+  void contentChanged();
+
+  void paintEvent(QPaintEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  void keyReleaseEvent(QKeyEvent* event) override;
+  void focusOutEvent(QFocusEvent* event) override;
+  void leaveEvent(QEvent* event) override;
+
+ private:
+  ViewTransform view_;
+  QRectF fittedTo_;
+  bool fitted_ = true;  // follow the widget's size until the user zooms or pans
+  std::optional<QPointF> panning_;
+};
+
+}  // namespace amber
