@@ -1,8 +1,12 @@
 // parcel.json as text, and back.
+#include <algorithm>
+#include <array>
 #include <limits>
 #include <nlohmann/json.hpp>
 
 #include "core/geometry/tolerances.h"
+#include "core/layers/outcome_words.h"
+#include "core/project/ranges.h"
 #include "core/project/words.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
@@ -10,6 +14,8 @@
 
 namespace amber {
 namespace {
+
+constexpr std::size_t kMostMeetings = 4000000;
 
 Json frameJson(const ParcelFrame& frame) {
   Json shapes = Json::array();
@@ -89,6 +95,9 @@ ParcelAsset readAsset(const JsonReader& from, const std::vector<ParcelPage>& pag
   asset.name = from.member("name").text();
   asset.kind = from.member("kind").text();
   asset.motion = static_cast<Motion>(from.member("motion").choice(kMotionWords));
+  if (const auto copies = from.optionalMember("copies")) {
+    asset.copies = static_cast<Copies>(copies->choice(kCopiesWords));
+  }
   asset.scale = from.member("scale").number();
   for (const JsonReader& part : from.member("frames").elements()) {
     if (part.failed()) return asset;
@@ -99,6 +108,75 @@ ParcelAsset readAsset(const JsonReader& from, const std::vector<ParcelPage>& pag
     asset.animations.push_back(readAnimation(part, static_cast<int>(asset.frames.size())));
   }
   return asset;
+}
+
+Json jsonOf(const Sides& sides) {
+  Json list = Json::array();
+  if (sides.a) list.push_back("a");
+  if (sides.b) list.push_back("b");
+  return list;
+}
+
+Sides readSides(const JsonReader& from) {
+  constexpr std::array<std::string_view, 2> words = {"a", "b"};
+  Sides sides;
+  for (const JsonReader& side : from.elements(2))
+    (side.choice(words) == 0 ? sides.a : sides.b) = true;
+  return sides;
+}
+
+Json groupsJson(const std::vector<ParcelGroup>& groups) {
+  Json list = Json::array();
+  for (const ParcelGroup& group : groups) {
+    list.push_back(Json{{"parties", group.parties},
+                        {"duty", wordOf(kDutyWords, group.settings.duty)},
+                        {"on", group.settings.on},
+                        {"seeks", group.settings.seeks},
+                        {"motion", wordOf(kMotionWords, group.settings.motion)}});
+  }
+  return list;
+}
+
+Json meetingsJson(const std::vector<ParcelMeeting>& meetings) {
+  Json list = Json::array();
+  for (const ParcelMeeting& one : meetings) {
+    list.push_back(Json{{"a", one.a},
+                        {"b", one.b},
+                        {"outcome", wordOf(kOutcomeWords, one.outcome)},
+                        {"stopped", jsonOf(one.stopped)},
+                        {"told", jsonOf(one.told)}});
+  }
+  return list;
+}
+
+// Parcels of before parties were written have none.
+void readMeetings(const JsonReader& root, Parcel& parcel) {
+  parcel.rule.pairing = static_cast<Pairing>(root.member("pairing").choice(kPairingWords));
+  if (const auto wakes = root.optionalMember("wakes")) {
+    parcel.rule.wakes = static_cast<Wakes>(wakes->choice(kWakesWords));
+  }
+  if (const auto groups = root.optionalMember("groups")) {
+    for (const JsonReader& part : groups->elements(kMostThings)) {
+      if (part.failed()) return;
+      ParcelGroup& group = parcel.groups.emplace_back();
+      for (const JsonReader& party : part.member("parties").elements(kMostThings)) {
+        group.parties.push_back(party.text());
+      }
+      group.settings = {static_cast<Duty>(part.member("duty").choice(kDutyWords)),
+                        part.member("on").bits(), part.member("seeks").bits(),
+                        static_cast<Motion>(part.member("motion").choice(kMotionWords))};
+    }
+  }
+  if (const auto meetings = root.optionalMember("meetings")) {
+    const int last = std::max(0, static_cast<int>(parcel.groups.size()) - 1);
+    for (const JsonReader& part : meetings->elements(kMostMeetings)) {
+      if (part.failed()) return;
+      parcel.meetings.push_back({part.member("a").whole(0, last), part.member("b").whole(0, last),
+                                 static_cast<Outcome>(part.member("outcome").choice(kOutcomeWords)),
+                                 readSides(part.member("stopped")),
+                                 readSides(part.member("told"))});
+    }
+  }
 }
 
 ParcelPage readPage(const JsonReader& from) {
@@ -133,6 +211,7 @@ std::string parcelText(const Parcel& parcel) {
     assets.push_back(Json{{"name", asset.name},
                           {"kind", asset.kind},
                           {"motion", wordOf(kMotionWords, asset.motion)},
+                          {"copies", wordOf(kCopiesWords, asset.copies)},
                           {"scale", asset.scale},
                           {"frames", std::move(frames)},
                           {"animations", std::move(animations)}});
@@ -142,7 +221,10 @@ std::string parcelText(const Parcel& parcel) {
                        {"units", {{"length", "px"}, {"yAxis", "down"}, {"time", "ms"}}},
                        {"pages", std::move(pages)},
                        {"layers", std::move(layers)},
-                       {"pairing", "either"},
+                       {"pairing", wordOf(kPairingWords, parcel.rule.pairing)},
+                       {"wakes", wordOf(kWakesWords, parcel.rule.wakes)},
+                       {"groups", groupsJson(parcel.groups)},
+                       {"meetings", meetingsJson(parcel.meetings)},
                        {"assets", std::move(assets)}});
 }
 
@@ -162,7 +244,6 @@ Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
   root.member("units").member("length").choice(std::array<std::string_view, 1>{"px"});
   root.member("units").member("yAxis").choice(std::array<std::string_view, 1>{"down"});
   root.member("units").member("time").choice(std::array<std::string_view, 1>{"ms"});
-  root.member("pairing").choice(std::array<std::string_view, 1>{"either"});
   Parcel parcel;
   for (const JsonReader& part : root.member("pages").elements(10000)) {
     parcel.pages.push_back(readPage(part));
@@ -172,6 +253,7 @@ Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
                              static_cast<int>(parcel.layers.size()));
     parcel.layers.push_back(part.member("name").text());
   }
+  readMeetings(root, parcel);
   for (const JsonReader& part : root.member("assets").elements()) {
     if (part.failed()) break;
     parcel.assets.push_back(readAsset(part, parcel.pages));

@@ -10,6 +10,7 @@
 #include "files/file_bytes.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
+#include "files/layering_json.h"
 #include "files/recipe_json.h"
 
 namespace amber {
@@ -106,7 +107,9 @@ Json assetJson(const Asset& asset) {
               {"name", asset.name},
               {"kind", asset.kind},
               {"motion", wordOf(kMotionWords, asset.motion)},
+              {"copies", wordOf(kCopiesWords, asset.copies)},
               {"scale", asset.scale},
+              {"settings", jsonOf(asset.settings)},
               {"frames", std::move(frames)},
               {"animations", std::move(animations)}};
 }
@@ -121,6 +124,8 @@ Json settingsJson(const Project& project) {
     kinds.push_back(Json{{"name", kind.name},
                          {"prefix", kind.prefix},
                          {"motion", wordOf(kMotionWords, kind.motion)},
+                         {"copies", wordOf(kCopiesWords, kind.copies)},
+                         {"settings", jsonOf(kind.settings)},
                          {"origin", textOf(kind.origin)},
                          {"shapes", std::move(shapes)}});
   }
@@ -146,7 +151,10 @@ Json settingsJson(const Project& project) {
       {"origins", {{"drift", project.origins.drift}, {"whole", project.origins.wholePixels}}},
       {"layers", project.layers},
       {"kinds", std::move(kinds)},
-      {"roles", std::move(roles)}};
+      {"roles", std::move(roles)},
+      {"pairing", wordOf(kPairingWords, project.pairing)},
+      {"wakes", wordOf(kWakesWords, project.wakes)},
+      {"expectations", jsonOf(project.expectations)}};
 }
 
 }  // namespace

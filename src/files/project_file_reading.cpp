@@ -10,6 +10,7 @@
 #include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
+#include "files/layering_json.h"
 #include "files/project_file.h"
 #include "files/recipe_json.h"
 
@@ -21,7 +22,7 @@ class ProjectReading {
  public:
   Project read(const JsonReader& root) {
     root.knows({"format", "version", "name", "nextId", "naming", "pack", "origins", "layers",
-                "kinds", "roles", "sheets", "assets"});
+                "kinds", "roles", "sheets", "assets", "pairing", "wakes", "expectations"});
     project_.name = root.member("name").text();
     project_.nextId = root.member("nextId").bits();
     readSettings(root);
@@ -59,6 +60,15 @@ class ProjectReading {
       if (from.failed()) break;
       project_.kinds.push_back(readKind(from));
     }
+    if (const auto pairing = root.optionalMember("pairing")) {
+      project_.pairing = static_cast<Pairing>(pairing->choice(kPairingWords));
+    }
+    if (const auto wakes = root.optionalMember("wakes")) {
+      project_.wakes = static_cast<Wakes>(wakes->choice(kWakesWords));
+    }
+    if (const auto expectations = root.optionalMember("expectations")) {
+      project_.expectations = readExpectations(*expectations);
+    }
   }
 
   static PackProfile readProfile(const JsonReader& from) {
@@ -85,7 +95,7 @@ class ProjectReading {
   }
 
   static Kind readKind(const JsonReader& from) {
-    from.knows({"name", "prefix", "motion", "origin", "shapes"});
+    from.knows({"name", "prefix", "motion", "origin", "shapes", "copies", "settings"});
     Kind kind{from.member("name").text(), from.member("prefix").text(),
               readMotion(from.member("motion")), readRule(from.member("origin"))};
     if (const auto shapes = from.optionalMember("shapes")) {
@@ -94,6 +104,12 @@ class ProjectReading {
         part.knows({"role", "recipe"});
         kind.shapes.push_back({part.member("role").text(), readRecipe(part.member("recipe"))});
       }
+    }
+    if (const auto copies = from.optionalMember("copies")) {
+      kind.copies = static_cast<Copies>(copies->choice(kCopiesWords));
+    }
+    if (const auto settings = from.optionalMember("settings")) {
+      kind.settings = amber::readSettings(*settings);
     }
     return kind;
   }
@@ -186,13 +202,20 @@ class ProjectReading {
   }
 
   static Asset readAsset(const JsonReader& from) {
-    from.knows({"id", "name", "kind", "motion", "scale", "frames", "animations"});
+    from.knows(
+        {"id", "name", "kind", "motion", "copies", "scale", "settings", "frames", "animations"});
     Asset asset;
     asset.id = {from.member("id").bits()};
     asset.name = from.member("name").text();
     asset.kind = from.member("kind").text();
     asset.motion = readMotion(from.member("motion"));
     asset.scale = from.member("scale").number();
+    if (const auto copies = from.optionalMember("copies")) {
+      asset.copies = static_cast<Copies>(copies->choice(kCopiesWords));
+    }
+    if (const auto settings = from.optionalMember("settings")) {
+      asset.settings = amber::readSettings(*settings);
+    }
     for (const JsonReader& part : from.member("frames").elements()) {
       if (part.failed()) break;
       asset.frames.push_back(readFrame(part));

@@ -5,6 +5,7 @@
 
 #include "core/checks/cut_checks.h"
 #include "core/checks/frame_checks.h"
+#include "core/checks/layer_checks.h"
 #include "core/checks/mount_checks.h"
 #include "core/checks/name_checks.h"
 #include "core/checks/origin_checks.h"
@@ -52,6 +53,7 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
   append(findings, checkOriginsTogether(project, art));
   append(findings, checkShapesTogether(project, art));
   append(findings, checkNames(project));
+  append(findings, checkLayers(project));
   for (Finding& finding : findings) placeInAnimation(finding.where, project);
   sortFindings(findings);
   return findings;

@@ -9,7 +9,7 @@ namespace amber {
 enum class Severity { Error, Warning, Note };
 
 /// The benches, in the order of the work; a rule's is the one at which its findings are mended.
-enum class Bench { Cut, Origin, Fit, Names, Pack };
+enum class Bench { Cut, Origin, Fit, Names, Layers, Pack };
 inline constexpr std::size_t kBenchCount = static_cast<std::size_t>(Bench::Pack) + 1;
 
 /// What a check looks for.
@@ -96,19 +96,53 @@ inline constexpr Rule kNameRule{"name.rule", Severity::Warning, Bench::Names,
 inline constexpr Rule kNameDuplicate{"name.duplicate", Severity::Error, Bench::Names,
                                      "assets or frames share a name"};
 
+inline constexpr Rule kLayersBroken{"layers.broken", Severity::Error, Bench::Layers,
+                                    "an expectation is not so"};
+inline constexpr Rule kLayersEmpty{"layers.empty", Severity::Warning, Bench::Layers,
+                                   "a phrase of an expectation means nobody"};
+inline constexpr Rule kLayersTwice{"layers.twice", Severity::Note, Bench::Layers,
+                                   "two expectations say the same"};
+inline constexpr Rule kLayersUnasked{"layers.unasked", Severity::Warning, Bench::Layers,
+                                     "parties meet, and no expectation speaks of them; not told "
+                                     "where there are no expectations"};
+inline constexpr Rule kLayersStill{"layers.still", Severity::Warning, Bench::Layers,
+                                   "a pair is expected to stop, and neither of it moves"};
+inline constexpr Rule kLayersUnmet{"layers.unmet", Severity::Warning, Bench::Layers,
+                                   "nobody can meet the shapes of a role of an asset; not told "
+                                   "where there are no expectations"};
+inline constexpr Rule kLayersBlind{"layers.blind", Severity::Warning, Bench::Layers,
+                                   "a role that notices seeks layers that nobody is on; not told "
+                                   "where there are no expectations"};
+inline constexpr Rule kLayersBoth{"layers.both", Severity::Note, Bench::Layers,
+                                  "both sides are told of one meeting; not told where there are "
+                                  "no expectations"};
+inline constexpr Rule kLayersCovered{"layers.covered", Severity::Warning, Bench::Layers,
+                                     "what notices lies within what stops at the same, and is "
+                                     "never told"};
+inline constexpr Rule kLayersUnused{"layers.unused", Severity::Note, Bench::Layers,
+                                    "nobody is on a layer, or nobody seeks it; not told where "
+                                    "there is one layer"};
+inline constexpr Rule kLayersSame{"layers.same", Severity::Note, Bench::Layers,
+                                  "two layers have the same users"};
+inline constexpr Rule kLayersAlike{"layers.alike", Severity::Note, Bench::Layers,
+                                   "the names of two layers are one letter apart"};
+
 }  // namespace rules
 
 /// All of them, in the order of the benches.
 inline constexpr std::array kRules = {
-    &rules::kSheetMissing,  &rules::kSheetChanged, &rules::kSheetKey,       &rules::kSheetPictures,
-    &rules::kCutCrossing,   &rules::kCutEdge,      &rules::kCutPartialCell, &rules::kCutSpecks,
-    &rules::kFrameLost,     &rules::kFrameEmpty,   &rules::kNumberingGap,   &rules::kOriginSlip,
-    &rules::kOriginDrift,   &rules::kOriginHalf,   &rules::kOriginOutside,  &rules::kOriginMixed,
-    &rules::kOriginMirror,  &rules::kMountMissing, &rules::kMountFar,       &rules::kFrameNoShape,
-    &rules::kShapeOffInk,   &rules::kShapeFault,   &rules::kShapePoints,    &rules::kShapeAir,
-    &rules::kShapeBareInk,  &rules::kShapeStale,   &rules::kShapeJumps,     &rules::kShapeFlush,
-    &rules::kShapeFilled,   &rules::kShapeMirror,  &rules::kShapeDiffers,   &rules::kNameRule,
-    &rules::kNameDuplicate,
+    &rules::kSheetMissing,  &rules::kSheetChanged,  &rules::kSheetKey,       &rules::kSheetPictures,
+    &rules::kCutCrossing,   &rules::kCutEdge,       &rules::kCutPartialCell, &rules::kCutSpecks,
+    &rules::kFrameLost,     &rules::kFrameEmpty,    &rules::kNumberingGap,   &rules::kOriginSlip,
+    &rules::kOriginDrift,   &rules::kOriginHalf,    &rules::kOriginOutside,  &rules::kOriginMixed,
+    &rules::kOriginMirror,  &rules::kMountMissing,  &rules::kMountFar,       &rules::kFrameNoShape,
+    &rules::kShapeOffInk,   &rules::kShapeFault,    &rules::kShapePoints,    &rules::kShapeAir,
+    &rules::kShapeBareInk,  &rules::kShapeStale,    &rules::kShapeJumps,     &rules::kShapeFlush,
+    &rules::kShapeFilled,   &rules::kShapeMirror,   &rules::kShapeDiffers,   &rules::kNameRule,
+    &rules::kNameDuplicate, &rules::kLayersBroken,  &rules::kLayersEmpty,    &rules::kLayersTwice,
+    &rules::kLayersUnasked, &rules::kLayersStill,   &rules::kLayersUnmet,    &rules::kLayersBlind,
+    &rules::kLayersBoth,    &rules::kLayersCovered, &rules::kLayersUnused,   &rules::kLayersSame,
+    &rules::kLayersAlike,
 };
 
 }  // namespace amber

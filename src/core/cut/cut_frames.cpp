@@ -84,6 +84,7 @@ class Cutting {
     asset.name = assetNameFor(project_, kind, request_.asset);
     asset.kind = kind.name;
     asset.motion = kind.motion;
+    asset.copies = kind.copies;
     return asset;
   }
 

@@ -5,8 +5,10 @@
 #include <tuple>
 
 #include "core/fit/keys/held_shapes.h"
+#include "core/layers/parties.h"
 #include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
+#include "core/pack/parcel_meetings.h"
 
 namespace amber {
 namespace {
@@ -74,6 +76,9 @@ class Builder {
            built.pages[static_cast<std::size_t>(place.page)]);
     }
     built.parcel.layers = project_.layers;
+    if (auto added = addMeetings(project_, built.parcel); !added) {
+      return tl::unexpected(added.error());
+    }
     for (const auto& asset : project_.assets) {
       built.parcel.assets.push_back(parcelAsset(*asset, *layout));
     }
@@ -103,7 +108,7 @@ class Builder {
   }
 
   ParcelAsset parcelAsset(const Asset& asset, const PageLayout& layout) const {
-    ParcelAsset result{asset.name, asset.kind, asset.motion, asset.scale, {}, {}};
+    ParcelAsset result{asset.name, asset.kind, asset.motion, asset.scale, {}, {}, asset.copies};
     std::map<FrameId, int> indices;
     const Mounts mounts(asset);
     const HeldShapes shapes(asset);
@@ -111,9 +116,10 @@ class Builder {
       indices[frame.id] = static_cast<int>(result.frames.size());
       result.frames.push_back(parcelFrame(frame, layout));
       for (const ShapePlace& shape : shapes.on(frame.id)) {
-        const Role* role = findRole(project_, shape.key->role);
+        const Role& role = *findRole(project_, shape.key->role);
+        const PartySettings settings = partyOf(project_, asset, role).settings;
         result.frames.back().shapes.push_back(
-            {role->name, role->duty, role->on, role->seeks,
+            {role.name, settings.duty, settings.on, settings.seeks,
              moved(shape.shape(), -frame.origin.x, -frame.origin.y)});
       }
       for (const MountPlace& mount : mounts.on(frame.id)) {

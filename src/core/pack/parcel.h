@@ -3,6 +3,7 @@
 #include <string>
 #include <vector>
 
+#include "core/layers/meeting.h"
 #include "core/project/project.h"
 
 namespace amber {
@@ -48,6 +49,7 @@ struct ParcelAsset {
   double scale = 1;
   std::vector<ParcelFrame> frames;
   std::vector<ParcelAnimation> animations;
+  Copies copies = Copies::One;
 
   bool operator==(const ParcelAsset&) const = default;
 };
@@ -60,11 +62,33 @@ struct ParcelPage {
   bool operator==(const ParcelPage&) const = default;
 };
 
+/// Parties that meet the same others, because their settings are the same.
+struct ParcelGroup {
+  std::vector<std::string> parties;  ///< "ASSET:ROLE".
+  PartySettings settings;
+
+  bool operator==(const ParcelGroup&) const = default;
+};
+
+/// What parties of two groups do with each other; two groups of which nothing is said pass.
+struct ParcelMeeting {
+  int a = 0;  ///< Indices of groups; `a` is at most `b`.
+  int b = 0;
+  Outcome outcome = Outcome::Stops;
+  Sides stopped;
+  Sides told;
+
+  bool operator==(const ParcelMeeting&) const = default;
+};
+
 /// What parcel.json says.
 struct Parcel {
   std::vector<ParcelPage> pages;
   std::vector<std::string> layers;  ///< By bit.
   std::vector<ParcelAsset> assets;
+  MeetingRule rule;
+  std::vector<ParcelGroup> groups;      ///< Every party is in one.
+  std::vector<ParcelMeeting> meetings;  ///< By `a`, then `b`.
 
   bool operator==(const Parcel&) const = default;
 };

@@ -1,6 +1,9 @@
 #include <algorithm>
+#include <map>
+#include <unordered_map>
 
 #include "core/fit/keys/held_shapes.h"
+#include "core/layers/parties.h"
 #include "core/origin/mounts.h"
 #include "core/pack/build_parcel.h"
 
@@ -21,6 +24,7 @@ class Comparison {
     expect(parcel_.assets.size() == project_.assets.size(), "the number of assets differs");
     const std::size_t count = std::min(parcel_.assets.size(), project_.assets.size());
     for (std::size_t i = 0; i < count; ++i) compareAsset(*project_.assets[i], parcel_.assets[i]);
+    compareMeetings();
     if (differences_.empty()) compareBetweenFrames();
     return std::move(differences_);
   }
@@ -32,8 +36,9 @@ class Comparison {
 
   void compareAsset(const Asset& asset, const ParcelAsset& packed) {
     expect(packed.name == asset.name && packed.kind == asset.kind &&
-               packed.motion == asset.motion && packed.scale == asset.scale,
-           asset.name + ": name, kind, motion or scale differs");
+               packed.motion == asset.motion && packed.copies == asset.copies &&
+               packed.scale == asset.scale,
+           asset.name + ": name, kind, motion, copies or scale differs");
     expect(packed.frames.size() == asset.frames.size(), asset.name + ": the frame count differs");
     expect(packed.animations.size() == asset.animations.size(),
            asset.name + ": the animation count differs");
@@ -43,7 +48,7 @@ class Comparison {
     for (std::size_t i = 0; i < frames; ++i) {
       compareFrame(asset.frames[i], packed.frames[i]);
       compareMounts(asset.frames[i], mounts, packed.frames[i]);
-      compareShapes(asset.frames[i], shapes, packed.frames[i]);
+      compareShapes(asset, asset.frames[i], shapes, packed.frames[i]);
     }
     const std::size_t count = std::min(packed.animations.size(), asset.animations.size());
     for (std::size_t i = 0; i < count; ++i) {
@@ -109,13 +114,49 @@ class Comparison {
     expect(packed.mounts == wanted, frame.name + ": its mounts differ");
   }
 
-  void compareShapes(const Frame& frame, const HeldShapes& shapes, const ParcelFrame& packed) {
+  // Every party is in the group of its settings, and every two groups do as the rule says.
+  void compareMeetings() {
+    expect(parcel_.rule == ruleOf(project_), "the rule of which pairs meet differs");
+    std::unordered_map<std::string, const ParcelGroup*> groups;
+    std::size_t grouped = 0;
+    for (const ParcelGroup& group : parcel_.groups) {
+      grouped += group.parties.size();
+      for (const std::string& party : group.parties) groups[party] = &group;
+    }
+    const std::vector<Party> parties = partiesOf(project_);
+    expect(grouped == parties.size(), "the number of parties differs");
+    for (const Party& party : parties) {
+      const auto found = groups.find(partyName(party));
+      expect(found != groups.end() && found->second->settings == party.settings,
+             partyName(party) + ": its duty, layers or motion differ");
+    }
+    std::map<std::pair<int, int>, const ParcelMeeting*> meetings;
+    for (const ParcelMeeting& one : parcel_.meetings) meetings[{one.a, one.b}] = &one;
+    for (std::size_t a = 0; a < parcel_.groups.size(); ++a) {
+      for (std::size_t b = a; b < parcel_.groups.size(); ++b) {
+        const auto found = meetings.find({static_cast<int>(a), static_cast<int>(b)});
+        Answer packed;
+        if (found != meetings.end()) {
+          packed = {found->second->outcome, found->second->stopped, found->second->told, {}};
+        }
+        Answer wanted =
+            answerFor(parcel_.groups[a].settings, parcel_.groups[b].settings, ruleOf(project_));
+        wanted.why.reset();
+        expect(packed == wanted, "what parties of the groups " + std::to_string(a) + " and " +
+                                     std::to_string(b) + " do with each other differs");
+      }
+    }
+  }
+
+  void compareShapes(const Asset& asset, const Frame& frame, const HeldShapes& shapes,
+                     const ParcelFrame& packed) {
     const std::vector<ShapePlace>& places = shapes.on(frame.id);
     expect(packed.shapes.size() == places.size(), frame.name + ": the shape count differs");
     const std::size_t count = std::min(packed.shapes.size(), places.size());
     for (std::size_t i = 0; i < count; ++i) {
       const Role* role = findRole(project_, places[i].key->role);
-      const ParcelShape wanted{role->name, role->duty, role->on, role->seeks,
+      const PartySettings settings = partyOf(project_, asset, *role).settings;
+      const ParcelShape wanted{role->name, settings.duty, settings.on, settings.seeks,
                                moved(places[i].shape(), -frame.origin.x, -frame.origin.y)};
       expect(packed.shapes[i] == wanted, frame.name + ": the shape " + role->name + " differs");
     }

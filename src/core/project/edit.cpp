@@ -3,8 +3,10 @@
 #include <algorithm>
 #include <unordered_map>
 #include <unordered_set>
+#include <utility>
 
 #include "core/project/frame_index.h"
+#include "core/project/layer_edits.h"
 #include "core/project/valid_project.h"
 
 namespace amber {
@@ -152,7 +154,12 @@ class Application {
       return {};
     }
     if (!edit.animation) {
-      asset->name = edit.name;
+      const std::string before = std::exchange(asset->name, edit.name);
+      close();
+      // Where another has the old name, the expectations speak of that.
+      if (findAsset(project_, before) == nullptr) {
+        renameInExpectations(project_, PhraseOf::Asset, before, edit.name);
+      }
       return {};
     }
     for (Animation& animation : asset->animations) {
@@ -183,33 +190,81 @@ class Application {
   Result<void> operator()(const SetRoles& edit) {
     project_.roles = edit.roles;
     const auto gone = [&](const auto& one) { return findRole(project_, one.role) == nullptr; };
-    changeFrames([&](Frame& frame) { return std::erase_if(frame.shapes, gone) > 0; });
-    for (Kind& kind : project_.kinds) std::erase_if(kind.shapes, gone);
+    close();
+    for (SharedValue<Asset>& held : project_.assets) {
+      Asset asset = *held;
+      bool changed = std::erase_if(asset.settings, gone) > 0;
+      for (Frame& frame : asset.frames) changed |= std::erase_if(frame.shapes, gone) > 0;
+      if (changed) held = SharedValue<Asset>(std::move(asset));
+    }
+    for (Kind& kind : project_.kinds) {
+      std::erase_if(kind.shapes, gone);
+      std::erase_if(kind.settings, gone);
+    }
     return {};
   }
 
-  Result<void> operator()(const RenameRole& edit) {
-    if (findRole(project_, edit.from) == nullptr) return unknown("role");
-    if (edit.from == edit.to) return {};
-    if (findRole(project_, edit.to) != nullptr) {
-      return failure(ErrorCode::BadValue, "another role is called " + edit.to + " already");
-    }
-    const auto rename = [&](std::string& name) {
-      if (name != edit.from) return false;
-      name = edit.to;
-      return true;
-    };
-    for (Role& role : project_.roles) rename(role.name);
-    for (Kind& kind : project_.kinds) {
-      for (RoleRecipe& shape : kind.shapes) rename(shape.role);
-    }
-    changeFrames([&](Frame& frame) {
-      bool changed = false;
-      for (FrameShape& shape : frame.shapes) changed |= rename(shape.role);
-      return changed;
-    });
+  Result<void> operator()(const SetMotion& edit) {
+    Asset* asset = open(edit.asset);
+    if (asset == nullptr) return unknown("asset");
+    asset->motion = edit.motion;
     return {};
   }
+
+  Result<void> operator()(const SetCopies& edit) {
+    Asset* asset = open(edit.asset);
+    if (asset == nullptr) return unknown("asset");
+    asset->copies = edit.copies;
+    return {};
+  }
+
+  Result<void> operator()(const SetSetting& edit) {
+    if (edit.asset) {
+      Asset* asset = open(edit.asset);
+      if (asset == nullptr) return unknown("asset");
+      putSetting(asset->settings, edit.setting);
+      return {};
+    }
+    if (!edit.kind.empty()) {
+      for (Kind& kind : project_.kinds) {
+        if (kind.name != edit.kind) continue;
+        putSetting(kind.settings, edit.setting);
+        return {};
+      }
+      return unknown("kind");
+    }
+    for (Role& role : project_.roles) {
+      if (role.name != edit.setting.role) continue;
+      role.duty = edit.setting.duty.value_or(role.duty);
+      role.on = edit.setting.on.value_or(role.on);
+      role.seeks = edit.setting.seeks.value_or(role.seeks);
+      return {};
+    }
+    return unknown("role");
+  }
+
+  Result<void> operator()(const SetMeetingRule& edit) {
+    project_.pairing = edit.pairing;
+    project_.wakes = edit.wakes;
+    return {};
+  }
+
+  Result<void> operator()(const SetLayers& edit) {
+    project_.layers = edit.layers;
+    return {};
+  }
+
+  Result<void> operator()(const SetExpectations& edit) {
+    project_.expectations = edit.expectations;
+    return {};
+  }
+
+  Result<void> operator()(const RenameRole& edit) { return applyClosed(edit); }
+  Result<void> operator()(const RenameKind& edit) { return applyClosed(edit); }
+  Result<void> operator()(const AddLayer& edit) { return applyClosed(edit); }
+  Result<void> operator()(const RenameLayer& edit) { return applyClosed(edit); }
+  Result<void> operator()(const RemoveLayer& edit) { return applyClosed(edit); }
+  Result<void> operator()(const MoveLayer& edit) { return applyClosed(edit); }
 
   Project finished() {
     close();
@@ -255,16 +310,11 @@ class Application {
     return place ? &asset->frames[*place] : nullptr;
   }
 
-  // Changes every frame; only assets in which `change` says that it did are copied.
+  // Applies what may change any asset.
   template <class Change>
-  void changeFrames(const Change& change) {
+  Result<void> applyClosed(const Change& edit) {
     close();
-    for (SharedValue<Asset>& held : project_.assets) {
-      Asset asset = *held;
-      bool changed = false;
-      for (Frame& frame : asset.frames) changed |= change(frame);
-      if (changed) held = SharedValue<Asset>(std::move(asset));
-    }
+    return apply(edit, project_);
   }
 
   void close() {

@@ -78,7 +78,25 @@ struct SetScale {
   double scale = 1;
 };
 
-/// Renames the asset, one of its animations, or one of its frames, by which id is set.
+struct SetMotion {
+  AssetId asset;
+  Motion motion = Motion::Static;
+};
+struct SetCopies {
+  AssetId asset;
+  Copies copies = Copies::One;
+};
+
+/// Sets what an asset, a kind or a role says of a role's layers and duty, in place of what it said.
+/// What is open of an asset or kind comes from the next; of a role it stays.
+struct SetSetting {
+  AssetId asset;          ///< Of this asset; of the kind where it is 0.
+  std::string kind = {};  ///< Of this kind; of the role itself where that is empty too.
+  RoleSetting setting;
+};
+
+/// Renames the asset, one of its animations, or one of its frames, by which id is set. Expectations
+/// that name the asset follow.
 struct Rename {
   AssetId asset;
   AnimationId animation;
@@ -99,21 +117,67 @@ struct SetKinds {
   std::vector<Kind> kinds;
 };
 
-/// Sets the roles. Shapes and standing recipes of a role that is no longer there are taken away.
+/// Sets the roles. Shapes, standing recipes and settings of a role that is no longer there are
+/// taken away.
 struct SetRoles {
   std::vector<Role> roles;
 };
 
-/// Calls a role by another name, with all its shapes and standing recipes.
+/// Calls a role by another name, with all its shapes, standing recipes, settings and expectations.
 struct RenameRole {
   std::string from;
   std::string to;
 };
 
+/// Calls a kind by another name, with its assets and expectations.
+struct RenameKind {
+  std::string from;
+  std::string to;
+};
+
+/// A new layer after the others, which nothing is on or seeks.
+struct AddLayer {
+  std::string name;
+};
+
+/// Calls a layer by another name, with its expectations.
+struct RenameLayer {
+  std::string from;
+  std::string to;
+};
+
+/// Takes a layer away. Nothing is on it or seeks it any more; those after it move up.
+struct RemoveLayer {
+  std::string name;
+};
+
+/// Puts a layer at another place in the order; what is on it and seeks it follows.
+struct MoveLayer {
+  std::string name;
+  std::size_t place = 0;  ///< From 0; past the end is the last.
+};
+
+/// Sets the names of all layers, by bit. What is on a bit and seeks it stays.
+struct SetLayers {
+  std::vector<std::string> layers;
+};
+
+/// Sets the game's rule of which pairs meet.
+struct SetMeetingRule {
+  Pairing pairing = Pairing::Either;
+  Wakes wakes = Wakes::Mover;
+};
+
+struct SetExpectations {
+  std::vector<Expectation> expectations;
+};
+
 /// One change, naming its target by stable id.
 using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
-                          PutMount, DropMount, SetShape, DropShape, SetScale, Rename, SetNaming,
-                          SetProfile, SetOriginWishes, SetKinds, SetRoles, RenameRole>;
+                          PutMount, DropMount, SetShape, DropShape, SetScale, SetMotion, SetCopies,
+                          SetSetting, Rename, SetNaming, SetProfile, SetOriginWishes, SetKinds,
+                          SetRoles, RenameRole, RenameKind, AddLayer, RenameLayer, RemoveLayer,
+                          MoveLayer, SetLayers, SetMeetingRule, SetExpectations>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {
@@ -129,9 +193,9 @@ struct Applied {
 
 /// The project after all `edits`, in order; all of them or none.
 /// Errors (UnknownTarget): an edit names something that the project does not hold; (BadValue): a
-/// role's name that another has; as validatedAfter: what they would make is no valid project.
-/// Requires: `project` is valid.
-/// Cost: linear in the edits plus the frames of the assets they touch.
+/// name of a role, kind or layer that another has, or more layers than there may be; as
+/// validatedAfter: what they would make is no valid project. Requires: `project` is valid. Cost:
+/// linear in the edits plus the frames of the assets they touch.
 Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits);
 
 /// What differs between two projects, found by which shared values they hold.

@@ -28,10 +28,10 @@ Project newProject(std::string name) {
   const OriginRule middle{OriginBasis::Ink, Anchor::Center};
   const OriginRule corner{OriginBasis::Cell, Anchor::TopLeft};
   project.kinds = {{"character", "chr", Motion::Dynamic, standing},
-                   {"pickup", "pick", Motion::Static, middle},
-                   {"prop", "prop", Motion::Static, standing},
-                   {"shot", "shot", Motion::Kinematic, middle},
-                   {"tile", "tile", Motion::Static, corner}};
+                   {"pickup", "pick", Motion::Static, middle, {}, Copies::Many},
+                   {"prop", "prop", Motion::Static, standing, {}, Copies::Many},
+                   {"shot", "shot", Motion::Kinematic, middle, {}, Copies::Many},
+                   {"tile", "tile", Motion::Static, corner, {}, Copies::Many}};
   project.layers = {"all"};
   project.roles = {{"body", Duty::Stops, 1, 1}};
   return project;

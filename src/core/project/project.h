@@ -11,20 +11,13 @@
 #include "core/image/ink.h"
 #include "core/image/orientation.h"
 #include "core/project/cut.h"
+#include "core/project/expectation.h"
+#include "core/project/layering.h"
 #include "core/project/naming_rule.h"
 #include "core/project/origin_rule.h"
 #include "core/project/recipe.h"
 
 namespace amber {
-
-/// What moves an asset: nothing, code, or physics.
-enum class Motion { Static, Kinematic, Dynamic };
-
-/// What a shape does when it meets another.
-enum class Duty {
-  Stops,    ///< Blocks movement.
-  Notices,  ///< Only reports the meeting.
-};
 
 enum class LoopMode { Once, Repeat, BackAndForth };
 
@@ -43,16 +36,19 @@ struct Kind {
   Motion motion = Motion::Static;
   OriginRule origin;
   std::vector<RoleRecipe> shapes = {};  ///< No two of one role.
+  Copies copies = Copies::One;
+  std::vector<RoleSetting> settings = {};  ///< No two of one role.
 
   bool operator==(const Kind&) const = default;
 };
 
-/// What a shape is for, the same on every asset. `on` and `seeks` are sets of layer bits.
+/// What a shape is for, the same on every asset that sets nothing else. Bits of `on` and `seeks`
+/// that no layer has count for nothing.
 struct Role {
   std::string name;
   Duty duty = Duty::Stops;
-  std::uint32_t on = 1;
-  std::uint32_t seeks = 1;
+  LayerSet on = 1;           ///< The layers it sits on.
+  LayerSet seeks = 1;        ///< The layers it looks for.
   Recipe recipe = {};        ///< How its shapes are fitted, if nothing else is said.
   double mostAir = 0.6;      ///< Share of air above which a shape of it is told of: 0 to 1.
   double mostBareInk = 0.2;  ///< The same of bare ink.
@@ -146,6 +142,8 @@ struct Asset {
   double scale = 1;  ///< Game px per art px.
   std::vector<Frame> frames;
   std::vector<Animation> animations;  ///< The first is the default.
+  Copies copies = Copies::One;
+  std::vector<RoleSetting> settings = {};  ///< No two of one role.
 
   bool operator==(const Asset&) const = default;
 };
@@ -178,8 +176,11 @@ struct ProjectSettings {
   PackProfile profile;
   OriginWishes origins;
   std::vector<Kind> kinds;
-  std::vector<std::string> layers;  ///< By bit, at most 32.
+  std::vector<std::string> layers;  ///< By bit, at most 32, no two of one name.
   std::vector<Role> roles;
+  Pairing pairing = Pairing::Either;
+  Wakes wakes = Wakes::Mover;
+  std::vector<Expectation> expectations;
 
   bool operator==(const ProjectSettings&) const = default;
 };

@@ -136,16 +136,55 @@ class Validation {
              soundCount(project_.layers.size(), kMostLayers, "layers"),
              soundCount(project_.roles.size(), kMostRoles, "roles"),
              soundCount(project_.kinds.size(), kMostKinds, "kinds"),
+             soundCount(project_.expectations.size(), kMostExpectations, "expectations"),
              soundCount(project_.sheets.size(), kMostThings, "sheets"),
              soundCount(project_.assets.size(), kMostThings, "assets")});
         !sound) {
       return sound;
     }
-    for (std::size_t i = 0; i < project_.layers.size(); ++i) {
-      if (auto sound = in("layers", i, soundText(project_.layers[i], "")); !sound) return sound;
-    }
+    if (auto sound = soundLayers(); !sound) return sound;
     if (auto sound = soundRoles(); !sound) return sound;
-    return soundKinds();
+    if (auto sound = soundKinds(); !sound) return sound;
+    for (std::size_t i = 0; i < project_.expectations.size(); ++i) {
+      const Expectation& one = project_.expectations[i];
+      Sound sound = firstOf({in("who", soundPhrase(one.who)), in("whom", soundPhrase(one.whom))});
+      if (!sound) return in("expectations", i, std::move(sound));
+    }
+    return {};
+  }
+
+  Sound soundLayers() const {
+    std::unordered_set<std::string_view> names;
+    for (std::size_t i = 0; i < project_.layers.size(); ++i) {
+      const std::string& name = project_.layers[i];
+      Sound sound = soundText(name, "");
+      if (sound && !names.insert(name).second) sound = wrong("", "two layers are called " + name);
+      if (!sound) return in("layers", i, std::move(sound));
+    }
+    return {};
+  }
+
+  // What a phrase names need not be there: then it means nobody.
+  static Sound soundPhrase(const Phrase& phrase) {
+    if (phrase.name.empty() != (phrase.of == PhraseOf::All)) {
+      return wrong("name", "names an asset, kind or layer, and nothing where all are meant");
+    }
+    return firstOf({soundText(phrase.name, "name"), soundText(phrase.role, "role")});
+  }
+
+  Sound soundSettings(const std::vector<RoleSetting>& settings) const {
+    std::unordered_set<std::string_view> seen;
+    for (std::size_t i = 0; i < settings.size(); ++i) {
+      const RoleSetting& one = settings[i];
+      Sound sound;
+      if (roles_.count(one.role) == 0)
+        sound = wrong("role", "the project has no role of this name");
+      if (sound && !seen.insert(one.role).second) {
+        sound = wrong("role", "there are two settings of the role " + one.role);
+      }
+      if (!sound) return in("settings", i, std::move(sound));
+    }
+    return {};
   }
 
   Sound soundRoles() const {
@@ -176,6 +215,7 @@ class Validation {
         sound = wrong("name", "two kinds are called " + kind.name);
       }
       if (sound) sound = soundStanding(kind);
+      if (sound) sound = soundSettings(kind.settings);
       if (!sound) return of(kind.name, in("kinds", i, std::move(sound)));
     }
     return {};
@@ -308,6 +348,7 @@ class Validation {
     if (!(asset.scale > 0 && asset.scale <= kLargestScale)) {
       return wrong("scale", "must be above 0 and at most 1000");
     }
+    if (auto sound = soundSettings(asset.settings); !sound) return sound;
     std::unordered_set<FrameId> frames;
     for (const Frame& frame : asset.frames) frames.insert(frame.id);
     for (std::size_t i = 0; i < asset.frames.size(); ++i) {

@@ -14,9 +14,9 @@ namespace amber {
 /// A valid project: 1. every number is finite and in its range (core/project/ranges.h); 2. every
 /// text is UTF-8 of at most kLongestText bytes; 3. every id is above 0, used once, and below
 /// `nextId`; 4. every kind, role, sheet and frame that something names is there; 5. names that
-/// things are found by are used once (roles, kinds, a frame's mounts, one shape a role); 6. a frame
-/// lies on its sheet unless it is lost; 7. a sheet's path stays in the project's folder; 8. cuts
-/// and shapes are sound (checkedCut, validated).
+/// things are found by are used once (roles, kinds, layers, a frame's mounts, one shape or setting
+/// a role); 6. a frame lies on its sheet unless it is lost; 7. a sheet's path stays in the
+/// project's folder; 8. cuts and shapes are sound (checkedCut, validated).
 ///
 /// Errors: BadValue, or PathLeavesFolder. Their `place` is the way to it in the project's file, as
 /// `assets[2].frames[0].origin`; the sentence begins with the thing's own name where it has one.
