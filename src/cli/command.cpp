@@ -9,17 +9,18 @@ namespace amber {
 std::vector<std::unique_ptr<Command>> allCommands() {
   std::vector<std::unique_ptr<Command>> all;
   for (const auto& make :
-       {makeCutCommand, makeFitCommand, makeNewCommand, makeAddCommand, makeRecutCommand,
-        makeTurnCommand, makeRefreshCommand, makeAnimationCommand, makeOriginCommand,
-        makeDriftCommand, makeMountCommand, makeLookCommand, makeRoleCommand, makeShapeCommand,
-        makeRefitCommand, makeCheckCommand, makePackCommand, makeVerifyCommand,
-        makeFormatsCommand}) {
+       {makeCutCommand,    makeFitCommand,   makeNewCommand,     makeAddCommand,
+        makeRecutCommand,  makeTurnCommand,  makeRefreshCommand, makeAnimationCommand,
+        makeOriginCommand, makeDriftCommand, makeMountCommand,   makeLookCommand,
+        makeRoleCommand,   makeShapeCommand, makeRefitCommand,   makeAssetCommand,
+        makeLayersCommand, makeMeetsCommand, makeExpectCommand,  makeWeaveCommand,
+        makeCheckCommand,  makePackCommand,  makeVerifyCommand,  makeFormatsCommand}) {
     all.push_back(make());
   }
   return all;
 }
 
-Result<Outcome> runCall(int argc, const char* const* argv) {
+Result<Exit> runCall(int argc, const char* const* argv) {
   CLI::App program{"Turns sprite sheets into game-ready parcels, without a window.",
                    "amber-parcel-cli"};
   program.require_subcommand(1);
@@ -38,7 +39,7 @@ Result<Outcome> runCall(int argc, const char* const* argv) {
     program.parse(argc, argv);
   } catch (const CLI::Success& help) {
     program.exit(help);
-    return Outcome::Done;
+    return Exit::Done;
   } catch (const CLI::ParseError& error) {
     return failure(ErrorCode::BadValue,
                    std::string("amber-parcel-cli: ") + error.what() + "; see --help");
@@ -46,7 +47,7 @@ Result<Outcome> runCall(int argc, const char* const* argv) {
   for (std::size_t i = 0; i < apps.size(); ++i) {
     if (apps[i]->parsed()) return commands[i]->run(json);
   }
-  return Outcome::Done;
+  return Exit::Done;
 }
 
 }  // namespace amber

@@ -10,7 +10,7 @@
 namespace amber {
 
 /// How a command ends; the values are the program's exit status.
-enum class Outcome { Done = 0, Findings = 1, WrongCall = 2, FileTrouble = 3 };
+enum class Exit { Done = 0, Findings = 1, WrongCall = 2, FileTrouble = 3 };
 
 /// What a command is called, and how it is shown in the help.
 struct CommandTitle {
@@ -29,7 +29,7 @@ class Command {
   virtual void addOptions(CLI::App& app) = 0;
   /// Does it, after the options were read: words for people to standard error and, with `json`, the
   /// result to standard output.
-  virtual Result<Outcome> run(bool json) = 0;
+  virtual Result<Exit> run(bool json) = 0;
 };
 
 /// Every command, in the order of the help.
@@ -37,6 +37,6 @@ std::vector<std::unique_ptr<Command>> allCommands();
 
 /// Understands the call and runs its command. A call that is wrong, or that only asks for help,
 /// runs none. Errors: BadValue for a wrong call, which the sentence names; else the command's.
-Result<Outcome> runCall(int argc, const char* const* argv);
+Result<Exit> runCall(int argc, const char* const* argv);
 
 }  // namespace amber

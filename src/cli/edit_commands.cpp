@@ -131,7 +131,7 @@ Result<Asset> changed(Asset asset, const AnimationArguments& arguments, std::uin
   return asset;
 }
 
-Result<Outcome> runRefresh(const ChangeArguments& arguments, bool json) {
+Result<Exit> runRefresh(const ChangeArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   auto result = refreshed(change->project(), *storeFor(arguments.project));
@@ -153,10 +153,10 @@ Result<Outcome> runRefresh(const ChangeArguments& arguments, bool json) {
   if (json) {
     std::cout << jsonText(Json{{"project", arguments.project}, {"sheets", std::move(sheets)}});
   }
-  return anyLost ? Outcome::Findings : Outcome::Done;
+  return anyLost ? Exit::Findings : Exit::Done;
 }
 
-Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
+Result<Exit> runTurn(const TurnArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const auto sheet = sheetOf(change->project(), arguments.sheet);
@@ -178,10 +178,10 @@ Result<Outcome> runTurn(const TurnArguments& arguments, bool json) {
                                {"size", Json::array({turned.size.w, turned.size.h})}});
   }
   std::cerr << turned.path << ": " << turned.size.w << " x " << turned.size.h << " px\n";
-  return Outcome::Done;
+  return Exit::Done;
 }
 
-Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
+Result<Exit> runRecut(const RecutArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const auto found = sheetOf(change->project(), arguments.sheet);
@@ -211,10 +211,10 @@ Result<Outcome> runRecut(const RecutArguments& arguments, bool json) {
   }
   std::cerr << sheet.path << ": " << frames << " frames by " << wayName(cut->way, sheet.size)
             << "\n";
-  return Outcome::Done;
+  return Exit::Done;
 }
 
-Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json) {
+Result<Exit> runAnimation(const AnimationArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const Asset* asset = findAsset(change->project(), arguments.asset);
@@ -245,7 +245,7 @@ Result<Outcome> runAnimation(const AnimationArguments& arguments, bool json) {
   if (json) {
     std::cout << jsonText(Json{{"asset", after->name}, {"animations", std::move(list)}});
   }
-  return Outcome::Done;
+  return Exit::Done;
 }
 
 class RefreshCommand : public Command {
@@ -257,7 +257,7 @@ class RefreshCommand : public Command {
     addProject(app, arguments_.project);
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override { return runRefresh(arguments_, json); }
+  Result<Exit> run(bool json) override { return runRefresh(arguments_, json); }
 
  private:
   ChangeArguments arguments_;
@@ -275,7 +275,7 @@ class TurnCommand : public Command {
     app.add_option("--by", turns_, "In this order")->required()->check(oneOf(kTurnWords));
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     for (const std::string& word : turns_) {
       arguments_.turns.push_back(*enumFrom<SheetTurn>(kTurnWords, word));
     }
@@ -300,7 +300,7 @@ class RecutCommand : public Command {
     addCutRegions(app, cutting_);
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     arguments_.cutting = cuttingFrom(cutting_);
     return runRecut(arguments_, json);
   }
@@ -337,7 +337,7 @@ class AnimationCommand : public Command {
     app.add_flag("--remove", arguments_.remove, "Take it out; its frames stay");
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     if (rate_ > 0) arguments_.timesMs = {durationAt(rate_)};
     arguments_.loop = enumFrom<LoopMode>(kLoopWords, loop_);
     return runAnimation(arguments_, json);

@@ -10,16 +10,16 @@ namespace {
 
 using namespace amber;
 
-Outcome outcomeOf(const Error& error) {
+Exit exitOf(const Error& error) {
   switch (error.code) {
     case ErrorCode::HasErrors:
-      return Outcome::Findings;
+      return Exit::Findings;
     case ErrorCode::BadValue:
     case ErrorCode::UnknownTarget:
       // Without a file it was the call that held the wrong value.
-      return error.file.empty() ? Outcome::WrongCall : Outcome::FileTrouble;
+      return error.file.empty() ? Exit::WrongCall : Exit::FileTrouble;
     default:
-      return Outcome::FileTrouble;
+      return Exit::FileTrouble;
   }
 }
 
@@ -37,8 +37,8 @@ int main(int argc, char** argv) {
   // write to `stderr`; our words go through std::cerr, which keeps the stream it began with.
   QLoggingCategory::setFilterRules("*=false");
   if (std::FILE* nowhere = std::fopen("/dev/null", "w")) stderr = nowhere;
-  const Result<Outcome> outcome = runCall(argc, argv);
+  const Result<Exit> outcome = runCall(argc, argv);
   if (outcome) return static_cast<int>(*outcome);
   std::cerr << describe(outcome.error()) << "\n";
-  return static_cast<int>(outcomeOf(outcome.error()));
+  return static_cast<int>(exitOf(outcome.error()));
 }

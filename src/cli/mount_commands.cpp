@@ -101,7 +101,7 @@ Result<std::vector<Edit>> mountEdits(const Project& project,
   return edits;
 }
 
-Result<Outcome> runMount(const MountArguments& arguments, bool json) {
+Result<Exit> runMount(const MountArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const Project before = change->project();
@@ -138,7 +138,7 @@ Result<Outcome> runMount(const MountArguments& arguments, bool json) {
   if (json) {
     std::cout << jsonText(Json{{"project", arguments.project}, {"mounts", std::move(list)}});
   }
-  return Outcome::Done;
+  return Exit::Done;
 }
 
 class MountCommand : public Command {
@@ -165,7 +165,7 @@ class MountCommand : public Command {
                    "Place a mount of this name on the other side of the origin");
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     if (!at_.empty()) arguments_.at = pointIn(at_);
     if (!offset_.empty()) arguments_.offset = relativeTo(*pointIn(offset_), {});
     return runMount(arguments_, json);

@@ -5,7 +5,6 @@
 #include <iostream>
 #include <nlohmann/json.hpp>
 #include <numbers>
-#include <sstream>
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
@@ -18,6 +17,7 @@
 #include "core/origin/slips.h"
 #include "core/origin/staging.h"
 #include "core/project/words.h"
+#include "files/csv_table.h"
 #include "files/file_bytes.h"
 #include "files/geometry_json.h"
 #include "files/image_file.h"
@@ -207,31 +207,22 @@ Json tableJson(const Asset& asset, const Animation& animation, const DriftTable&
               {"steps", std::move(steps)}};
 }
 
-// A field as RFC 4180 has it.
-std::string csvField(const std::string& text) {
-  if (text.find_first_of("\",\r\n") == std::string::npos) return text;
-  std::string quoted = "\"";
-  for (const char c : text) quoted += c == '"' ? std::string("\"\"") : std::string(1, c);
-  return quoted + "\"";
-}
-
-void addRows(std::ostream& csv, const Asset& asset, const Animation& animation,
+void addRows(std::vector<CsvRow>& rows, const Asset& asset, const Animation& animation,
              const DriftTable& table) {
   for (std::size_t i = 0; i < table.rows.size(); ++i) {
     const Frame& frame = *findFrame(asset, table.rows[i].frame);
-    csv << csvField(asset.name) << ',' << csvField(animation.name) << ',' << i + 1 << ','
-        << csvField(frame.name) << ',' << exactNumber(frame.origin.x) << ','
-        << exactNumber(frame.origin.y);
+    CsvRow& row =
+        rows.emplace_back(CsvRow{asset.name, animation.name, std::to_string(i + 1), frame.name,
+                                 exactNumber(frame.origin.x), exactNumber(frame.origin.y)});
     const auto& marks = table.rows[i].marks;
     if (!marks) {
-      csv << ",,,,,,,,\r\n";
+      row.resize(14);
       continue;
     }
     for (const double value : {marks->feet.x, marks->feet.y, marks->centroid.x, marks->centroid.y,
                                marks->left, marks->top, marks->right, marks->bottom}) {
-      csv << ',' << exactNumber(value);
+      row.push_back(exactNumber(value));
     }
-    csv << "\r\n";
   }
 }
 
@@ -279,7 +270,7 @@ Result<std::vector<StagedFrame>> stagedFor(const OpenProject& open, const LookAr
   return frames;
 }
 
-Result<Outcome> runOrigin(const OriginArguments& arguments, bool json) {
+Result<Exit> runOrigin(const OriginArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(change->path(), change->project());
@@ -294,7 +285,7 @@ Result<Outcome> runOrigin(const OriginArguments& arguments, bool json) {
   std::cerr << (arguments.saving == Saving::Tried ? "would move " : "moved ")
             << framesText(static_cast<std::size_t>(moved.moved)) << " of " << frames.size()
             << ", by up to " << px(moved.farthest) << "\n";
-  if (!json) return Outcome::Done;
+  if (!json) return Exit::Done;
   Json list = Json::array();
   for (const FrameRef& ref : frames) {
     const Asset& asset = *findAsset(after, ref.asset);
@@ -309,10 +300,10 @@ Result<Outcome> runOrigin(const OriginArguments& arguments, bool json) {
                              {"moved", moved.moved},
                              {"farthest", moved.farthest},
                              {"frames", std::move(list)}});
-  return Outcome::Done;
+  return Exit::Done;
 }
 
-Result<Outcome> runDrift(const DriftArguments& arguments, bool json) {
+Result<Exit> runDrift(const DriftArguments& arguments, bool json) {
   const auto open = openProject(arguments.project);
   if (!open) return tl::unexpected(open.error());
   FrameChoice choice = arguments.frames;
@@ -321,9 +312,9 @@ Result<Outcome> runDrift(const DriftArguments& arguments, bool json) {
   }
   const auto assets = chosenAssets(open->project, choice);
   if (!assets) return tl::unexpected(assets.error());
-  std::ostringstream csv;
-  csv << "asset,animation,step,frame,origin_x,origin_y,feet_x,feet_y,centroid_x,centroid_y,left,"
-         "top,right,bottom\r\n";
+  std::vector<CsvRow> rows{{"asset", "animation", "step", "frame", "origin_x", "origin_y", "feet_x",
+                            "feet_y", "centroid_x", "centroid_y", "left", "top", "right",
+                            "bottom"}};
   Json list = Json::array();
   for (const Asset* asset : *assets) {
     Json tables = Json::array();
@@ -337,7 +328,7 @@ Result<Outcome> runDrift(const DriftArguments& arguments, bool json) {
       const DriftTable table = driftOf(*asset, animation, open->art);
       const std::vector<Slip> slips = slipsOf(*asset, animation, open->art);
       tables.push_back(tableJson(*asset, animation, table, slips));
-      addRows(csv, *asset, animation, table);
+      addRows(rows, *asset, animation, table);
       std::cerr << asset->name << " " << animation.name << ": feet drift " << px(table.feet.x)
                 << " across, " << px(table.feet.y) << " up and down; " << slips.size()
                 << (slips.size() == 1 ? " slip\n" : " slips\n");
@@ -345,14 +336,14 @@ Result<Outcome> runDrift(const DriftArguments& arguments, bool json) {
     list.push_back(Json{{"asset", asset->name}, {"animations", std::move(tables)}});
   }
   if (arguments.csv) {
-    std::cout << csv.str();
+    std::cout << csvText(rows);
   } else if (json) {
     std::cout << jsonText(Json{{"project", arguments.project}, {"assets", std::move(list)}});
   }
-  return Outcome::Done;
+  return Exit::Done;
 }
 
-Result<Outcome> runLook(const LookArguments& arguments, bool json) {
+Result<Exit> runLook(const LookArguments& arguments, bool json) {
   const auto open = openProject(arguments.project);
   if (!open) return tl::unexpected(open.error());
   const auto assets = chosenAssets(open->project, arguments.frames);
@@ -378,7 +369,7 @@ Result<Outcome> runLook(const LookArguments& arguments, bool json) {
              {"origin", Json::array({picture->origin.x, picture->origin.y})},
              {"frames", frames->size()}});
   }
-  return Outcome::Done;
+  return Exit::Done;
 }
 
 class OriginCommand : public Command {
@@ -407,7 +398,7 @@ class OriginCommand : public Command {
         ->check(CLI::IsMember({"yes", "no"}));
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     arguments_.snap = *enumFrom<PointSnap>(kSnapWords, snap_);
     if (!nudge_.empty()) arguments_.nudge = pointIn(nudge_);
     if (drift_ >= 0) arguments_.drift = drift_;
@@ -436,7 +427,7 @@ class DriftCommand : public Command {
     addFrames(app, arguments_.frames);
     app.add_flag("--csv", arguments_.csv, "A table to standard output");
   }
-  Result<Outcome> run(bool json) override { return runDrift(arguments_, json); }
+  Result<Exit> run(bool json) override { return runDrift(arguments_, json); }
 
  private:
   DriftArguments arguments_;
@@ -463,7 +454,7 @@ class LookCommand : public Command {
         ->check(CLI::Range(0.1, 64.0));
     app.add_option("--out", arguments_.file, "The PNG file to write")->required();
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     if (!at_.empty()) arguments_.at = *pointIn(at_);
     return runLook(arguments_, json);
   }

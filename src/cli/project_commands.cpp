@@ -54,7 +54,7 @@ Result<Project> added(const Project& before, std::vector<ImportedSheet> imported
   return project;
 }
 
-Result<Outcome> addSheets(ProjectChange& change, const SheetArguments& arguments, bool json) {
+Result<Exit> addSheets(ProjectChange& change, const SheetArguments& arguments, bool json) {
   const Project& before = change.project();
   if (findKind(before, arguments.asset.kind) == nullptr) {
     std::string kinds;
@@ -101,38 +101,38 @@ Result<Outcome> addSheets(ProjectChange& change, const SheetArguments& arguments
   }
   std::cerr << arguments.project << ": " << after.sheets.size() << " sheets, "
             << after.assets.size() << " assets\n";
-  return Outcome::Done;
+  return Exit::Done;
 }
 
-Outcome reportVerified(const std::string& folder, const std::vector<std::string>& differences,
-                       bool json) {
+Exit reportVerified(const std::string& folder, const std::vector<std::string>& differences,
+                    bool json) {
   if (json) {
     std::cout << jsonText(Json{{"parcel", folder}, {"differences", differences}});
   }
   for (const std::string& difference : differences) std::cerr << difference << "\n";
   std::cerr << folder << ": "
             << (differences.empty() ? "read back and found right" : "does not agree") << "\n";
-  return differences.empty() ? Outcome::Done : Outcome::Findings;
+  return differences.empty() ? Exit::Done : Exit::Findings;
 }
 
-Outcome reportFindings(const std::string& path, const Project& project,
-                       const std::vector<Finding>& findings, Json report, bool json) {
+Exit reportFindings(const std::string& path, const Project& project,
+                    const std::vector<Finding>& findings, Json report, bool json) {
   report["findings"] = findingsJson(findings, project);
   if (json) std::cout << jsonText(report);
   for (const Finding& finding : findings) std::cerr << findingLine(finding, project) << "\n";
   std::cerr << path << ": " << findings.size() << " findings\n";
-  return hasErrors(findings) ? Outcome::Findings : Outcome::Done;
+  return hasErrors(findings) ? Exit::Findings : Exit::Done;
 }
 
-Result<Outcome> runCheck(const std::string& path, bool json) {
+Result<Exit> runCheck(const std::string& path, bool json) {
   auto opened = openProject(path);
   if (!opened) return tl::unexpected(opened.error());
   const std::vector<Finding> findings = checkAll(opened->project, opened->store);
   return reportFindings(path, opened->project, findings, Json{{"project", path}}, json);
 }
 
-Result<Outcome> runMend(const std::string& path, const std::vector<std::string>& wanted,
-                        Saving saving, bool json) {
+Result<Exit> runMend(const std::string& path, const std::vector<std::string>& wanted, Saving saving,
+                     bool json) {
   auto change = ProjectChange::open(path, saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(path, change->project());
@@ -149,7 +149,7 @@ Result<Outcome> runMend(const std::string& path, const std::vector<std::string>&
                         Json{{"project", path}, {"mended", std::move(mended)}}, json);
 }
 
-Result<Outcome> runPack(const std::string& path, const std::string& folder, bool json) {
+Result<Exit> runPack(const std::string& path, const std::string& folder, bool json) {
   auto opened = openProject(path);
   if (!opened) return tl::unexpected(opened.error());
   auto packed = packProject(opened->project, opened->store, folder, {});
@@ -164,7 +164,7 @@ Result<Outcome> runPack(const std::string& path, const std::string& folder, bool
 }
 
 // Without a project, the parcel alone.
-Result<Outcome> runVerify(const std::string& folder, const std::string& path, bool json) {
+Result<Exit> runVerify(const std::string& folder, const std::string& path, bool json) {
   if (path.empty()) {
     const auto problems = verifyParcelAlone(folder);
     if (!problems) return tl::unexpected(problems.error());
@@ -177,14 +177,14 @@ Result<Outcome> runVerify(const std::string& folder, const std::string& path, bo
   return reportVerified(folder, *differences, json);
 }
 
-Result<Outcome> runFormats(bool json) {
+Result<Exit> runFormats(bool json) {
   Json list = Json::array();
   for (const ImageFormat& format : imageFormats()) {
     list.push_back(Json{{"format", format.name}, {"animated", format.animated}});
     std::cerr << format.name << (format.animated ? "  with its animations" : "") << "\n";
   }
   if (json) std::cout << jsonText(Json{{"formats", std::move(list)}});
-  return Outcome::Done;
+  return Exit::Done;
 }
 
 // new and add: the same options, on a project that is made or one that is there.
@@ -217,7 +217,7 @@ class SheetCommand : public Command {
     recipe_.addTo(app, RecipeOptions::Many::Unasked);
   }
 
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     arguments_.cutting = cuttingFrom(cutting_);
     AssetChoice& asset = arguments_.asset;
     const bool shapeKind = enumFrom<ShapeKind>(kKindWords, recipe_.kind()).has_value();
@@ -324,7 +324,7 @@ class CheckCommand : public Command {
     addTry(app, saving_);
     app.add_flag("--rules", list_, "List the rules instead");
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     if (list_) return listRules(json);
     if (rules_.empty()) return runCheck(project_, json);
     const bool all = std::find(rules_.begin(), rules_.end(), kAll) != rules_.end();
@@ -332,7 +332,7 @@ class CheckCommand : public Command {
   }
 
  private:
-  static Outcome listRules(bool json) {
+  static Exit listRules(bool json) {
     Json list = Json::array();
     for (const Rule* rule : kRules) {
       list.push_back(Json{{"rule", rule->id},
@@ -342,7 +342,7 @@ class CheckCommand : public Command {
                 << "): " << rule->meaning << "\n";
     }
     if (json) std::cout << jsonText(Json{{"rules", std::move(list)}});
-    return Outcome::Done;
+    return Exit::Done;
   }
 
   static constexpr const char* kAll = "all";
@@ -363,7 +363,7 @@ class PackCommand : public Command {
     addProject(app, project_);
     app.add_option("--out", folder_, "The parcel's folder")->required();
   }
-  Result<Outcome> run(bool json) override { return runPack(project_, folder_, json); }
+  Result<Exit> run(bool json) override { return runPack(project_, folder_, json); }
 
  private:
   std::string project_;
@@ -379,7 +379,7 @@ class VerifyCommand : public Command {
     app.add_option("DIR", folder_, "The parcel's folder")->required();
     app.add_option("--project", project_, "Compare it with this project's art and numbers");
   }
-  Result<Outcome> run(bool json) override { return runVerify(folder_, project_, json); }
+  Result<Exit> run(bool json) override { return runVerify(folder_, project_, json); }
 
  private:
   std::string folder_;
@@ -392,7 +392,7 @@ class FormatsCommand : public Command {
     return {"formats", "Say which images can be read", "formats --json"};
   }
   void addOptions(CLI::App&) override {}
-  Result<Outcome> run(bool json) override { return runFormats(json); }
+  Result<Exit> run(bool json) override { return runFormats(json); }
 };
 
 }  // namespace

@@ -242,7 +242,7 @@ Result<std::vector<Edit>> roleEdits(const Project& project, const RoleArguments&
   return edits;
 }
 
-Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
+Result<Exit> runShape(const ShapeArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(change->path(), change->project());
@@ -265,10 +265,10 @@ Result<Outcome> runShape(const ShapeArguments& arguments, bool json) {
   }
   std::cerr << (*role)->name << ": " << edits->size() << " edits on " << framesText(frames->size())
             << "\n";
-  return Outcome::Done;
+  return Exit::Done;
 }
 
-Result<Outcome> runRefit(const RefitArguments& arguments, bool json) {
+Result<Exit> runRefit(const RefitArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   const OpenProject open = withArt(change->path(), change->project());
@@ -300,10 +300,10 @@ Result<Outcome> runRefit(const RefitArguments& arguments, bool json) {
   }
   std::cerr << "fitted again: " << refit.edits.size() << ", of which " << refit.changes.size()
             << (arguments.saving == Saving::Tried ? " would change\n" : " have changed\n");
-  return Outcome::Done;
+  return Exit::Done;
 }
 
-Result<Outcome> runRole(const RoleArguments& arguments, bool json) {
+Result<Exit> runRole(const RoleArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
   if (!arguments.name.empty()) {
@@ -320,7 +320,7 @@ Result<Outcome> runRole(const RoleArguments& arguments, bool json) {
               << "\n";
   }
   if (json) std::cout << jsonText(Json{{"project", arguments.project}, {"roles", roles}});
-  return Outcome::Done;
+  return Exit::Done;
 }
 
 class ShapeCommand : public Command {
@@ -340,7 +340,7 @@ class ShapeCommand : public Command {
     arguments_.recipe.addTo(app);
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     arguments_.act = *enumFrom<ShapeArguments::Act>(kActWords, act_);
     arguments_.way = *enumFrom<ShapeArguments::Way>(kFitWayWords, way_);
     return runShape(arguments_, json);
@@ -365,7 +365,7 @@ class RefitCommand : public Command {
                  "Also those set by hand, by their role's recipe");
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override { return runRefit(arguments_, json); }
+  Result<Exit> run(bool json) override { return runRefit(arguments_, json); }
 
  private:
   RefitArguments arguments_;
@@ -392,7 +392,7 @@ class RoleCommand : public Command {
     arguments_.recipe.addTo(app);
     addTry(app, arguments_.saving);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     arguments_.duty = enumFrom<Duty>(kDutyWords, duty_);
     if (mostAir_ >= 0) arguments_.mostAir = mostAir_;
     if (mostBare_ >= 0) arguments_.mostBareInk = mostBare_;

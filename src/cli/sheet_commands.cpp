@@ -268,7 +268,7 @@ FittedFrames fittedFrames(const FitArguments& arguments, const std::vector<Pixel
   return fitted;
 }
 
-Result<Outcome> runCut(const CutArguments& arguments, bool json) {
+Result<Exit> runCut(const CutArguments& arguments, bool json) {
   auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
   CutReport report;
@@ -295,10 +295,10 @@ Result<Outcome> runCut(const CutArguments& arguments, bool json) {
   for (const Finding& finding : report.findings) std::cerr << findingLine(finding, named) << "\n";
   std::cerr << arguments.image << ": " << report.found.frames.size() << " frames by "
             << wayName(report.cut.way, art.image.size()) << "\n";
-  return hasErrors(report.findings) ? Outcome::Findings : Outcome::Done;
+  return hasErrors(report.findings) ? Exit::Findings : Exit::Done;
 }
 
-Result<Outcome> runFit(const FitArguments& arguments, bool json) {
+Result<Exit> runFit(const FitArguments& arguments, bool json) {
   auto file = readImage(arguments.image);
   if (!file) return tl::unexpected(file.error());
   Image image = oriented(std::move(file->image), arguments.cutting.orientation);
@@ -324,7 +324,7 @@ Result<Outcome> runFit(const FitArguments& arguments, bool json) {
                                   [](const FittedFrame& f) { return !f.candidates.empty(); });
   std::cerr << arguments.image << ": fitted on " << with << " of " << rects->size()
             << " frames; the others hold no firm ink there\n";
-  return Outcome::Done;
+  return Exit::Done;
 }
 
 class CutCommand : public Command {
@@ -338,7 +338,7 @@ class CutCommand : public Command {
     addCutting(app, cutting_);
     addCutRegions(app, cutting_);
   }
-  Result<Outcome> run(bool json) override { return runCut({image_, cuttingFrom(cutting_)}, json); }
+  Result<Exit> run(bool json) override { return runCut({image_, cuttingFrom(cutting_)}, json); }
 
  private:
   std::string image_;
@@ -363,7 +363,7 @@ class FitCommand : public Command {
         ->check(CLI::Range(kLeastPartPoints, kMostPolygonPoints));
     addCutting(app, cutting_);
   }
-  Result<Outcome> run(bool json) override {
+  Result<Exit> run(bool json) override {
     FitArguments fit{image_,    cuttingFrom(cutting_),   {}, recipe_.all({}),
                      together_, parts_ ? partPoints_ : 0};
     for (const std::string& text : rects_) {

@@ -1,0 +1,142 @@
+#include "cli/layer_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include "core/layers/outcome_words.h"
+#include "core/layers/reasons.h"
+#include "core/layers/sentence.h"
+#include "core/layers/unasked.h"
+#include "core/project/words.h"
+
+namespace amber {
+namespace {
+
+// Of broken and unasked pairs so many are listed; their count is told whole.
+constexpr std::size_t kMostListed = 10000;
+
+Json namesJson(const Project& project, LayerSet set) {
+  Json names = Json::array();
+  for (std::size_t bit = 0; bit < project.layers.size(); ++bit) {
+    if ((set >> bit & 1) != 0) names.push_back(project.layers[bit]);
+  }
+  return names;
+}
+
+Json sidesJson(const Sides& sides, const std::string& a, const std::string& b) {
+  Json names = Json::array();
+  if (sides.a) names.push_back(a);
+  if (sides.b && (!sides.a || a != b)) names.push_back(b);
+  return names;
+}
+
+Json whyJson(const std::optional<PassReason>& why) {
+  return why ? Json(wordOf(kPassReasonWords, *why)) : Json(nullptr);
+}
+
+Json numbersJson(const std::vector<std::size_t>& numbers) {
+  Json list = Json::array();
+  for (const std::size_t n : numbers) list.push_back(n + 1);
+  return list;
+}
+
+// The pairs that alike ones stand for, each with what it does; `who` comes first where only one is.
+Json pairsJson(const Meetings& meetings, const std::vector<AlikePair>& pairs, const PartySet& who,
+               bool withWhy) {
+  Json list = Json::array();
+  for (AlikePair pair : pairs) {
+    if (!who.test(pair.first) && who.test(pair.second)) std::swap(pair.first, pair.second);
+    const Answer answer =
+        answerFor(meetings.settings(pair.first), meetings.settings(pair.second), meetings.rule());
+    for (const auto& [a, b] : namesOf(meetings, pair)) {
+      if (list.size() == kMostListed) return list;
+      Json json{{"a", a.first + ":" + a.second},
+                {"b", b.first + ":" + b.second},
+                {"outcome", wordOf(kOutcomeWords, answer.outcome)}};
+      if (withWhy) json["why"] = whyJson(answer.why);
+      list.push_back(std::move(json));
+    }
+  }
+  return list;
+}
+
+Json fixesJson(const std::vector<Fix>& fixes) {
+  Json list = Json::array();
+  for (const Fix& fix : fixes) {
+    list.push_back(Json{{"text", fix.text},
+                        {"parties", fix.parties},
+                        {"pairs", fix.pairs},
+                        {"breaks", numbersJson(fix.breaks)},
+                        {"mends", numbersJson(fix.mends)}});
+  }
+  return list;
+}
+
+}  // namespace
+
+Json layersJson(const Project& project) {
+  const std::vector<Party> parties = partiesOf(project);
+  Json layers = Json::array();
+  for (std::size_t bit = 0; bit < project.layers.size(); ++bit) {
+    Json on = Json::array();
+    Json sought = Json::array();
+    for (const Party& party : parties) {
+      if ((party.settings.on >> bit & 1) != 0) on.push_back(partyName(party));
+      if ((party.settings.seeks >> bit & 1) != 0) sought.push_back(partyName(party));
+    }
+    layers.push_back(Json{{"bit", bit},
+                          {"name", project.layers[bit]},
+                          {"on", std::move(on)},
+                          {"sought", std::move(sought)}});
+  }
+  Json list = Json::array();
+  for (const Party& party : parties) {
+    list.push_back(Json{{"party", partyName(party)},
+                        {"duty", wordOf(kDutyWords, party.settings.duty)},
+                        {"on", namesJson(project, party.settings.on)},
+                        {"seeks", namesJson(project, party.settings.seeks)},
+                        {"motion", wordOf(kMotionWords, party.settings.motion)},
+                        {"from",
+                         {{"duty", wordOf(kSettingFromWords, party.dutyFrom)},
+                          {"on", wordOf(kSettingFromWords, party.onFrom)},
+                          {"seeks", wordOf(kSettingFromWords, party.seeksFrom)}}}});
+  }
+  return Json{{"layers", std::move(layers)},
+              {"pairing", wordOf(kPairingWords, project.pairing)},
+              {"wakes", wordOf(kWakesWords, project.wakes)},
+              {"parties", std::move(list)}};
+}
+
+Json pairJson(const Project& project, const Party& a, const Party& b) {
+  const Answer answer = answerFor(a.settings, b.settings, ruleOf(project));
+  return Json{{"a", partyName(a)},
+              {"b", partyName(b)},
+              {"copies", a.asset == b.asset},
+              {"outcome", wordOf(kOutcomeWords, answer.outcome)},
+              {"stopped", sidesJson(answer.stopped, partyName(a), partyName(b))},
+              {"told", sidesJson(answer.told, partyName(a), partyName(b))},
+              {"why", whyJson(answer.why)},
+              {"text", answerText(project, a, b)}};
+}
+
+Json expectationsJson(const Project& project, const Meetings& meetings, const FixSearch& search) {
+  Json list = Json::array();
+  const auto& judgements = search.judgements();
+  for (std::size_t k = 0; k < judgements.size(); ++k) {
+    const Expectation& one = project.expectations[k];
+    const Fixes fixes = search.fixesFor(k);
+    list.push_back(
+        Json{{"n", k + 1},
+             {"sentence", sentenceOf(one)},
+             {"verdict", wordOf(kVerdictWords, judgements[k].verdict)},
+             {"pairs", judgements[k].pairs},
+             {"broken", pairsJson(meetings, judgements[k].broken, meetings.meant(one.who), true)},
+             {"contradicts", numbersJson(fixes.contradicts)},
+             {"fixes", fixesJson(fixes.list)}});
+  }
+  PartySet nobody(meetings.alike().size());
+  return Json{{"expectations", std::move(list)},
+              {"unasked",
+               pairsJson(meetings, unaskedPairs(project.expectations, meetings), nobody, false)}};
+}
+
+}  // namespace amber

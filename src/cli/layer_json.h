@@ -1,0 +1,19 @@
+#pragma once
+
+#include "core/layers/fixes.h"
+#include "files/json_text.h"
+
+namespace amber {
+
+/// What the commands of layers tell, as JSON.
+
+/// The layers with who is on each and seeks it, the rule, and all parties.
+Json layersJson(const Project& project);
+
+/// A pair of parties and what they do with each other, with the answer in words.
+Json pairJson(const Project& project, const Party& a, const Party& b);
+
+/// All expectations, with their fixes, and what meets unasked.
+Json expectationsJson(const Project& project, const Meetings& meetings, const FixSearch& search);
+
+}  // namespace amber

@@ -1,0 +1,287 @@
+// The commands meets, expect and weave.
+#include <CLI/CLI.hpp>
+#include <algorithm>
+#include <array>
+#include <iostream>
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "cli/commands.h"
+#include "cli/common_options.h"
+#include "cli/layer_json.h"
+#include "core/layers/outcome_words.h"
+#include "core/layers/reasons.h"
+#include "core/layers/sentence.h"
+#include "core/layers/unasked.h"
+#include "core/layers/weave.h"
+#include "files/csv_table.h"
+#include "files/json_text.h"
+#include "files/project_file.h"
+#include "work/layer_tables.h"
+#include "work/project_change.h"
+
+namespace amber {
+namespace {
+
+constexpr std::size_t kMostPairs = 1000000;
+
+// The parties that "ASSET" or "ASSET:ROLE" means.
+Result<std::vector<Party>> partiesBy(const std::vector<Party>& all, const Project& project,
+                                     const std::string& text) {
+  std::vector<Party> found;
+  const std::size_t colon = text.rfind(':');
+  const bool whole = findAsset(project, text) != nullptr;
+  const std::string asset = whole ? text : text.substr(0, colon);
+  const std::string role = whole || colon == std::string::npos ? "" : text.substr(colon + 1);
+  for (const Party& party : all) {
+    if (party.asset->name == asset && (role.empty() || party.role->name == role)) {
+      found.push_back(party);
+    }
+  }
+  if (!found.empty()) return found;
+  return failure(ErrorCode::UnknownTarget,
+                 "no asset with shapes is called \"" + text + "\"; give ASSET or ASSET:ROLE");
+}
+
+class MeetsCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"meets", "Tell what parties do with each other, and why",
+            "meets keeper.amber chr_snail:body tile_floor"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    app.add_option("who", who_, "ASSET or ASSET:ROLE; all if not said");
+    app.add_option("whom", whom_, "The same, of the other side");
+    app.add_flag("--csv", csv_, "A table of all that meet to standard output");
+  }
+  Result<Exit> run(bool json) override {
+    const auto project = readProject(project_);
+    if (!project) return tl::unexpected(project.error());
+    if (csv_) {
+      const auto table = meetingsTable(*project, false);
+      if (!table) return tl::unexpected(table.error());
+      std::cout << csvText(*table);
+      return Exit::Done;
+    }
+    const std::vector<Party> all = partiesOf(*project);
+    const auto who =
+        who_.empty() ? Result<std::vector<Party>>(all) : partiesBy(all, *project, who_);
+    if (!who) return tl::unexpected(who.error());
+    const auto whom =
+        whom_.empty() ? Result<std::vector<Party>>(all) : partiesBy(all, *project, whom_);
+    if (!whom) return tl::unexpected(whom.error());
+    if (who->size() * whom->size() > kMostPairs) {
+      return failure(ErrorCode::BadValue,
+                     "there are more than a million pairs; name one side or both");
+    }
+    tell(*project, *who, *whom, json);
+    return Exit::Done;
+  }
+
+ private:
+  // Every pair once, though both sides may name the same parties.
+  void tell(const Project& project, const std::vector<Party>& who, const std::vector<Party>& whom,
+            bool json) const {
+    Json pairs = Json::array();
+    std::set<std::pair<std::string, std::string>> told;
+    const bool closer = !who_.empty() && !whom_.empty();
+    for (const Party& a : who) {
+      for (const Party& b : whom) {
+        const std::string first = partyName(a);
+        const std::string second = partyName(b);
+        if (!canMeet(a, b) || !told.insert(std::minmax(first, second)).second) continue;
+        pairs.push_back(pairJson(project, a, b));
+        std::cerr << answerText(project, a, b) << "\n";
+        if (!closer) continue;
+        const std::vector<std::string> reasons = reasonsOf(project, a, b);
+        for (std::size_t n = 0; n < reasons.size(); ++n) {
+          std::cerr << "  " << n + 1 << ". " << reasons[n] << "\n";
+        }
+      }
+    }
+    if (json) std::cout << jsonText(Json{{"pairs", std::move(pairs)}});
+  }
+
+  std::string project_;
+  std::string who_;
+  std::string whom_;
+  bool csv_ = false;
+};
+
+struct ExpectArguments {
+  std::string project;
+  Saving saving = Saving::Written;
+  std::vector<std::string> add;
+  int drop = 0;
+  int fix = 0;
+  std::string unasked;
+};
+
+constexpr std::array<std::string_view, 2> kUnaskedWords = {"expect", "part"};
+
+Result<void> inRange(int n, const Project& project) {
+  const auto count = static_cast<int>(project.expectations.size());
+  if (n >= 1 && n <= count) return {};
+  return failure(ErrorCode::UnknownTarget, "there is no sentence " + std::to_string(n) +
+                                               "; there are " + std::to_string(count));
+}
+
+Result<std::vector<Edit>> addedAndDropped(const Project& project,
+                                          const ExpectArguments& arguments) {
+  std::vector<Expectation> sentences = project.expectations;
+  if (arguments.drop != 0) {
+    if (auto good = inRange(arguments.drop, project); !good) return tl::unexpected(good.error());
+    sentences.erase(sentences.begin() + (arguments.drop - 1));
+  }
+  const Vocabulary names = vocabularyOf(project);
+  for (const std::string& text : arguments.add) {
+    const auto read = expectationFrom(text, names);
+    if (!read) return failure(ErrorCode::BadValue, describe(read.error()));
+    sentences.push_back(*read);
+  }
+  return std::vector<Edit>{SetExpectations{std::move(sentences)}};
+}
+
+Result<std::vector<Edit>> unaskedEdits(const Project& project, bool part) {
+  const auto alike = AlikeParties::of(project);
+  if (!alike) return tl::unexpected(alike.error());
+  const Meetings meetings(*alike);
+  PairNames names;
+  for (const AlikePair& pair : unaskedPairs(project.expectations, meetings)) {
+    const PairNames more = namesOf(meetings, pair);
+    names.insert(names.end(), more.begin(), more.end());
+  }
+  return part ? expectingToPass(project, names) : expecting(project, names);
+}
+
+Result<std::vector<Edit>> fixEdits(const Project& project, int n) {
+  if (auto good = inRange(n, project); !good) return tl::unexpected(good.error());
+  const auto alike = AlikeParties::of(project);
+  if (!alike) return tl::unexpected(alike.error());
+  const Meetings meetings(*alike);
+  const FixSearch search(meetings);
+  const auto k = static_cast<std::size_t>(n - 1);
+  if (search.judgements()[k].verdict != Verdict::Broken) return std::vector<Edit>{};
+  const Fixes fixes = search.fixesFor(k);
+  if (!fixes.list.empty()) return fixes.list.front().edits;
+  return failure(ErrorCode::HasErrors,
+                 "no change of settings makes sentence " + std::to_string(n) + " true");
+}
+
+Result<void> changeExpectations(ProjectChange& change, const ExpectArguments& arguments) {
+  if (!arguments.add.empty() || arguments.drop != 0) {
+    const auto edits = addedAndDropped(change.project(), arguments);
+    if (!edits) return tl::unexpected(edits.error());
+    if (auto done = change.apply(*edits); !done) return done;
+  }
+  if (arguments.fix != 0) {
+    const auto edits = fixEdits(change.project(), arguments.fix);
+    if (!edits) return tl::unexpected(edits.error());
+    if (auto done = change.apply(*edits); !done) return done;
+  }
+  if (!arguments.unasked.empty()) {
+    const auto edits = unaskedEdits(change.project(), arguments.unasked == kUnaskedWords[1]);
+    if (!edits) return tl::unexpected(edits.error());
+    return change.apply(*edits);
+  }
+  return {};
+}
+
+Result<Exit> runExpect(const ExpectArguments& arguments, bool json) {
+  auto change = ProjectChange::open(arguments.project, arguments.saving);
+  if (!change) return tl::unexpected(change.error());
+  if (auto done = changeExpectations(*change, arguments); !done) {
+    return tl::unexpected(done.error());
+  }
+  const Project& project = change->project();
+  const auto alike = AlikeParties::of(project);
+  if (!alike) return tl::unexpected(alike.error());
+  const Meetings meetings(*alike);
+  const FixSearch search(meetings);
+  bool anyBroken = false;
+  for (std::size_t k = 0; k < search.judgements().size(); ++k) {
+    const Judgement& one = search.judgements()[k];
+    std::cerr << k + 1 << ". " << wordOf(kVerdictWords, one.verdict) << ": "
+              << sentenceOf(project.expectations[k]);
+    if (one.verdict == Verdict::Broken) {
+      anyBroken = true;
+      std::cerr << " (" << one.brokenPairs << " of " << one.pairs << " pairs, first "
+                << shortAnswer(meetings, one.broken.front().first, one.broken.front().second)
+                << ")";
+    }
+    std::cerr << "\n";
+  }
+  const std::size_t unasked = unaskedPairs(project.expectations, meetings).size();
+  if (unasked > 0) std::cerr << unasked << " sorts of meetings that no sentence speaks of\n";
+  if (json) std::cout << jsonText(expectationsJson(project, meetings, search));
+  return anyBroken ? Exit::Findings : Exit::Done;
+}
+
+class ExpectCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"expect", "Say what the game expects, and hear whether it is so",
+            "expect keeper.amber --add \"every character body stops at every tile\""};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, arguments_.project);
+    app.add_option("--add", arguments_.add, "A sentence");
+    app.add_option("--drop", arguments_.drop, "Take the sentence of this number out");
+    app.add_option("--fix", arguments_.fix, "Apply the first fix of the sentence of this number");
+    app.add_option("--unasked", arguments_.unasked, "Write sentences for all that meets unasked")
+        ->check(oneOf(kUnaskedWords));
+    addTry(app, arguments_.saving);
+  }
+  Result<Exit> run(bool json) override { return runExpect(arguments_, json); }
+
+ private:
+  ExpectArguments arguments_;
+};
+
+class WeaveCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"weave", "Work the layers out from what the game expects", "weave keeper.amber --try"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    addTry(app, saving_);
+  }
+  Result<Exit> run(bool json) override {
+    auto change = ProjectChange::open(project_, saving_);
+    if (!change) return tl::unexpected(change.error());
+    const auto result = woven(change->project());
+    if (!result) return failure(ErrorCode::HasErrors, result.error().text, project_);
+    if (auto done = change->apply(result->edits); !done) return tl::unexpected(done.error());
+    for (const std::string& note : result->notes) std::cerr << note << "\n";
+    std::cerr << change->project().layers.size() << " layers\n";
+    if (json) {
+      Json told = layersJson(change->project());
+      told["count"] = change->project().layers.size();
+      told["notes"] = result->notes;
+      std::cout << jsonText(told);
+    }
+    return Exit::Done;
+  }
+
+ private:
+  std::string project_;
+  Saving saving_ = Saving::Written;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeMeetsCommand() {
+  return std::make_unique<MeetsCommand>();
+}
+
+std::unique_ptr<Command> makeExpectCommand() {
+  return std::make_unique<ExpectCommand>();
+}
+
+std::unique_ptr<Command> makeWeaveCommand() {
+  return std::make_unique<WeaveCommand>();
+}
+
+}  // namespace amber
