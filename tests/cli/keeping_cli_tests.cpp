@@ -170,8 +170,7 @@ class KeepingCliTest : public QObject {
     if (::mount("tmpfs", scratch.path("disk").c_str(), "tmpfs", 0, "size=256k") != 0) {
       QSKIP("no disk can be mounted here");
     }
-    copyFolder(QString(AMBER_SOURCE_DIR) + "/demo/glasshouse_night", scratch.qpath("demo"));
-    const QString project = scratch.qpath("demo/glasshouse_night.amber");
+    const QString project = demoCopy(scratch);
     // The project on the full disk, and a parcel that does not fit on it.
     scratch.write("disk/a.png", pngBytes(imageOf({"##", "##"})));
     QCOMPARE(runCli({"new", scratch.qpath("disk/p.amber"), "--sheet", scratch.qpath("disk/a.png"),

@@ -22,8 +22,8 @@ class ShapeCliTest : public QObject {
   void aRoleIsMadeAndItsShapesAreFittedHeldAndTold() {
     const json roles = told({"role", project_, "--name", "stomp", "--duty", "notices", "--region",
                              "top:3px", "--most-bare-ink", "1", "--for-kind", "character"});
-    QCOMPARE(roles["roles"].size(), std::size_t{3});
-    QVERIFY(roles["roles"][2]["recipe"]["region"] == "top:3px");
+    QCOMPARE(roles["roles"].size(), std::size_t{4});
+    QVERIFY(roles["roles"][3]["recipe"]["region"] == "top:3px");
     const json shapes = told({"shape", project_, "--asset", "chr_keeper", "--animation", "walk",
                               "--role", "stomp", "--do", "fit", "--way", "held"});
     QCOMPARE(shapes["shapes"].size(), std::size_t{8});
@@ -111,7 +111,8 @@ class ShapeCliTest : public QObject {
     QVERIFY(image.save(path));
     told({"refresh", project_});
     const json tried = told({"refit", project_, "--try"});
-    QVERIFY(tried["changes"].size() == 1);
+    // The body, and the reach around it.
+    QVERIFY(tried["changes"].size() == 2);
     QVERIFY(tried["changes"][0]["frame"] == frame.name);
     QVERIFY(tried["changes"][0]["farthestPx"] > 5.0);
     QVERIFY(told({"refit", project_})["changes"] == tried["changes"]);

@@ -29,7 +29,7 @@ class SessionTest : public QObject {
     QVERIFY(session.open(demoCopy(scratch)));
     session.settle();
     QVERIFY(session.artOf(session.project().sheets.front()->id) != nullptr);
-    QCOMPARE(session.findings().size(), std::size_t{8});
+    QCOMPARE(session.findings().size(), std::size_t{11});
     QCOMPARE(session.stateText(), QString("saved"));
     QVERIFY(!session.unsaved());
   }

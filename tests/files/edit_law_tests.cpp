@@ -38,7 +38,7 @@ class RandomEdits {
 
   Edit any(const Project& project) {
     project_ = &project;
-    switch (below(18)) {
+    switch (below(29)) {
       case 0:
         return PutSheet{sheet()};
       case 1:
@@ -77,12 +77,63 @@ class RandomEdits {
         return SetRoles{
             {{"body", Duty::Stops, bits(), bits(), recipe(), share(), seldom() ? number() : 1},
              {"role " + name(), Duty::Notices, bits(), bits(), recipe(), share(), share()}}};
-      default:
+      case 17:
         return RenameRole{role(), name()};
+      default:
+        return anyOfLayers();
     }
   }
 
  private:
+  Edit anyOfLayers() {
+    switch (below(11)) {
+      case 0:
+        return SetMotion{assetId(), static_cast<Motion>(below(3))};
+      case 1:
+        return SetCopies{assetId(), static_cast<Copies>(below(2))};
+      case 2:
+        return SetSetting{odd() ? assetId() : AssetId{}, odd() ? "character" : "", setting()};
+      case 3:
+        return RenameKind{odd() ? "character" : name(), odd() ? "character" : name()};
+      case 4:
+        return AddLayer{name()};
+      case 5:
+        return RenameLayer{layer(), name()};
+      case 6:
+        return RemoveLayer{layer()};
+      case 7:
+        return MoveLayer{layer(), static_cast<std::size_t>(below(5))};
+      case 8:
+        return SetLayers{{layer(), name()}};
+      case 9:
+        return SetMeetingRule{static_cast<Pairing>(below(2)), static_cast<Wakes>(below(3))};
+      default:
+        return SetExpectations{{{phrase(), static_cast<Verb>(below(3)), phrase(), odd()},
+                                {phrase(), static_cast<Verb>(below(3)), phrase(), odd()}}};
+    }
+  }
+
+  RoleSetting setting() {
+    RoleSetting setting{role()};
+    if (odd()) setting.duty = Duty::Notices;
+    if (odd()) setting.on = bits();
+    if (odd()) setting.seeks = bits();
+    return setting;
+  }
+
+  Phrase phrase() {
+    const auto of = static_cast<PhraseOf>(below(4));
+    return {of, (of == PhraseOf::All) != seldom() ? std::string() : name(),
+            odd() ? role() : std::string()};
+  }
+
+  std::string layer() {
+    const auto& layers = project_->layers;
+    return layers.empty() || seldom()
+               ? name()
+               : layers[static_cast<std::size_t>(below(static_cast<int>(layers.size())))];
+  }
+
   int below(int count) { return static_cast<int>(random_() % static_cast<unsigned>(count)); }
   bool odd() { return below(2) == 1; }
   bool seldom() { return below(12) == 0; }
@@ -207,6 +258,8 @@ class RandomEdits {
     asset.name = name();
     asset.kind = seldom() ? name() : "character";
     asset.scale = seldom() ? number() : 2;
+    asset.copies = static_cast<Copies>(below(2));
+    if (odd()) asset.settings.push_back(setting());
     const std::uint32_t first = asset.id.value * 10;
     for (std::uint32_t id = first; id < first + 2; ++id) {
       Frame frame{{seldom() ? bits() : id}, name(), sheetId(), rect(), point(), rule(), {}};

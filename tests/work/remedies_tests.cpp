@@ -35,6 +35,21 @@ class RemediesTest : public QObject {
         withEdits(project, {SetRoles{{{"body"}, {"feet", Duty::Notices}, {"hat", Duty::Notices}}},
                             SetOriginWishes{{2, random() % 2 == 0}}});
     project = roles->project;
+    // Sentences that mean nobody, that are said twice and that are broken; layers that are easily
+    // mistaken, that nobody uses, and that are used alike.
+    std::vector<Expectation> sentences = project.expectations;
+    sentences.push_back({{PhraseOf::Asset, "chr_nobody"}, Verb::StopsAt, {PhraseOf::All}});
+    sentences.push_back(sentences[1]);
+    sentences.push_back({{PhraseOf::Asset, "chr_keeper", "body"},
+                         static_cast<Verb>(below(3)),
+                         {PhraseOf::Kind, "prop", "body"}});
+    const LayerSet used = 2 | 64 | 128;
+    const auto layered =
+        withEdits(project, {SetExpectations{sentences}, AddLayer{"grounds"}, AddLayer{"twin"},
+                            AddLayer{"empty"}, SetSetting{{}, {}, {"hat", {}, 1, 256}},
+                            SetSetting{project.assets[0]->id, {}, {"body", {}, used, used}},
+                            SetSetting{project.assets[0]->id, {}, {"feet", Duty::Notices, 0, 1}}});
+    project = layered->project;
     for (int i = 0; i < 14; ++i) {
       const Asset& asset = *project.assets[below(project.assets.size())];
       const Frame& frame = asset.frames[below(asset.frames.size())];

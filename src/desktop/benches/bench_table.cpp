@@ -4,6 +4,7 @@
 
 #include "desktop/benches/cut/cut_bench.h"
 #include "desktop/benches/fit/fit_bench.h"
+#include "desktop/benches/layers/layers_bench.h"
 #include "desktop/benches/names/names_bench.h"
 #include "desktop/benches/origin/origin_bench.h"
 #include "desktop/benches/pack/pack_bench.h"
@@ -32,6 +33,7 @@ const std::vector<BenchEntry>& benchTable() {
       entryOf<OriginBench>(Bench::Origin, tr("Origin"), ShelfContent::Assets),
       entryOf<FitBench>(Bench::Fit, tr("Fit"), ShelfContent::Assets),
       entryOf<NamesBench>(Bench::Names, tr("Names"), ShelfContent::Assets),
+      entryOf<LayersBench>(Bench::Layers, tr("Layers"), ShelfContent::Assets),
       entryOf<PackBench>(Bench::Pack, tr("Pack"), ShelfContent::Assets),
   };
   return table;

@@ -289,7 +289,10 @@ void CutBench::changeAsset() {
   if (name == asset->name && kind->name == asset->kind) return;
   Asset changed = *asset;
   if (!name.empty()) changed.name = name;
-  if (kind->name != asset->kind) changed.motion = kind->motion;
+  if (kind->name != asset->kind) {
+    changed.motion = kind->motion;
+    changed.copies = kind->copies;
+  }
   changed.kind = kind->name;
   session_.perform(tr("Change %1").arg(QString::fromStdString(asset->name)), {PutAsset{changed}});
 }

@@ -1,0 +1,111 @@
+#include "desktop/benches/layers/layer_facts.h"
+
+#include <algorithm>
+#include <set>
+
+#include "core/layers/reasons.h"
+
+namespace amber {
+namespace {
+
+constexpr std::size_t kMostPairs = 200;
+constexpr std::size_t kMostFixed = 60;
+constexpr std::size_t kMostUnasked = 200;
+constexpr std::size_t kMostConcerned = 400;
+
+std::set<LoomThread> threadsOf(const Project& project) {
+  std::set<LoomThread> threads;
+  for (const Party& party : partiesOf(project)) {
+    for (std::size_t bit = 0; bit < project.layers.size(); ++bit) {
+      const std::string& layer = project.layers[bit];
+      if ((party.settings.on >> bit & 1) != 0) threads.insert({partyName(party), layer, false});
+      if ((party.settings.seeks >> bit & 1) != 0) threads.insert({partyName(party), layer, true});
+    }
+  }
+  return threads;
+}
+
+void addNames(const Meetings& meetings, const PartySet& set, std::vector<std::string>& names) {
+  const AlikeParties& alike = meetings.alike();
+  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) {
+    const AlikeParty& party = alike.parties()[i];
+    for (const std::size_t at : alike.assets()[party.of].assets) {
+      if (names.size() == kMostConcerned) return;
+      names.push_back(alike.project().assets[at]->name + ":" + party.sample.role->name);
+    }
+  }
+}
+
+SentenceFacts factsOf(const Meetings& meetings, const FixSearch& search, std::size_t k,
+                      bool findFixes) {
+  const Project& project = meetings.alike().project();
+  const Judgement& judgement = search.judgements()[k];
+  const Expectation& sentence = project.expectations[k];
+  SentenceFacts facts{
+      judgement.verdict, judgement.pairs, judgement.brokenPairs, {}, {}, {}, {}, {}, {}};
+  PartySet concerned(meetings.alike().size());
+  switch (judgement.verdict) {
+    case Verdict::Empty:
+      facts.reason = emptyReason(meetings, sentence);
+      break;
+    case Verdict::Holds:
+      concerned = meetings.meant(sentence.who) | meetings.meant(sentence.whom);
+      break;
+    case Verdict::Broken:
+      facts.reason =
+          shortAnswer(meetings, judgement.broken.front().first, judgement.broken.front().second);
+      for (const AlikePair& pair : judgement.broken) {
+        concerned.set(pair.first);
+        concerned.set(pair.second);
+        if (facts.broken.size() >= kMostPairs) continue;
+        const PairNames names = namesOf(meetings, pair);
+        facts.broken.insert(facts.broken.end(), names.begin(), names.end());
+      }
+      break;
+  }
+  addNames(meetings, concerned, facts.concerned);
+  if (judgement.verdict != Verdict::Broken || !findFixes) return facts;
+  Fixes fixes = search.fixesFor(k);
+  facts.contradicts = fixes.contradicts;
+  facts.fixes = std::move(fixes.list);
+  if (!facts.fixes.empty()) {
+    const auto after = withEdits(project, facts.fixes.front().edits);
+    if (after) facts.missing = threadsAdded(project, after->project);
+  }
+  return facts;
+}
+
+}  // namespace
+
+LayerFacts layerFactsOf(const Project& project) {
+  LayerFacts facts;
+  const auto alike = AlikeParties::of(project);
+  if (!alike) {
+    facts.trouble = alike.error().sentence;
+    return facts;
+  }
+  const Meetings meetings(*alike);
+  const FixSearch search(meetings);
+  std::size_t fixed = 0;
+  for (std::size_t k = 0; k < search.judgements().size(); ++k) {
+    const bool broken = search.judgements()[k].verdict == Verdict::Broken;
+    facts.sentences.push_back(factsOf(meetings, search, k, broken && fixed++ < kMostFixed));
+  }
+  for (const AlikePair& pair : unaskedPairs(project.expectations, meetings)) {
+    if (facts.unasked.size() == kMostUnasked) break;
+    facts.unasked.push_back(
+        {shortAnswer(meetings, pair.first, pair.second), namesOf(meetings, pair)});
+  }
+  return facts;
+}
+
+std::vector<LoomThread> threadsAdded(const Project& before, const Project& after) {
+  const std::set<LoomThread> old = threadsOf(before);
+  std::vector<LoomThread> added;
+  for (const LoomThread& thread : threadsOf(after)) {
+    if (old.count(thread) == 0) added.push_back(thread);
+  }
+  return added;
+}
+
+}  // namespace amber

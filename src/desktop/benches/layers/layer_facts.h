@@ -1,0 +1,52 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/layers/fixes.h"
+#include "core/layers/unasked.h"
+
+namespace amber {
+
+/// A thread that a fix would put or take, by names.
+struct LoomThread {
+  std::string party;  ///< As partyName.
+  std::string layer;
+  bool seeks = false;  ///< Else it is on the layer.
+
+  auto operator<=>(const LoomThread&) const = default;
+};
+
+/// What the bench shows of one sentence.
+struct SentenceFacts {
+  Verdict verdict = Verdict::Empty;
+  std::uint64_t pairs = 0;
+  std::uint64_t brokenPairs = 0;
+  std::string reason;  ///< Why it is so, in a few words.
+  PairNames broken;    ///< Some of its broken pairs.
+  std::vector<Fix> fixes;
+  Contradiction contradicts;
+  std::vector<LoomThread> missing;     ///< What the first fix would put.
+  std::vector<std::string> concerned;  ///< Parties of the broken pairs, or that it speaks of.
+};
+
+/// A meeting that no sentence speaks of.
+struct UnaskedFacts {
+  std::string text;
+  PairNames pairs;
+};
+
+/// What is found out beside the interface.
+struct LayerFacts {
+  std::vector<SentenceFacts> sentences;
+  std::vector<UnaskedFacts> unasked;
+  std::string trouble;  ///< Why nothing could be found out.
+};
+
+/// Cost: as judging all sentences and looking for fixes of the broken ones.
+LayerFacts layerFactsOf(const Project& project);
+
+/// The threads that parties have after and not before.
+std::vector<LoomThread> threadsAdded(const Project& before, const Project& after);
+
+}  // namespace amber

@@ -1,0 +1,249 @@
+#include "desktop/benches/layers/layers_bench.h"
+
+#include <QComboBox>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <algorithm>
+
+#include "core/layers/sentence.h"
+#include "desktop/benches/layers/expectation_list.h"
+#include "desktop/benches/layers/loom.h"
+#include "desktop/parts/wording.h"
+
+namespace amber {
+
+LayersBench::LayersBench(ProjectSession& session, Pictures&, QWidget* parent)
+    : BenchView(parent),
+      session_(session),
+      judging_(session.background(), this, tr("Judging what the game expects"),
+               [this](LayerFacts facts) { takeFacts(std::move(facts)); }) {
+  build();
+  connectAll();
+}
+
+void LayersBench::perform(const QString& label, const std::vector<Edit>& edits) {
+  session_.perform(label, edits);
+}
+
+void LayersBench::refresh() {
+  if (proposed_) {
+    proposed_.reset();
+  }
+  refusedWeave_.clear();
+  removing_.reset();
+  const Project& project = session_.project();
+  const QSignalBlocker pairing(pairing_);
+  const QSignalBlocker wakes(wakes_);
+  pairing_->setCurrentIndex(static_cast<int>(project.pairing));
+  wakes_->setCurrentIndex(static_cast<int>(project.wakes));
+  loom_->show(project);
+  list_->show(project.expectations, list_->model().facts());
+  filter();
+  judge();
+  showAnswer();
+}
+
+void LayersBench::judge() {
+  judging_.ask([project = session_.project()](const Progress&) { return layerFactsOf(project); });
+}
+
+void LayersBench::takeFacts(LayerFacts facts) {
+  list_->show(session_.project().expectations, std::move(facts));
+  if (shown_ == Shown::Broken) filter();
+  showAnswer();
+}
+
+void LayersBench::filter() {
+  LoomFilter wanted;
+  wanted.all = shown_ == Shown::All;
+  switch (shown_) {
+    case Shown::All:
+      break;
+    case Shown::Selected:
+      for (const Party& party : loom_->parties()) {
+        const auto& assets = session_.selection().assets;
+        if (std::find(assets.begin(), assets.end(), party.asset->id) != assets.end()) {
+          wanted.names.insert(partyName(party));
+        }
+      }
+      break;
+    case Shown::Broken:
+      for (const SentenceFacts& one : list_->model().facts().sentences) {
+        if (one.verdict != Verdict::Broken) continue;
+        wanted.names.insert(one.concerned.begin(), one.concerned.end());
+      }
+      for (const UnaskedFacts& one : list_->model().facts().unasked) {
+        for (const auto& [a, b] : one.pairs) {
+          wanted.names.insert(a.first + ":" + a.second);
+          wanted.names.insert(b.first + ":" + b.second);
+        }
+      }
+      break;
+    case Shown::Layer:
+      for (const Party& party : loom_->parties()) {
+        const LayerSet used = party.settings.on | party.settings.seeks;
+        if (!loom_->layer() || (used >> *loom_->layer() & 1) != 0) {
+          wanted.names.insert(partyName(party));
+        }
+      }
+      break;
+  }
+  loom_->setFilter(std::move(wanted));
+}
+
+// The settings of these parties changed by `set`, which gets what is set there and what holds, and
+// written with the asset, the kind or the role.
+std::vector<Edit> LayersBench::settingEdits(
+    const std::vector<std::size_t>& parties,
+    const std::function<void(RoleSetting&, const PartySettings&)>& set) const {
+  std::vector<Edit> edits;
+  std::set<std::string> done;
+  const Project& project = session_.project();
+  for (const std::size_t i : parties) {
+    const Party& party = loom_->parties()[i];
+    const std::string& role = party.role->name;
+    SetSetting edit{{}, {}, {role}};
+    const RoleSetting* before = nullptr;
+    switch (level_) {
+      case Level::Asset:
+        edit.asset = party.asset->id;
+        before = findSetting(findAsset(project, edit.asset)->settings, role);
+        break;
+      case Level::Kind:
+        edit.kind = party.asset->kind;
+        before = findSetting(findKind(project, edit.kind)->settings, role);
+        break;
+      case Level::Role:
+        break;
+    }
+    if (level_ != Level::Asset && !done.insert(edit.kind + "\n" + role).second) continue;
+    if (before != nullptr) edit.setting = *before;
+    set(edit.setting, party.settings);
+    edits.emplace_back(std::move(edit));
+  }
+  return edits;
+}
+
+void LayersBench::setThread(const std::vector<std::size_t>& parties, std::size_t layer, bool seeks,
+                            bool put) {
+  const LayerSet bit = LayerSet{1} << layer;
+  const QString name = QString::fromStdString(session_.project().layers[layer]);
+  const QString label = seeks ? (put ? tr("Let seek %1") : tr("No longer seek %1")).arg(name)
+                              : (put ? tr("Put on %1") : tr("Take from %1")).arg(name);
+  perform(label, settingEdits(parties, [&](RoleSetting& setting, const PartySettings& now) {
+            const LayerSet before = seeks ? now.seeks : now.on;
+            (seeks ? setting.seeks : setting.on) = put ? before | bit : before & ~bit;
+          }));
+}
+
+void LayersBench::setDuty(Duty duty) {
+  const auto parties = loom_->partiesOfChosen(0);
+  if (parties.empty()) return;
+  perform(duty == Duty::Stops ? tr("Let stop what it meets") : tr("Let only notice what it meets"),
+          settingEdits(parties,
+                       [&](RoleSetting& setting, const PartySettings&) { setting.duty = duty; }));
+}
+
+std::vector<AssetId> LayersBench::chosenAssetIds() const {
+  std::vector<AssetId> ids;
+  for (const std::size_t i : loom_->partiesOfChosen(0)) {
+    const AssetId id = loom_->parties()[i].asset->id;
+    if (std::find(ids.begin(), ids.end(), id) == ids.end()) ids.push_back(id);
+  }
+  return ids;
+}
+
+void LayersBench::setMotion(Motion motion) {
+  std::vector<Edit> edits;
+  for (const AssetId id : chosenAssetIds()) edits.emplace_back(SetMotion{id, motion});
+  if (!edits.empty()) perform(tr("Set the motion of %1").arg(countedAssets(edits.size())), edits);
+}
+
+void LayersBench::setCopies(Copies copies) {
+  std::vector<Edit> edits;
+  for (const AssetId id : chosenAssetIds()) edits.emplace_back(SetCopies{id, copies});
+  if (!edits.empty()) perform(tr("Set the copies of %1").arg(countedAssets(edits.size())), edits);
+}
+
+void LayersBench::inherit() {
+  const auto parties = loom_->partiesOfChosen(0);
+  if (parties.empty()) return;
+  perform(tr("Inherit duty and layers"),
+          settingEdits(parties, [](RoleSetting& setting, const PartySettings&) {
+            if (setting.empty()) return;
+            setting = {setting.role};
+          }));
+}
+
+void LayersBench::addLayer() {
+  const auto& layers = session_.project().layers;
+  std::string name = "layer";
+  for (int n = 2; std::find(layers.begin(), layers.end(), name) != layers.end(); ++n) {
+    name = "layer_" + std::to_string(n);
+  }
+  perform(tr("Add a layer"), {AddLayer{name}});
+}
+
+void LayersBench::addSentence(const Expectation& sentence) {
+  std::vector<Expectation> all = session_.project().expectations;
+  all.push_back(sentence);
+  const int row = static_cast<int>(all.size()) - 1;
+  perform(tr("Expect: %1").arg(QString::fromStdString(sentenceOf(sentence))),
+          {SetExpectations{std::move(all)}});
+  list_->choose(row);
+}
+
+void LayersBench::dropSentence(int row) {
+  std::vector<Expectation> all = session_.project().expectations;
+  if (row < 0 || row >= static_cast<int>(all.size())) return;
+  all.erase(all.begin() + row);
+  perform(tr("Drop a sentence"), {SetExpectations{std::move(all)}});
+}
+
+QString LayersBench::pairRefusal() const {
+  return loom_->chosen().size() == 2 ? QString() : tr("Choose two parties first");
+}
+
+void LayersBench::expectChosen() {
+  const auto a = loom_->partiesOfChosen(1);
+  const auto b = loom_->partiesOfChosen(0);
+  if (a.empty() || b.empty()) return;
+  PairNames names;
+  for (const std::size_t i : a) {
+    for (const std::size_t k : b) {
+      const Party& first = loom_->parties()[i];
+      const Party& second = loom_->parties()[k];
+      if (!canMeet(first, second) || names.size() >= 1000) continue;
+      names.push_back(
+          {{first.asset->name, first.role->name}, {second.asset->name, second.role->name}});
+    }
+  }
+  perform(tr("Expect what these do"), expecting(session_.project(), names));
+}
+
+QString LayersBench::weaveRefusal() const {
+  return session_.project().expectations.empty()
+             ? tr("Say first what the game expects: layers are woven from that")
+             : QString();
+}
+
+void LayersBench::weave() {
+  auto result = woven(session_.project());
+  list_->choose(-1);
+  loom_->choose({});
+  if (!result) {
+    refusedWeave_ = QString::fromStdString(result.error().text);
+    showAnswer();
+    return;
+  }
+  proposed_ = std::move(*result);
+  const auto applied = withEdits(session_.project(), proposed_->edits);
+  if (applied) loom_->show(applied->project, session_.project());
+  showAnswer();
+}
+
+void LayersBench::typeSentence() {
+  list_->typeSentence();
+}
+
+}  // namespace amber

@@ -1,0 +1,366 @@
+#include "desktop/benches/layers/loom.h"
+
+#include <QHelpEvent>
+#include <QLineEdit>
+#include <QPainterPathStroker>
+#include <QScrollBar>
+#include <QToolTip>
+#include <algorithm>
+#include <cmath>
+
+#include "desktop/benches/layers/loom_metrics.h"
+#include "desktop/theme.h"
+
+namespace amber {
+
+Loom::Loom(QWidget* parent) : QAbstractScrollArea(parent) {
+  setObjectName("loom");
+  setAccessibleName(tr("Loom: parties, layers and the threads between"));
+  setFrameShape(QFrame::NoFrame);
+  setFocusPolicy(Qt::StrongFocus);
+  viewport()->setMouseTracking(true);
+  viewport()->setObjectName("loomView");
+  setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  verticalScrollBar()->setSingleStep(static_cast<int>(loom::kRow));
+}
+
+void Loom::show(Project project, std::optional<Project> before) {
+  project_ = std::move(project);
+  before_ = std::move(before);
+  fresh_.clear();
+  if (before_) {
+    for (const LoomThread& thread : threadsAdded(*before_, project_)) fresh_.insert(thread);
+  }
+  rebuild();
+}
+
+void Loom::setFilter(LoomFilter filter) {
+  filter_ = std::move(filter);
+  rebuild();
+}
+
+void Loom::setMissing(std::vector<LoomThread> missing, std::set<std::string> concerned) {
+  missing_ = std::move(missing);
+  concerned_ = std::move(concerned);
+  viewport()->update();
+}
+
+void Loom::rebuild() {
+  parties_ = partiesOf(project_);
+  rows_ = loomRows(parties_, filter_, open_);
+  if (layer_ && *layer_ >= project_.layers.size()) layer_.reset();
+  pointed_.reset();
+  layOut();
+  viewport()->update();
+}
+
+void Loom::layOut() {
+  const double height = loom::kTop + static_cast<double>(rows_.size()) * rowHeight() + 8;
+  verticalScrollBar()->setPageStep(viewport()->height());
+  verticalScrollBar()->setRange(0, std::max(0, static_cast<int>(height) - viewport()->height()));
+}
+
+// Rows stand apart where there is room, and close up where there are many.
+double Loom::rowHeight() const {
+  if (rows_.empty()) return loom::kRow;
+  const double room = (viewport()->height() - loom::kTop - 8) / static_cast<double>(rows_.size());
+  return std::clamp(room, loom::kLeastRow, loom::kRow);
+}
+
+QRectF Loom::rowRect(std::size_t row) const {
+  const double height = rowHeight();
+  const double inset = rows_[row].within ? 18 : 0;
+  return {loom::kLeft + inset,
+          loom::kTop + static_cast<double>(row) * height - verticalScrollBar()->value(),
+          loom::kPartyWidth - inset, std::min(height - 2, loom::kTallest)};
+}
+
+QRectF Loom::layerRect(std::size_t layer) const {
+  const double room = viewport()->height() - loom::kTop - 8;
+  const double count = static_cast<double>(std::max<std::size_t>(project_.layers.size(), 1));
+  const double height = std::clamp(room / count, 15.0, 62.0);
+  return {viewport()->width() - loom::kLayerWidth - loom::kLeft,
+          loom::kTop + static_cast<double>(layer) * height, loom::kLayerWidth,
+          std::min(height - 2, loom::kTallest)};
+}
+
+QPointF Loom::gripOf(std::size_t row, bool seeks) const {
+  const QRectF rect = rowRect(row);
+  const double apart = std::min(rect.height() / 4, 6.0);
+  return {rect.right() + 5, rect.center().y() + (seeks ? apart : -apart)};
+}
+
+std::optional<std::size_t> Loom::rowAt(QPointF at) const {
+  for (std::size_t i = 0; i < rows_.size(); ++i) {
+    if (rowRect(i).adjusted(0, -1, 12, 1).contains(at)) return i;
+  }
+  return std::nullopt;
+}
+
+std::optional<std::size_t> Loom::layerAt(QPointF at) const {
+  for (std::size_t i = 0; i < project_.layers.size(); ++i) {
+    if (layerRect(i).adjusted(-12, -1, 0, 1).contains(at)) return i;
+  }
+  return std::nullopt;
+}
+
+std::vector<Loom::Thread> Loom::threads() const {
+  std::vector<Thread> all;
+  const QRectF view = QRectF(viewport()->rect());
+  for (std::size_t i = 0; i < rows_.size(); ++i) {
+    // An open row's threads are those of the rows in it.
+    if (rows_[i].open || !rowRect(i).intersects(view)) continue;
+    const PartySettings& settings = parties_[rows_[i].parties.front()].settings;
+    for (std::size_t layer = 0; layer < project_.layers.size(); ++layer) {
+      if ((settings.on >> layer & 1) != 0) all.push_back({i, layer, false});
+      if ((settings.seeks >> layer & 1) != 0) all.push_back({i, layer, true});
+    }
+  }
+  return all;
+}
+
+QPainterPath Loom::pathOf(const Thread& thread) const {
+  const QPointF from = gripOf(thread.row, thread.seeks);
+  const QRectF layer = layerRect(thread.layer);
+  const double apart = std::min(layer.height() / 4, 6.0);
+  const QPointF to(layer.left() - 8, layer.center().y() + (thread.seeks ? apart : -apart));
+  const double pull = std::max(40.0, (to.x() - from.x()) * 0.45);
+  QPainterPath path(from);
+  path.cubicTo(from + QPointF(pull, 0), to - QPointF(pull, 0), to);
+  return path;
+}
+
+std::optional<Loom::Thread> Loom::threadAt(QPointF at) const {
+  QPainterPathStroker stroker;
+  stroker.setWidth(8);
+  const std::vector<Thread> all = threads();
+  for (auto thread = all.rbegin(); thread != all.rend(); ++thread) {
+    const QPainterPath path = pathOf(*thread);
+    if (!path.boundingRect().adjusted(-4, -4, 4, 4).contains(at)) continue;
+    if (stroker.createStroke(path).contains(at)) return *thread;
+  }
+  return std::nullopt;
+}
+
+std::optional<std::size_t> Loom::placeOf(const std::string& key) const {
+  const auto found =
+      std::find_if(rows_.begin(), rows_.end(), [&](const LoomRow& row) { return row.key == key; });
+  if (found == rows_.end()) return std::nullopt;
+  return static_cast<std::size_t>(found - rows_.begin());
+}
+
+std::vector<std::size_t> Loom::partiesOfChosen(std::size_t place) const {
+  if (place >= chosen_.size()) return {};
+  if (const auto row = placeOf(chosen_[place])) return rows_[*row].parties;
+  // It may lie in a gathered row.
+  for (std::size_t i = 0; i < parties_.size(); ++i) {
+    if (partyName(parties_[i]) == chosen_[place]) return {i};
+  }
+  return {};
+}
+
+void Loom::choose(const std::vector<std::string>& keys) {
+  chosen_ = keys;
+  if (chosen_.size() > 2) chosen_.resize(2);
+  viewport()->update();
+  emit chosenChanged();
+}
+
+void Loom::chooseLayer(std::optional<std::size_t> layer) {
+  layer_ = layer;
+  viewport()->update();
+  emit chosenChanged();
+}
+
+void Loom::chooseRow(std::size_t row, bool add) {
+  const std::string key = rows_[row].key;
+  std::vector<std::string> keys{key};
+  if (add && !chosen_.empty() && chosen_.front() != key) keys.push_back(chosen_.front());
+  if (!add && chosen_.size() == 2 && chosen_.front() == key) keys = {key};
+  choose(keys);
+}
+
+bool Loom::fades(const LoomRow& row) const {
+  if (!concerned_.empty()) {
+    return std::none_of(row.parties.begin(), row.parties.end(), [&](std::size_t party) {
+      return concerned_.count(partyName(parties_[party])) != 0;
+    });
+  }
+  if (chosen_.empty()) return false;
+  return std::find(chosen_.begin(), chosen_.end(), row.key) == chosen_.end();
+}
+
+void Loom::resizeEvent(QResizeEvent*) {
+  layOut();
+}
+
+void Loom::mousePressEvent(QMouseEvent* event) {
+  const QPointF at = event->position();
+  if (event->button() != Qt::LeftButton) return;
+  if (const auto row = rowAt(at)) {
+    const bool onGrip = at.x() > rowRect(*row).right() - 2;
+    const double middle = rowRect(*row).center().y();
+    pulled_ = Thread{*row, 0, !onGrip || at.y() > middle};
+    pulledTo_ = at;
+    const bool add = (event->modifiers() & (Qt::ShiftModifier | Qt::ControlModifier)) != 0;
+    chooseRow(*row,
+              add || (chosen_.size() == 1 && !onGrip && chosen_.front() != rows_[*row].key && add));
+    return;
+  }
+  if (const auto layer = layerAt(at)) {
+    chooseLayer(layer_ == layer ? std::nullopt : layer);
+    return;
+  }
+  if (const auto thread = threadAt(at)) {
+    emit threadAsked(rows_[thread->row].parties, thread->layer, thread->seeks, false);
+    return;
+  }
+  layer_.reset();
+  choose({});
+}
+
+void Loom::mouseMoveEvent(QMouseEvent* event) {
+  if (pulled_) {
+    pulledTo_ = event->position();
+    viewport()->update();
+    return;
+  }
+  const auto before = pointed_;
+  const bool overRow = rowAt(event->position()) || layerAt(event->position());
+  pointed_ = overRow ? std::nullopt : threadAt(event->position());
+  viewport()->setCursor(pointed_ || overRow ? Qt::PointingHandCursor : Qt::ArrowCursor);
+  if (before != pointed_) viewport()->update();
+}
+
+void Loom::mouseReleaseEvent(QMouseEvent* event) {
+  if (!pulled_) return;
+  const Thread pulled = *pulled_;
+  pulled_.reset();
+  viewport()->update();
+  if (const auto layer = layerAt(event->position())) {
+    emit threadAsked(rows_[pulled.row].parties, *layer, pulled.seeks, true);
+  }
+}
+
+void Loom::mouseDoubleClickEvent(QMouseEvent* event) {
+  if (const auto row = rowAt(event->position())) {
+    if (!rows_[*row].gathered) return;
+    const std::string key = rows_[*row].key;
+    if (!open_.erase(key)) open_.insert(key);
+    rebuild();
+  } else if (const auto layer = layerAt(event->position())) {
+    editLayer(*layer);
+  }
+}
+
+void Loom::toggleThread(bool seeks) {
+  const std::vector<std::size_t> parties = partiesOfChosen(0);
+  if (parties.empty() || !layer_) return;
+  const PartySettings& settings = parties_[parties.front()].settings;
+  const bool has = ((seeks ? settings.seeks : settings.on) >> *layer_ & 1) != 0;
+  emit threadAsked(parties, *layer_, seeks, !has);
+}
+
+void Loom::keyPressEvent(QKeyEvent* event) {
+  const bool alt = (event->modifiers() & Qt::AltModifier) != 0;
+  const bool add = (event->modifiers() & Qt::ShiftModifier) != 0;
+  const auto row = chosen_.empty() ? std::nullopt : placeOf(chosen_.front());
+  const auto step = [&](int by) {
+    if (layer_ && alt) return emit layerMoved(*layer_, by);
+    if (rows_.empty()) return;
+    const int last = static_cast<int>(rows_.size()) - 1;
+    const int next = row ? std::clamp(static_cast<int>(*row) + by, 0, last) : by > 0 ? 0 : last;
+    chooseRow(static_cast<std::size_t>(next), add);
+    const QRectF rect = rowRect(static_cast<std::size_t>(next));
+    if (rect.top() < loom::kTop || rect.bottom() > viewport()->height()) {
+      verticalScrollBar()->setValue(static_cast<int>(rect.top()) + verticalScrollBar()->value() -
+                                    viewport()->height() / 2);
+    }
+  };
+  const auto stepLayer = [&](int by) {
+    if (project_.layers.empty()) return;
+    const int count = static_cast<int>(project_.layers.size());
+    const int next = layer_   ? (static_cast<int>(*layer_) + by + count) % count
+                     : by > 0 ? 0
+                              : count - 1;
+    chooseLayer(static_cast<std::size_t>(next));
+  };
+  switch (event->key()) {
+    case Qt::Key_Down:
+      return step(1);
+    case Qt::Key_Up:
+      return step(-1);
+    case Qt::Key_Right:
+      return stepLayer(1);
+    case Qt::Key_Left:
+      return stepLayer(-1);
+    case Qt::Key_O:
+      return toggleThread(false);
+    case Qt::Key_S:
+      return toggleThread(true);
+    case Qt::Key_D:
+      return emit dutyAsked();
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+      if (row && rows_[*row].gathered) {
+        const std::string key = rows_[*row].key;
+        if (!open_.erase(key)) open_.insert(key);
+        rebuild();
+      }
+      return;
+    case Qt::Key_F2:
+      if (layer_) editLayer(*layer_);
+      return;
+    case Qt::Key_Delete:
+      if (layer_) emit layerRemoved(*layer_);
+      return;
+    case Qt::Key_Escape:
+      pulled_.reset();
+      layer_.reset();
+      return choose({});
+    default:
+      QAbstractScrollArea::keyPressEvent(event);
+  }
+}
+
+// A field over the layer's name.
+void Loom::editLayer(std::size_t layer) {
+  auto* field = new QLineEdit(QString::fromStdString(project_.layers[layer]), viewport());
+  field->setObjectName("layerName");
+  field->setGeometry(layerRect(layer).toRect());
+  field->selectAll();
+  field->show();
+  field->setFocus();
+  connect(field, &QLineEdit::editingFinished, this, [this, field, layer] {
+    const QString name = field->text().trimmed();
+    field->hide();
+    field->deleteLater();
+    if (layer < project_.layers.size() && name.toStdString() != project_.layers[layer]) {
+      emit layerRenamed(layer, name);
+    }
+  });
+}
+
+bool Loom::event(QEvent* event) {
+  if (event->type() != QEvent::ToolTip) return QAbstractScrollArea::event(event);
+  const auto* help = static_cast<QHelpEvent*>(event);
+  const QPointF at = viewport()->mapFrom(this, help->pos());
+  if (const auto thread = rowAt(at) ? std::nullopt : threadAt(at)) {
+    const LoomTitle title = titleOf(rows_[thread->row], parties_);
+    QToolTip::showText(
+        help->globalPos(),
+        tr("%1 %2 %3 %4. Click to cut the thread.")
+            .arg(QString::fromStdString(title.who), QString::fromStdString(title.role),
+                 thread->seeks ? tr("seeks") : tr("is on"),
+                 QString::fromStdString(project_.layers[thread->layer])));
+  } else if (rowAt(at)) {
+    QToolTip::showText(help->globalPos(),
+                       tr("Drag from the square to a layer to be on it, from the arrow to seek it. "
+                          "Shift and click chooses a second."));
+  } else {
+    QToolTip::hideText();
+  }
+  return true;
+}
+
+}  // namespace amber

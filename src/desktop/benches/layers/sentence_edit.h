@@ -1,0 +1,43 @@
+#pragma once
+
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QString>
+
+#include "core/project/expectation.h"
+#include "desktop/session.h"
+
+class QCompleter;
+class QStringListModel;
+
+namespace amber {
+
+/// A line in which a sentence is typed: words that may come next are offered, and what cannot be
+/// read is told with its place.
+class SentenceEdit : public QLineEdit {
+  Q_OBJECT
+
+ public:
+  SentenceEdit(ProjectSession& session, QWidget* parent);
+
+ signals:
+  /// Enter was pressed, and the sentence can be read.
+  void entered(const amber::Expectation& sentence);
+  /// What is wrong with what stands there; empty for nothing.
+  void troubled(const QString& trouble);
+
+ protected:
+  void keyPressEvent(QKeyEvent* event) override;
+
+ private:
+  void offer();
+  void take(const QString& word);
+  void read();
+
+  ProjectSession& session_;
+  QCompleter* completer_;
+  QStringListModel* words_;
+  int begin_ = 0;  // Where the word that is being typed begins.
+};
+
+}  // namespace amber

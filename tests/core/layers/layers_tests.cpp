@@ -1,0 +1,271 @@
+#include <rapidcheck.h>
+
+#include <QTest>
+
+#include "core/layers/fixes.h"
+#include "core/layers/layer_cover.h"
+#include "core/layers/random_layers.h"
+#include "core/layers/sentence.h"
+#include "core/layers/slow_layers.h"
+#include "core/layers/weave.h"
+#include "core/project/edit.h"
+#include "support/registry.h"
+
+using namespace amber;
+using namespace amber::test;
+
+namespace {
+
+std::set<std::string> namesOf(const AlikeParties& alike, const std::vector<AlikePair>& pairs) {
+  std::set<std::string> names;
+  const auto& assets = alike.project().assets;
+  for (const auto& [a, b] : pairs) {
+    const AlikeParty& first = alike.parties()[a];
+    const AlikeParty& second = alike.parties()[b];
+    for (const std::size_t x : alike.assets()[first.of].assets) {
+      for (const std::size_t y : alike.assets()[second.of].assets) {
+        if (x == y && assets[x]->copies == Copies::One) continue;
+        const std::string one = assets[x]->name + ":" + first.sample.role->name;
+        const std::string two = assets[y]->name + ":" + second.sample.role->name;
+        names.insert(one < two ? one + " " + two : two + " " + one);
+      }
+    }
+  }
+  return names;
+}
+
+// Whether each sentence holds, by the slow twin.
+std::vector<Verdict> verdictsOf(const Project& project) {
+  std::vector<Verdict> verdicts;
+  for (const Expectation& one : project.expectations) {
+    verdicts.push_back(slowJudged(project, one).verdict);
+  }
+  return verdicts;
+}
+
+std::string storyOf(const Project& project) {
+  std::string text = std::to_string(static_cast<int>(project.pairing)) + "/" +
+                     std::to_string(static_cast<int>(project.wakes)) + "\n";
+  for (const SlowParty& party : slowParties(project)) {
+    text += party.asset->name + " " + party.asset->kind + " " + party.role + " duty " +
+            std::to_string(static_cast<int>(party.duty)) + " motion " +
+            std::to_string(static_cast<int>(party.asset->motion)) + " copies " +
+            std::to_string(static_cast<int>(party.asset->copies)) + " on";
+    for (const std::size_t layer : party.on) text += " " + project.layers[layer];
+    text += " seeks";
+    for (const std::size_t layer : party.seeks) text += " " + project.layers[layer];
+    text += "\n";
+  }
+  for (const Expectation& one : project.expectations) text += sentenceOf(one) + "\n";
+  return text;
+}
+
+// Tries every way of putting parties on so many layers and having them seek, one party after the
+// other.
+class EveryLayering {
+ public:
+  EveryLayering(const SightDemands& demands, int layers) : demands_(demands), layers_(layers) {}
+
+  bool any() { return next(); }
+
+ private:
+  bool sees(std::size_t a, std::size_t b) const { return (seeks_[a] & on_[b]) != 0; }
+
+  bool allowed() const {
+    const std::size_t last = on_.size() - 1;
+    for (std::size_t i = 0; i <= last; ++i) {
+      if (demands_.never[i].test(last) && sees(i, last)) return false;
+      if (demands_.never[last].test(i) && sees(last, i)) return false;
+      if (demands_.neverBoth[i].test(last) && sees(i, last) && sees(last, i)) return false;
+    }
+    return true;
+  }
+
+  bool met() const {
+    for (const SightDemand& demand : demands_.demands) {
+      bool some = false;
+      for (const Sight& way : demand.any) {
+        some = some || (sees(way.seer, way.seen) && (!demand.mutual || sees(way.seen, way.seer)));
+      }
+      if (!some) return false;
+    }
+    return true;
+  }
+
+  bool next() {
+    if (on_.size() == demands_.never.size()) return met();
+    const LayerSet all = LayerSet{1} << layers_;
+    for (LayerSet on = 0; on < all; ++on) {
+      for (LayerSet seeks = 0; seeks < all; ++seeks) {
+        on_.push_back(on);
+        seeks_.push_back(seeks);
+        const bool found = allowed() && next();
+        on_.pop_back();
+        seeks_.pop_back();
+        if (found) return true;
+      }
+    }
+    return false;
+  }
+
+  const SightDemands& demands_;
+  int layers_;
+  std::vector<LayerSet> on_;
+  std::vector<LayerSet> seeks_;
+};
+
+}  // namespace
+
+class LayerLogicTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void verdictsPairsAndUnaskedMeetingsAreThoseOfTheSlowTwin() {
+    for (std::uint64_t seed = 0; seed < 6000; ++seed) {
+      RandomLayers random(seed);
+      const Project project = random.project(1 + random.below(7), random.below(6));
+      const auto alike = AlikeParties::of(project);
+      QVERIFY(alike.has_value());
+      const Meetings meetings(*alike);
+      const std::string story = std::to_string(seed) + "\n" + storyOf(project);
+      for (const Expectation& one : project.expectations) {
+        const Judgement fast = judged(one, meetings);
+        const SlowJudgement slow = slowJudged(project, one);
+        QVERIFY2(fast.verdict == slow.verdict, story.c_str());
+        QVERIFY2(fast.pairs == slow.pairs.size(), story.c_str());
+        QVERIFY2(fast.brokenPairs == slow.broken.size(), story.c_str());
+        QVERIFY2(namesOf(*alike, fast.broken) == slow.broken, story.c_str());
+      }
+      QVERIFY2(
+          namesOf(*alike, unaskedPairs(project.expectations, meetings)) == slowUnasked(project),
+          story.c_str());
+    }
+  }
+
+  void theAnswerOfAPairIsThatOfTheSlowTwin() {
+    rc::check([](std::uint64_t seed) {
+      RandomLayers random(seed);
+      const Project project = random.project(3, 0);
+      const std::vector<Party> parties = partiesOf(project);
+      const std::vector<SlowParty> slow = slowParties(project);
+      RC_ASSERT(parties.size() == slow.size());
+      for (std::size_t a = 0; a < parties.size(); ++a) {
+        for (std::size_t b = 0; b < parties.size(); ++b) {
+          const Answer fast = answerFor(parties[a].settings, parties[b].settings, ruleOf(project));
+          const SlowAnswer wanted = slowAnswer(project, slow[a], slow[b]);
+          RC_ASSERT(fast.outcome == wanted.outcome);
+          RC_ASSERT(fast.told == (Sides{wanted.firstTold, wanted.secondTold}));
+          RC_ASSERT(fast.stopped == (Sides{wanted.firstStopped, wanted.secondStopped}));
+          RC_ASSERT(fast.why.has_value() == (fast.outcome == Outcome::Passes));
+          RC_ASSERT(swapped(fast) ==
+                    answerFor(parties[b].settings, parties[a].settings, ruleOf(project)));
+        }
+      }
+    });
+  }
+
+  void fixesDoWhatTheySay() {
+    int broken = 0;
+    int mended = 0;
+    int contradicted = 0;
+    int neither = 0;
+    for (std::uint64_t seed = 0; seed < 1500; ++seed) {
+      RandomLayers random(seed);
+      const Project project = random.project(2 + random.below(4), 1 + random.below(4));
+      const auto alike = AlikeParties::of(project);
+      const Meetings meetings(*alike);
+      const FixSearch search(meetings);
+      const std::vector<Verdict> before = verdictsOf(project);
+      for (std::size_t k = 0; k < project.expectations.size(); ++k) {
+        if (before[k] != Verdict::Broken) continue;
+        ++broken;
+        const Fixes fixes = search.fixesFor(k);
+        bool breaksNone = false;
+        for (const Fix& fix : fixes.list) {
+          const auto applied = withEdits(project, fix.edits);
+          QVERIFY2(applied.has_value(), applied ? "" : applied.error().sentence.c_str());
+          const std::vector<Verdict> after = verdictsOf(applied->project);
+          const std::string story = storyOf(project) + std::to_string(k + 1) + ": " + fix.text;
+          QVERIFY2(after[k] == Verdict::Holds, story.c_str());
+          for (std::size_t i = 0; i < after.size(); ++i) {
+            const auto told = [&](const std::vector<std::size_t>& list) {
+              return std::find(list.begin(), list.end(), i) != list.end();
+            };
+            if (i == k) continue;
+            QVERIFY2(
+                told(fix.breaks) == (before[i] == Verdict::Holds && after[i] != Verdict::Holds),
+                story.c_str());
+            QVERIFY2(
+                told(fix.mends) == (before[i] == Verdict::Broken && after[i] == Verdict::Holds),
+                story.c_str());
+          }
+          breaksNone = breaksNone || fix.breaks.empty();
+        }
+        if (breaksNone) {
+          ++mended;
+          QVERIFY(fixes.list.front().breaks.empty());
+        } else if (!fixes.contradicts.empty()) {
+          ++contradicted;
+        } else {
+          ++neither;
+          if (neither < 6) qInfo("%s", (storyOf(project) + std::to_string(k + 1)).c_str());
+        }
+      }
+    }
+    qInfo("%d broken, %d with a fix that breaks none, %d contradicted, %d neither", broken, mended,
+          contradicted, neither);
+    QVERIFY(mended > broken / 3);
+  }
+
+  void fewerLayersAreSeldomPossibleAndNeverTwoFewer() {
+    int compared = 0;
+    int fewest = 0;
+    for (std::uint64_t seed = 0; seed < 6000 && compared < 400; ++seed) {
+      RandomLayers random(seed);
+      Project project = random.project(2 + random.below(3), 1 + random.below(4));
+      const auto alike = AlikeParties::of(project);
+      if (alike->size() < 3 || alike->size() > 6) continue;
+      const Meetings meetings(*alike);
+      const auto demands = sightDemands(project.expectations, meetings, Unspoken::Parted);
+      if (!demands) continue;
+      const auto count = static_cast<int>(layersFor(*demands, {}).size());
+      if (count < 2 || (count > 3 && alike->size() > 5)) continue;
+      ++compared;
+      if (!EveryLayering(*demands, count - 1).any()) {
+        ++fewest;
+      } else {
+        QVERIFY2(!EveryLayering(*demands, count - 2).any(), storyOf(project).c_str());
+      }
+    }
+    qInfo("of %d, %d have as few layers as there can be", compared, fewest);
+    QVERIFY(compared > 100);
+    QVERIFY(fewest * 100 >= compared * 95);
+  }
+
+  void whatIsWovenHoldsAndLeavesNothingUnasked() {
+    int wove = 0;
+    for (std::uint64_t seed = 0; seed < 4000; ++seed) {
+      RandomLayers random(seed);
+      const Project project = random.project(2 + random.below(5), 1 + random.below(5));
+      const auto result = woven(project);
+      if (!result) continue;
+      ++wove;
+      const auto applied = withEdits(project, result->edits);
+      QVERIFY2(applied.has_value(), applied ? "" : applied.error().sentence.c_str());
+      const std::string story =
+          std::to_string(seed) + "\n" + storyOf(project) + "-->\n" + storyOf(applied->project);
+      const std::vector<Verdict> before = verdictsOf(project);
+      const std::vector<Verdict> after = verdictsOf(applied->project);
+      for (std::size_t i = 0; i < after.size(); ++i) {
+        QVERIFY2(after[i] == (before[i] == Verdict::Empty ? Verdict::Empty : Verdict::Holds),
+                 story.c_str());
+      }
+      QVERIFY2(slowUnasked(applied->project).empty(), story.c_str());
+    }
+    qInfo("%d of 4000 could be woven", wove);
+    QVERIFY(wove > 400);
+  }
+};
+AMBER_TEST(LayerLogicTest);
+
+#include "layers_tests.moc"
