@@ -122,19 +122,27 @@ std::vector<std::pair<std::size_t, PartySettings>> outcomeOf(const ChangeDraft& 
 
 namespace {
 
+// What is written at one place, and the asset that it is of; null for a kind or role.
+struct Written {
+  SetSetting edit;
+  const Asset* asset = nullptr;
+};
+
 // The setting that is there now, to which changes are added.
-RoleSetting settingAt(const Project& project, const SetSetting& at) {
-  const std::vector<RoleSetting>* settings = nullptr;
-  if (at.asset) settings = &findAsset(project, at.asset)->settings;
-  if (!at.kind.empty()) settings = &findKind(project, at.kind)->settings;
-  const RoleSetting* found =
-      settings == nullptr ? nullptr : findSetting(*settings, at.setting.role);
-  return found == nullptr ? RoleSetting{at.setting.role} : *found;
+RoleSetting settingAt(const Project& project, const Written& at) {
+  const std::string& role = at.edit.setting.role;
+  const RoleSetting* found = nullptr;
+  if (at.asset != nullptr) {
+    found = findSetting(at.asset->settings, role);
+  } else if (!at.edit.kind.empty()) {
+    found = findSetting(findKind(project, at.edit.kind)->settings, role);
+  }
+  return found == nullptr ? RoleSetting{role} : *found;
 }
 
 // The values that hold there now, set or inherited.
-PartySettings valuesAt(const Project& project, const SetSetting& at) {
-  const Role& role = *findRole(project, at.setting.role);
+PartySettings valuesAt(const Project& project, const Written& at) {
+  const Role& role = *findRole(project, at.edit.setting.role);
   PartySettings values{role.duty, role.on, role.seeks};
   const auto take = [&](const std::vector<RoleSetting>& settings) {
     const RoleSetting* found = findSetting(settings, role.name);
@@ -143,10 +151,9 @@ PartySettings valuesAt(const Project& project, const SetSetting& at) {
     values.on = found->on.value_or(values.on);
     values.seeks = found->seeks.value_or(values.seeks);
   };
-  const Asset* asset = at.asset ? findAsset(project, at.asset) : nullptr;
-  const Kind* kind = findKind(project, asset == nullptr ? at.kind : asset->kind);
+  const Kind* kind = findKind(project, at.asset == nullptr ? at.edit.kind : at.asset->kind);
   if (kind != nullptr) take(kind->settings);
-  if (asset != nullptr) take(asset->settings);
+  if (at.asset != nullptr) take(at.asset->settings);
   return values;
 }
 
@@ -165,7 +172,7 @@ class Writing {
       edits_.emplace_back(AddLayer{newLayerName(parties, alike_)});
     }
     for (const SettingChange& change : draft_.settings) write(change);
-    for (auto& [key, edit] : settings_) edits_.emplace_back(std::move(edit));
+    for (auto& [key, written] : settings_) edits_.emplace_back(std::move(written.edit));
     std::set<AssetId> moved;
     for (const MotionChange& change : draft_.motions) {
       each(change.parties, [&](std::size_t i) {
@@ -182,41 +189,43 @@ class Writing {
   void write(const SettingChange& change) {
     if (draft_.level != ChangeLevel::Asset) {
       for (const Target& target : targetsOf(change, draft_.level, alike_)) {
-        write(change, SetSetting{{}, target.kind, {target.role}});
+        write(change, {SetSetting{{}, target.kind, {target.role}}});
       }
       return;
     }
     each(change.parties, [&](std::size_t i) {
       const AlikeParty& party = alike_.parties()[i];
       for (const std::size_t at : alike_.assets()[party.of].assets) {
-        write(change, SetSetting{project_.assets[at]->id, {}, {party.sample.role->name}});
+        write(change, {SetSetting{project_.assets[at]->id, {}, {party.sample.role->name}},
+                       &*project_.assets[at]});
       }
     });
   }
 
-  void write(const SettingChange& change, SetSetting at) {
-    const auto key = std::tuple(at.asset, at.kind, at.setting.role);
+  void write(const SettingChange& change, Written at) {
+    const auto key = std::tuple(at.edit.asset, at.edit.kind, at.edit.setting.role);
     const auto found = settings_.find(key);
     PartySettings values = valuesAt(project_, at);
     if (found == settings_.end()) {
-      at.setting = settingAt(project_, at);
+      at.edit.setting = settingAt(project_, at);
     } else {
       at = found->second;
-      values.on = at.setting.on.value_or(values.on);
-      values.seeks = at.setting.seeks.value_or(values.seeks);
+      values.on = at.edit.setting.on.value_or(values.on);
+      values.seeks = at.edit.setting.seeks.value_or(values.seeks);
     }
+    RoleSetting& setting = at.edit.setting;
     const LayerSet on = with(values.on, change.onMore, change.onLess);
     const LayerSet seeks = with(values.seeks, change.seeksMore, change.seeksLess);
-    if (change.duty && *change.duty != values.duty) at.setting.duty = change.duty;
-    if (on != values.on) at.setting.on = on;
-    if (seeks != values.seeks) at.setting.seeks = seeks;
+    if (change.duty && *change.duty != values.duty) setting.duty = change.duty;
+    if (on != values.on) setting.on = on;
+    if (seeks != values.seeks) setting.seeks = seeks;
     settings_.insert_or_assign(key, std::move(at));
   }
 
   const ChangeDraft& draft_;
   const AlikeParties& alike_;
   const Project& project_;
-  std::map<std::tuple<AssetId, std::string, std::string>, SetSetting> settings_;
+  std::map<std::tuple<AssetId, std::string, std::string>, Written> settings_;
   std::vector<Edit> edits_;
 };
 

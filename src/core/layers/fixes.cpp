@@ -38,27 +38,35 @@ std::uint64_t pairsChanged(const Meetings& before, const Meetings& after, const 
   return count;
 }
 
-bool better(const Fix& a, const Fix& b) {
-  const auto rank = [](const Fix& fix) {
+// A fix and what makes it; its edits and words are worked out once it is among the best.
+struct Candidate {
+  Fix fix;
+  ChangeDraft draft;
+  bool written = false;
+};
+
+bool better(const Candidate& one, const Candidate& other) {
+  const auto rank = [](const Candidate& candidate) {
+    const Fix& fix = candidate.fix;
     return std::tuple(fix.breaks.size(), -static_cast<long>(fix.mends.size()), fix.pairs,
-                      fix.parties, fix.edits.size());
+                      fix.parties);
   };
-  return rank(a) < rank(b);
+  return rank(one) < rank(other);
 }
 
 // Gathers the fixes of one sentence.
 class Gathering {
  public:
   Gathering(const Meetings& meetings, const std::vector<Judgement>& judgements,
-            std::size_t sentence)
+            const std::vector<MeantParties>& meant, std::size_t sentence)
       : meetings_(meetings),
         sentences_(meetings.alike().project().expectations),
         judgements_(judgements),
+        meant_(meant),
         sentence_(sentence) {
-    for (const Expectation& one : sentences_) {
-      concerned_.push_back(meetings.meant(one.who) | meetings.meant(one.whom));
-      const bool byLayer = one.who.of == PhraseOf::Layer || one.whom.of == PhraseOf::Layer;
-      if (one.only || byLayer) concerned_.back().set();
+    for (std::size_t k = 0; k < sentences_.size(); ++k) {
+      concerned_.push_back(meant[k].who | meant[k].whom);
+      if (sentences_[k].only || speaksOfLayers(sentences_[k])) concerned_.back().set();
     }
   }
 
@@ -67,7 +75,7 @@ class Gathering {
     if (changes.empty() || std::find(seen_.begin(), seen_.end(), changes) != seen_.end()) return;
     seen_.push_back(changes);
     const Meetings after = changed(meetings_, changes);
-    if (judged(sentences_[sentence_], after).verdict != Verdict::Holds) return;
+    if (verdictAfter(sentence_, after) != Verdict::Holds) return;
     Fix fix;
     for (const auto& [party, settings] : changes) {
       fix.parties += meetings_.alike().copiesOf(party);
@@ -76,12 +84,10 @@ class Gathering {
       const bool touched = std::any_of(changes.begin(), changes.end(), [&](const auto& change) {
         return concerned_[k].test(change.first);
       });
-      if (touched) note(k, judged(sentences_[k], after).verdict, fix);
+      if (touched) note(k, verdictAfter(k, after), fix);
     }
     fix.pairs = pairsChanged(meetings_, after, changes);
-    fix.edits = editsOf(draft, meetings_);
-    fix.text = textOf(draft, meetings_);
-    fixes_.push_back(std::move(fix));
+    fixes_.push_back({std::move(fix), draft});
   }
 
   // Its layers are others, so it is judged as the project that it makes.
@@ -105,21 +111,35 @@ class Gathering {
       fix.parties += meetings_.alike().copiesOf(i);
     }
     fix.pairs = pairsChanged(meetings_, changed(meetings_, changes), changes);
-    fixes_.push_back(std::move(fix));
+    fixes_.push_back({std::move(fix), {}, true});
   }
 
   bool hasHarmless() const {
     return std::any_of(fixes_.begin(), fixes_.end(),
-                       [](const Fix& fix) { return fix.breaks.empty(); });
+                       [](const Candidate& one) { return one.fix.breaks.empty(); });
   }
 
   std::vector<Fix> finished() {
     std::stable_sort(fixes_.begin(), fixes_.end(), better);
     if (fixes_.size() > kMostFixes) fixes_.resize(kMostFixes);
-    return std::move(fixes_);
+    std::vector<Fix> fixes;
+    for (Candidate& one : fixes_) {
+      if (!one.written) {
+        one.fix.edits = editsOf(one.draft, meetings_);
+        one.fix.text = textOf(one.draft, meetings_);
+      }
+      fixes.push_back(std::move(one.fix));
+    }
+    return fixes;
   }
 
  private:
+  // With other settings of the same parties.
+  Verdict verdictAfter(std::size_t k, const Meetings& after) const {
+    return verdictOf(sentences_[k], after,
+                     speaksOfLayers(sentences_[k]) ? meantBy(sentences_[k], after) : meant_[k]);
+  }
+
   void note(std::size_t k, Verdict now, Fix& fix) const {
     const Verdict before = judgements_[k].verdict;
     if (k == sentence_) return;
@@ -130,10 +150,11 @@ class Gathering {
   const Meetings& meetings_;
   const std::vector<Expectation>& sentences_;
   const std::vector<Judgement>& judgements_;
+  const std::vector<MeantParties>& meant_;
   std::size_t sentence_;
   std::vector<PartySet> concerned_;  // By sentence: those of whom a change may change its verdict.
   std::vector<Changes> seen_;
-  std::vector<Fix> fixes_;
+  std::vector<Candidate> fixes_;
 };
 
 }  // namespace
@@ -141,6 +162,7 @@ class Gathering {
 FixSearch::FixSearch(const Meetings& meetings) : meetings_(meetings) {
   for (const Expectation& one : meetings.alike().project().expectations) {
     judgements_.push_back(judged(one, meetings));
+    meant_.push_back(meantBy(one, meetings));
   }
 }
 
@@ -148,7 +170,7 @@ Fixes FixSearch::fixesFor(std::size_t sentence) const {
   Fixes fixes;
   if (judgements_[sentence].verdict != Verdict::Broken) return fixes;
   const Expectation& wanted = meetings_.alike().project().expectations[sentence];
-  Gathering gathering(meetings_, judgements_, sentence);
+  Gathering gathering(meetings_, judgements_, meant_, sentence);
   for (const ChangeDraft& draft : draftsFor(wanted, judgements_[sentence], meetings_)) {
     gathering.consider(draft);
   }

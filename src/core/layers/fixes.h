@@ -49,6 +49,7 @@ class FixSearch {
  private:
   const Meetings& meetings_;
   std::vector<Judgement> judgements_;
+  std::vector<MeantParties> meant_;
 };
 
 }  // namespace amber

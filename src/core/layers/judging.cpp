@@ -12,15 +12,18 @@ void each(const PartySet& set, const Visit& visit) {
 
 class Judging {
  public:
-  Judging(const Expectation& expectation, const Meetings& meetings)
+  // With `verdictOnly` it ends at the first pair that is not as wanted.
+  Judging(const Expectation& expectation, const Meetings& meetings, MeantParties meant,
+          bool verdictOnly)
       : wanted_(expectation),
         meetings_(meetings),
-        who_(meetings.meant(expectation.who)),
-        whom_(meetings.meant(expectation.whom)) {}
+        verdictOnly_(verdictOnly),
+        who_(std::move(meant.who)),
+        whom_(std::move(meant.whom)) {}
 
   Judgement run() {
     if (who_.none() || whom_.none()) return {};
-    countPairs();
+    if (!verdictOnly_) countPairs();
     if (wanted_.verb == Verb::Passes || !leavesRoleOpen()) {
       eachOfWho(
           [&](std::size_t who) { addBroken(who, (whom_ & meetings_.possible(who)) - as(who)); });
@@ -36,8 +39,12 @@ class Judging {
  private:
   template <class Visit>
   void eachOfWho(const Visit& visit) const {
-    each(who_, visit);
+    each(who_, [&](std::size_t who) {
+      if (!decided()) visit(who);
+    });
   }
+
+  bool decided() const { return verdictOnly_ && !broken_.empty(); }
 
   // A layer's parties may be several of one asset, as those of an asset may.
   bool leavesRoleOpen() const { return wanted_.who.role.empty() || wanted_.whom.role.empty(); }
@@ -78,6 +85,7 @@ class Judging {
         reached |= as(i);
       }
       if (who.empty()) continue;
+      if (decided()) return;
       const PartySet possible = meetings_.possible(who.front()) & whom_;
       for (std::size_t b = possible.find_first(); b != PartySet::npos;) {
         const AlikeAssets& to = alike.assets()[alike.parties()[b].of];
@@ -111,6 +119,7 @@ class Judging {
 
   const Expectation& wanted_;
   const Meetings& meetings_;
+  bool verdictOnly_;
   PartySet who_;
   PartySet whom_;
   std::vector<AlikePair> broken_;
@@ -119,8 +128,20 @@ class Judging {
 
 }  // namespace
 
+MeantParties meantBy(const Expectation& expectation, const Meetings& meetings) {
+  return {meetings.meant(expectation.who), meetings.meant(expectation.whom)};
+}
+
+bool speaksOfLayers(const Expectation& expectation) {
+  return expectation.who.of == PhraseOf::Layer || expectation.whom.of == PhraseOf::Layer;
+}
+
 Judgement judged(const Expectation& expectation, const Meetings& meetings) {
-  return Judging(expectation, meetings).run();
+  return Judging(expectation, meetings, meantBy(expectation, meetings), false).run();
+}
+
+Verdict verdictOf(const Expectation& expectation, const Meetings& meetings, MeantParties meant) {
+  return Judging(expectation, meetings, std::move(meant), true).run().verdict;
 }
 
 void addSpoken(const Expectation& expectation, const Meetings& meetings,

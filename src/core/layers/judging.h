@@ -34,6 +34,19 @@ struct Judgement {
 /// Cost: those of who times all parties over 64; with the broken pairs.
 Judgement judged(const Expectation& expectation, const Meetings& meetings);
 
+/// Whom the phrases of a sentence mean.
+struct MeantParties {
+  PartySet who;
+  PartySet whom;
+};
+MeantParties meantBy(const Expectation& expectation, const Meetings& meetings);
+
+/// Whether a sentence means others once parties are on other layers.
+bool speaksOfLayers(const Expectation& expectation);
+
+/// The verdict alone: the same, sooner. Requires: `meant` is what meantBy gives.
+Verdict verdictOf(const Expectation& expectation, const Meetings& meetings, MeantParties meant);
+
 /// The pairs of parties that a sentence speaks of: with each of who, those of whom that it can come
 /// together with. Adds them to `spoken`, which has a set for each party.
 void addSpoken(const Expectation& expectation, const Meetings& meetings,

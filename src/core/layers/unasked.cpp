@@ -5,8 +5,6 @@
 namespace amber {
 namespace {
 
-constexpr std::size_t kMostPairs = 1000;
-
 Phrase phraseOf(const PartyName& name) {
   return {PhraseOf::Asset, name.first, name.second};
 }
@@ -21,7 +19,7 @@ std::vector<Edit> adding(const Project& project, std::vector<Expectation> senten
 
 }  // namespace
 
-PairNames namesOf(const Meetings& meetings, const AlikePair& pair) {
+PairNames namesOf(const Meetings& meetings, const AlikePair& pair, std::size_t most) {
   const AlikeParties& alike = meetings.alike();
   const auto& assets = alike.project().assets;
   const AlikeParty& a = alike.parties()[pair.first];
@@ -32,12 +30,23 @@ PairNames namesOf(const Meetings& meetings, const AlikePair& pair) {
       if (x == y && assets[x]->copies == Copies::One) continue;
       // Of one alike party with itself, each two once.
       if (pair.first == pair.second && y < x) continue;
-      if (names.size() == kMostPairs) return names;
+      if (names.size() == most) return names;
       names.push_back(
           {{assets[x]->name, a.sample.role->name}, {assets[y]->name, b.sample.role->name}});
     }
   }
   return names;
+}
+
+PairNames unaskedLike(const Project& project, const std::pair<PartyName, PartyName>& pair) {
+  const auto alike = AlikeParties::of(project);
+  if (!alike) return {};
+  const Meetings meetings(*alike);
+  for (const AlikePair& one : unaskedPairs(project.expectations, meetings)) {
+    PairNames names = namesOf(meetings, one);
+    if (std::find(names.begin(), names.end(), pair) != names.end()) return names;
+  }
+  return {};
 }
 
 std::vector<Edit> expecting(const Project& project, const PairNames& pairs) {

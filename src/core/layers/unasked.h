@@ -13,8 +13,16 @@ namespace amber {
 using PartyName = std::pair<std::string, std::string>;
 using PairNames = std::vector<std::pair<PartyName, PartyName>>;
 
-/// The pairs of parties that two alike ones stand for; at most 1,000.
-PairNames namesOf(const Meetings& meetings, const AlikePair& pair);
+/// The most pairs that are named at once.
+inline constexpr std::size_t kMostPairsNamed = 1000;
+
+/// The pairs of parties that two alike ones stand for; at most so many.
+PairNames namesOf(const Meetings& meetings, const AlikePair& pair,
+                  std::size_t most = kMostPairsNamed);
+
+/// All pairs that meet unasked as this one does: those of parties that are alike. Empty where it
+/// does not.
+PairNames unaskedLike(const Project& project, const std::pair<PartyName, PartyName>& pair);
 
 /// The edits that write a sentence for each of the pairs that says what they do now; who is told
 /// comes first. Pairs whose names are no longer there are passed over.

@@ -83,14 +83,19 @@ void AnswerPanel::show(const Content& content) {
   for (const Choice& choice : content.choices) {
     auto* button = makeButton(choice.text, choice.text, holder_);
     button->setObjectName("choice" + QString::number(number++));
-    // Long words are shortened rather than the column widened.
-    button->setText(
-        button->fontMetrics().elidedText(choice.text, Qt::ElideRight, metrics::kSide - 40));
+    // Long words are shortened rather than the column widened, and said whole below.
+    const QString shown =
+        button->fontMetrics().elidedText(choice.text, Qt::ElideRight, metrics::kSide - 40);
+    button->setText(shown);
     markNext(button, choice.next);
     connect(button, &QPushButton::clicked, this, choice.run);
     choices_->addWidget(button);
-    if (choice.effect.isEmpty()) continue;
-    auto* effect = makeLabel(choice.effect, "quiet", holder_);
+    // At once, not when the event loop comes to it: the next key may already mean it.
+    button->show();
+    QString words = choice.effect;
+    if (shown != choice.text) words = choice.text + (words.isEmpty() ? "" : ": " + words);
+    if (words.isEmpty()) continue;
+    auto* effect = makeLabel(words, "quiet", holder_);
     effect->setWordWrap(true);
     choices_->addWidget(effect);
   }

@@ -65,6 +65,8 @@ class MarkDelegate : public QStyledItemDelegate {
     QStyledItemDelegate::initStyleOption(option, index);
     using State = ExpectationModel::State;
     const auto state = static_cast<State>(index.data(ExpectationModel::kStateRole).toInt());
+    // The row is what is chosen; no cell of it is more than another.
+    option->state &= ~QStyle::State_HasFocus;
     if (index.column() == ExpectationModel::Sentence && state != State::Unasked) {
       option->font = textFont(true);
     }
@@ -88,6 +90,7 @@ ExpectationList::ExpectationList(ProjectSession& session, QWidget* parent)
   head->addWidget(makeLabel(tr("What the game expects"), "title", this));
   summary_ = makeLabel({}, "quiet", this);
   summary_->setObjectName("expectationSummary");
+  head->addSpacing(metrics::kSmallGap);
   head->addWidget(summary_);
   head->addSpacing(metrics::kGap);
   edit_ = new SentenceEdit(session, this);

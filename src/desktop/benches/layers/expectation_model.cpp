@@ -50,7 +50,7 @@ QString ExpectationModel::textOf(int row, int column) const {
   if (const UnaskedFacts* unasked = unaskedFacts(row)) {
     if (column == Sentence) return QString::fromStdString(unasked->text);
     if (column == Why) return tr("nobody expects it: expect it, or part them");
-    if (column == Pairs) return counted(unasked->pairs.size(), tr("pair"), tr("pairs"));
+    if (column == Pairs) return counted(unasked->count, tr("pair"), tr("pairs"));
     return {};
   }
   if (column == Sentence) {

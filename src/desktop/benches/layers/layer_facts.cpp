@@ -8,7 +8,7 @@
 namespace amber {
 namespace {
 
-constexpr std::size_t kMostPairs = 200;
+constexpr std::size_t kMostPairs = 20;
 constexpr std::size_t kMostFixed = 60;
 constexpr std::size_t kMostUnasked = 200;
 constexpr std::size_t kMostConcerned = 400;
@@ -42,14 +42,13 @@ SentenceFacts factsOf(const Meetings& meetings, const FixSearch& search, std::si
   const Judgement& judgement = search.judgements()[k];
   const Expectation& sentence = project.expectations[k];
   SentenceFacts facts{
-      judgement.verdict, judgement.pairs, judgement.brokenPairs, {}, {}, {}, {}, {}, {}};
+      judgement.verdict, judgement.pairs, judgement.brokenPairs, {}, {}, {}, {}, {}};
   PartySet concerned(meetings.alike().size());
   switch (judgement.verdict) {
     case Verdict::Empty:
       facts.reason = emptyReason(meetings, sentence);
       break;
     case Verdict::Holds:
-      concerned = meetings.meant(sentence.who) | meetings.meant(sentence.whom);
       break;
     case Verdict::Broken:
       facts.reason =
@@ -58,7 +57,7 @@ SentenceFacts factsOf(const Meetings& meetings, const FixSearch& search, std::si
         concerned.set(pair.first);
         concerned.set(pair.second);
         if (facts.broken.size() >= kMostPairs) continue;
-        const PairNames names = namesOf(meetings, pair);
+        const PairNames names = namesOf(meetings, pair, kMostPairs);
         facts.broken.insert(facts.broken.end(), names.begin(), names.end());
       }
       break;
@@ -68,10 +67,6 @@ SentenceFacts factsOf(const Meetings& meetings, const FixSearch& search, std::si
   Fixes fixes = search.fixesFor(k);
   facts.contradicts = fixes.contradicts;
   facts.fixes = std::move(fixes.list);
-  if (!facts.fixes.empty()) {
-    const auto after = withEdits(project, facts.fixes.front().edits);
-    if (after) facts.missing = threadsAdded(project, after->project);
-  }
   return facts;
 }
 
@@ -93,10 +88,20 @@ LayerFacts layerFactsOf(const Project& project) {
   }
   for (const AlikePair& pair : unaskedPairs(project.expectations, meetings)) {
     if (facts.unasked.size() == kMostUnasked) break;
-    facts.unasked.push_back(
-        {shortAnswer(meetings, pair.first, pair.second), namesOf(meetings, pair)});
+    facts.unasked.push_back({shortAnswer(meetings, pair.first, pair.second),
+                             alike->pairsOf(pair.first, pair.second),
+                             namesOf(meetings, pair, kMostPairs)});
   }
   return facts;
+}
+
+std::vector<std::string> partiesSpokenOf(const Project& project, const Expectation& sentence) {
+  std::vector<std::string> names;
+  const auto alike = AlikeParties::of(project);
+  if (!alike) return names;
+  const Meetings meetings(*alike);
+  addNames(meetings, meetings.meant(sentence.who) | meetings.meant(sentence.whom), names);
+  return names;
 }
 
 std::vector<LoomThread> threadsAdded(const Project& before, const Project& after) {

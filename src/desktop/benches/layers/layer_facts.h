@@ -26,14 +26,14 @@ struct SentenceFacts {
   PairNames broken;    ///< Some of its broken pairs.
   std::vector<Fix> fixes;
   Contradiction contradicts;
-  std::vector<LoomThread> missing;     ///< What the first fix would put.
-  std::vector<std::string> concerned;  ///< Parties of the broken pairs, or that it speaks of.
+  std::vector<std::string> concerned;  ///< Parties of the broken pairs.
 };
 
 /// A meeting that no sentence speaks of.
 struct UnaskedFacts {
   std::string text;
-  PairNames pairs;
+  std::uint64_t count = 0;  ///< Of pairs.
+  PairNames pairs;          ///< Some of them.
 };
 
 /// What is found out beside the interface.
@@ -45,6 +45,9 @@ struct LayerFacts {
 
 /// Cost: as judging all sentences and looking for fixes of the broken ones.
 LayerFacts layerFactsOf(const Project& project);
+
+/// The parties that a sentence speaks of, by name; at most 400.
+std::vector<std::string> partiesSpokenOf(const Project& project, const Expectation& sentence);
 
 /// The threads that parties have after and not before.
 std::vector<LoomThread> threadsAdded(const Project& before, const Project& after);

@@ -63,8 +63,17 @@ void LayersBench::showAnswer() {
   } else if (list_->model().isSentence(row)) {
     content = sentenceContent(row);
     if (const SentenceFacts* facts = list_->model().sentenceFacts(row)) {
-      missing = facts->missing;
-      concerned.insert(facts->concerned.begin(), facts->concerned.end());
+      // What the first fix would put.
+      if (!facts->fixes.empty()) {
+        const auto after = withEdits(session_.project(), facts->fixes.front().edits);
+        if (after) missing = threadsAdded(session_.project(), after->project);
+      }
+      const std::vector<std::string> names =
+          facts->verdict == Verdict::Holds
+              ? partiesSpokenOf(session_.project(),
+                                session_.project().expectations[static_cast<std::size_t>(row)])
+              : facts->concerned;
+      concerned.insert(names.begin(), names.end());
       for (const LoomThread& thread : missing) concerned.insert(thread.party);
     }
   } else if (const UnaskedFacts* unasked = list_->model().unaskedFacts(row)) {
@@ -164,27 +173,29 @@ AnswerPanel::Content LayersBench::unaskedContent(int row) {
   content.title = text(facts.text);
   content.verdict = tr("Nobody expects it.");
   content.bad = true;
+  const auto these = [this, first = facts.pairs.front()] {
+    return unaskedLike(session_.project(), first);
+  };
   const auto all = [this](bool part) {
     PairNames names;
     for (const UnaskedFacts& one : list_->model().facts().unasked) {
-      names.insert(names.end(), one.pairs.begin(), one.pairs.end());
+      const PairNames more = unaskedLike(session_.project(), one.pairs.front());
+      names.insert(names.end(), more.begin(), more.end());
     }
     perform(
         part ? tr("Expect all that is unasked to pass") : tr("Expect all that is unasked"),
         part ? expectingToPass(session_.project(), names) : expecting(session_.project(), names));
   };
-  content.choices = {{tr("Expect it"), tr("writes the sentence that says it"),
-                      [this, facts] {
-                        perform(tr("Expect a meeting"), expecting(session_.project(), facts.pairs));
-                      },
-                      true},
-                     {tr("Part them"), tr("writes that they pass; its fixes then part them"),
-                      [this, facts] {
-                        perform(tr("Expect to pass"),
-                                expectingToPass(session_.project(), facts.pairs));
-                      }},
-                     {tr("Expect all that is unasked"), {}, [all] { all(false); }},
-                     {tr("Part all that is unasked"), {}, [all] { all(true); }}};
+  content.choices = {
+      {tr("Expect it"), tr("writes the sentence that says it"),
+       [this, these] { perform(tr("Expect a meeting"), expecting(session_.project(), these())); },
+       true},
+      {tr("Part them"), tr("writes that they pass; its fixes then part them"),
+       [this, these] {
+         perform(tr("Expect to pass"), expectingToPass(session_.project(), these()));
+       }},
+      {tr("Expect all that is unasked"), {}, [all] { all(false); }},
+      {tr("Part all that is unasked"), {}, [all] { all(true); }}};
   return content;
 }
 
@@ -234,7 +245,7 @@ AnswerPanel::Content LayersBench::pairContent() {
   }
   for (const std::string& reason : reasonsOf(project, a, b))
     content.reasons.push_back(text(reason));
-  content.verdict = capital(answerText(project, a, b)) + ".";
+  content.verdict = text(answerText(project, a, b)) + ".";
   content.choices.push_back(
       {tr("Expect this"), tr("writes the sentence that says it"), [this] { expectChosen(); }});
   addAlternatives(a, b, content);

@@ -1,0 +1,162 @@
+// What judging a large game's layers costs: 1,000 assets with three roles each, set in 40 ways, and
+// 200 sentences; weaving of as many; painting of a loom of 300 parties.
+#include <benchmark/benchmark.h>
+
+#include <QApplication>
+#include <QImage>
+#include <QPainter>
+#include <random>
+
+#include "core/layers/unasked.h"
+#include "core/layers/weave.h"
+#include "desktop/benches/layers/layer_facts.h"
+#include "desktop/benches/layers/loom.h"
+
+namespace {
+
+using namespace amber;
+
+constexpr int kKinds = 10;
+constexpr const char* kRoles[] = {"body", "feet", "reach"};
+
+// A game: kinds of which some walk on others, some shoot, some are taken. Kinds of one group are
+// set alike, assets of a kind in four ways.
+Project game(int assets, int sentences, int brokenOfHundred) {
+  std::mt19937_64 random(11);
+  Project project = newProject("large");
+  project.layers = {"ground", "keepers", "pests", "shots", "pickups", "props", "zones", "doors"};
+  project.roles = {
+      {"body", Duty::Stops, 1, 1}, {"feet", Duty::Notices, 0, 1}, {"reach", Duty::Notices, 0, 16}};
+  project.kinds.clear();
+  for (int k = 0; k < kKinds; ++k) {
+    Kind kind;
+    kind.name = "kind" + std::to_string(k);
+    kind.settings.push_back({"body", {}, LayerSet{1} << (k % 8), LayerSet{1} << ((k + 1) % 8)});
+    project.kinds.push_back(kind);
+  }
+  Sheet sheet;
+  sheet.id = {project.nextId++};
+  sheet.path = "sheet.png";
+  sheet.size = {64, 64};
+  project.sheets.emplace_back(sheet);
+  for (int i = 0; i < assets; ++i) {
+    Asset asset;
+    asset.id = {project.nextId++};
+    asset.name = "asset" + std::to_string(i);
+    const int k = i % kKinds;
+    asset.kind = "kind" + std::to_string(k);
+    asset.motion = k % 3 == 0 ? Motion::Static : Motion::Dynamic;
+    asset.copies = k % 2 == 0 ? Copies::Many : Copies::One;
+    const int way = (i / kKinds) % 4;
+    if (way > 0) {
+      asset.settings.push_back(
+          {"body",
+           {},
+           LayerSet{1} << (k % 8),
+           (LayerSet{1} << ((k + 1) % 8)) | (LayerSet{1} << ((k + 2 + way) % 8))});
+    }
+    Frame frame;
+    frame.id = {project.nextId++};
+    frame.sheet = sheet.id;
+    frame.rect = {0, 0, 16, 16};
+    for (const char* role : kRoles) frame.shapes.push_back({role, Box{0, 0, 8, 8}});
+    asset.frames.push_back(frame);
+    project.assets.emplace_back(std::move(asset));
+  }
+  // Sentences that say what is so, of kinds and of some assets by name; of a hundred some say what
+  // is not.
+  const auto alike = AlikeParties::of(project);
+  const Meetings meetings(*alike);
+  while (static_cast<int>(project.expectations.size()) < sentences) {
+    const auto phrase = [&](bool named) -> Phrase {
+      if (named)
+        return {PhraseOf::Asset, "asset" + std::to_string(random() % 100), kRoles[random() % 3]};
+      return {PhraseOf::Kind, "kind" + std::to_string(random() % kKinds), kRoles[random() % 3]};
+    };
+    Expectation one{phrase(random() % 4 == 0), static_cast<Verb>(random() % 3), phrase(false),
+                    false};
+    const bool wantBroken = static_cast<int>(random() % 100) < brokenOfHundred;
+    const Verdict verdict = judged(one, meetings).verdict;
+    if (verdict != (wantBroken ? Verdict::Broken : Verdict::Holds)) continue;
+    project.expectations.push_back(std::move(one));
+  }
+  return project;
+}
+
+void judgeAll(benchmark::State& state) {
+  const Project project = game(1000, 200, static_cast<int>(state.range(0)));
+  std::size_t broken = 0;
+  std::size_t unasked = 0;
+  for (auto _ : state) {
+    const LayerFacts facts = layerFactsOf(project);
+    broken = 0;
+    for (const SentenceFacts& one : facts.sentences)
+      broken += one.verdict == Verdict::Broken ? 1U : 0U;
+    unasked = facts.unasked.size();
+  }
+  state.counters["broken"] = static_cast<double>(broken);
+  state.counters["unasked"] = static_cast<double>(unasked);
+}
+
+// Verdicts and unasked meetings alone.
+void judgeOnly(benchmark::State& state) {
+  const Project project = game(1000, 200, 5);
+  for (auto _ : state) {
+    const auto alike = AlikeParties::of(project);
+    const Meetings meetings(*alike);
+    for (const Expectation& one : project.expectations) {
+      benchmark::DoNotOptimize(judged(one, meetings));
+    }
+    benchmark::DoNotOptimize(unaskedPairs(project.expectations, meetings));
+  }
+}
+
+void weaveAll(benchmark::State& state) {
+  const Project project = game(1000, 200, 0);
+  std::size_t layers = 0;
+  for (auto _ : state) {
+    const auto result = woven(project);
+    if (!result) {
+      state.SkipWithError(result.error().text.c_str());
+      return;
+    }
+    layers = result->layering.layers.size();
+  }
+  state.counters["layers"] = static_cast<double>(layers);
+}
+
+void paintLoom(benchmark::State& state) {
+  Project project = game(static_cast<int>(state.range(0)) / 3, 0, 0);
+  // Each set in a way of its own, so that none are gathered.
+  int i = 0;
+  for (SharedValue<Asset>& held : project.assets) {
+    Asset asset = *held;
+    asset.settings.clear();
+    for (const char* role : kRoles) {
+      ++i;
+      asset.settings.push_back(
+          {role, {}, static_cast<LayerSet>(i & 255), static_cast<LayerSet>(i * 7 & 255)});
+    }
+    held = SharedValue<Asset>(std::move(asset));
+  }
+  Loom loom(nullptr);
+  loom.resize(760, 460);
+  loom.show(project);
+  QImage image(loom.size(), QImage::Format_ARGB32_Premultiplied);
+  for (auto _ : state) loom.viewport()->render(&image);
+  state.counters["rows"] = static_cast<double>(loom.rows().size());
+}
+
+}  // namespace
+
+BENCHMARK(judgeOnly)->Unit(benchmark::kMillisecond);
+BENCHMARK(judgeAll)->Arg(0)->Arg(2)->Arg(5)->Unit(benchmark::kMillisecond);
+BENCHMARK(weaveAll)->Unit(benchmark::kMillisecond);
+BENCHMARK(paintLoom)->Arg(12)->Arg(300)->Unit(benchmark::kMillisecond);
+
+int main(int argc, char** argv) {
+  const QApplication application(argc, argv);
+  benchmark::Initialize(&argc, argv);
+  benchmark::RunSpecifiedBenchmarks();
+  return 0;
+}

@@ -1,0 +1,287 @@
+#include <QTest>
+#include <QtWidgets>
+
+#include "core/layers/sentence.h"
+#include "desktop/benches/layers/expectation_list.h"
+#include "desktop/benches/layers/layers_bench.h"
+#include "desktop/benches/layers/loom.h"
+#include "support/registry.h"
+#include "support/window_driver.h"
+
+using namespace amber;
+using namespace amber::test;
+
+namespace {
+
+/// The demo as it is, at the layers bench, judged.
+class Loomed {
+ public:
+  Loomed() {
+    test::show(window);
+    window.openProject(demoAsItIs(scratch));
+    goTo(window, Bench::Layers);
+    settle();
+  }
+  void settle() {
+    window.session().settle();
+    QCoreApplication::processEvents();
+  }
+  const Project& project() { return window.session().project(); }
+  QUndoStack& history() { return window.session().history(); }
+  template <class Widget>
+  Widget* find(const char* name) {
+    return test::find<Widget>(window, name);
+  }
+  Loom* loom() { return find<Loom>("loom"); }
+  QTableView* sentences() { return find<QTableView>("expectations"); }
+  QString cell(int row, int column) {
+    return sentences()->model()->index(row, column).data().toString();
+  }
+  int state(int row) {
+    return sentences()->model()->index(row, 0).data(ExpectationModel::kStateRole).toInt();
+  }
+  void chooseSentence(int row) {
+    const QRect rect = sentences()->visualRect(sentences()->model()->index(row, 1));
+    QTest::mouseClick(sentences()->viewport(), Qt::LeftButton, {}, rect.center());
+    QCoreApplication::processEvents();
+  }
+  QString text(const char* label) { return find<QLabel>(label)->text(); }
+  std::size_t rowOf(const std::string& key) {
+    const auto& rows = loom()->rows();
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+      if (rows[i].key == key) return i;
+    }
+    qFatal("no row %s", key.c_str());
+  }
+  void clickRow(const std::string& key, Qt::KeyboardModifiers modifiers = {}) {
+    const QRectF rect = loom()->rowRect(rowOf(key));
+    QTest::mouseClick(loom()->viewport(), Qt::LeftButton, modifiers,
+                      (rect.topLeft() + QPointF(60, rect.height() / 2)).toPoint());
+    QCoreApplication::processEvents();
+  }
+  void pull(const std::string& key, bool seeks, std::size_t layer) {
+    const QPoint from = loom()->gripOf(rowOf(key), seeks).toPoint();
+    const QPoint to = loom()->layerRect(layer).center().toPoint();
+    QTest::mousePress(loom()->viewport(), Qt::LeftButton, {}, from);
+    QTest::mouseMove(loom()->viewport(), (from + to) / 2);
+    QTest::mouseMove(loom()->viewport(), to);
+    QTest::mouseRelease(loom()->viewport(), Qt::LeftButton, {}, to);
+    QCoreApplication::processEvents();
+  }
+  PartySettings settings(const char* asset, const char* role) {
+    return partyOf(project(), *findAsset(project(), asset), *findRole(project(), role)).settings;
+  }
+
+  Scratch scratch;
+  MainWindow window;
+};
+
+constexpr LayerSet kGround = 1;
+
+}  // namespace
+
+class LayersBenchTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void aBrokenSentenceSaysWhyAndIsMendedInOneStep() {
+    Loomed open;
+    QCOMPARE(open.state(0), static_cast<int>(ExpectationModel::State::Broken));
+    QVERIFY(open.cell(0, ExpectationModel::Why).contains("chr_snail body passes"));
+    QVERIFY(open.text("expectationSummary").contains("1 broken"));
+    open.chooseSentence(0);
+    QCOMPARE(open.text("answerTitle"), QString("every character body stops at every tile"));
+    QVERIFY(open.text("answerReasons").contains("neither sees the other"));
+    auto* fix = open.find<QPushButton>("choice0");
+    QVERIFY2(fix->toolTip().contains("chr_snail body seek ground"), qPrintable(fix->toolTip()));
+    const int steps = open.history().count();
+    QTest::mouseClick(fix, Qt::LeftButton);
+    open.settle();
+    QCOMPARE(open.history().count(), steps + 1);
+    QVERIFY((open.settings("chr_snail", "body").seeks & kGround) != 0);
+    QCOMPARE(open.state(0), static_cast<int>(ExpectationModel::State::Holds));
+    open.history().undo();
+    open.settle();
+    QCOMPARE(open.state(0), static_cast<int>(ExpectationModel::State::Broken));
+  }
+
+  void aSentenceIsTypedWithWordsOffered() {
+    Loomed open;
+    QTest::keyClick(&open.window, Qt::Key_E, Qt::ControlModifier);
+    auto* line = open.find<QLineEdit>("sentence");
+    QTRY_VERIFY(line->hasFocus());
+    const std::size_t before = open.project().expectations.size();
+    QTest::keyClicks(line, "chr_ke");
+    QTest::keyClick(line, Qt::Key_Return);
+    QCOMPARE(line->text(), QString("chr_keeper "));
+    QTest::keyClicks(line, "fe");
+    QTest::keyClick(line, Qt::Key_Return);
+    QTest::keyClicks(line, "pass");
+    QTest::keyClick(line, Qt::Key_Return);
+    QTest::keyClicks(line, "every pi");
+    QTest::keyClick(line, Qt::Key_Return);
+    QCOMPARE(line->text(), QString("chr_keeper feet passes every pickup "));
+    QTest::keyClick(line, Qt::Key_Return);
+    open.settle();
+    QCOMPARE(open.project().expectations.size(), before + 1);
+    QCOMPARE(sentenceOf(open.project().expectations.back()),
+             std::string("chr_keeper feet passes every pickup"));
+    QVERIFY(line->text().isEmpty());
+    QCOMPARE(open.text("answerTitle"), QString("chr_keeper feet passes every pickup"));
+  }
+
+  void whatCannotBeReadIsToldWithItsPlace() {
+    Loomed open;
+    auto* line = open.find<QLineEdit>("sentence");
+    line->setText("chr_keeper body stop at every tile");
+    QTest::keyClick(line, Qt::Key_Return);
+    QVERIFY(open.text("sentenceTrouble").contains("column 17"));
+    QVERIFY(open.text("sentenceTrouble").contains("did you mean stops at?"));
+    QCOMPARE(line->selectedText(), QString("stop"));
+    QCOMPARE(line->selectionStart(), 16);
+  }
+
+  void threadsAreMadeByDraggingAndCutByClicking() {
+    Loomed open;
+    open.pull("chr_snail:body", true, 0);
+    QVERIFY((open.settings("chr_snail", "body").seeks & kGround) != 0);
+    open.pull("chr_snail:body", false, 0);
+    QVERIFY((open.settings("chr_snail", "body").on & kGround) != 0);
+    // On the thread, near its party, where no other lies over it.
+    const QPointF grip = open.loom()->gripOf(open.rowOf("chr_snail:body"), false);
+    open.loom()->choose({});
+    for (int dx = 14; dx < 40; dx += 4) {
+      if ((open.settings("chr_snail", "body").on & kGround) == 0) break;
+      const LayerSet before = open.settings("chr_snail", "body").on;
+      QTest::mouseClick(open.loom()->viewport(), Qt::LeftButton, {},
+                        (grip + QPointF(dx, 0)).toPoint());
+      QCoreApplication::processEvents();
+      if (open.settings("chr_snail", "body").on == before) continue;
+      QVERIFY(std::popcount(before) - 1 == std::popcount(open.settings("chr_snail", "body").on));
+      break;
+    }
+    QVERIFY(std::popcount(open.settings("chr_snail", "body").on) == 1);
+  }
+
+  void allOfItIsDoneByKeys() {
+    Loomed open;
+    Loom* loom = open.loom();
+    loom->setFocus();
+    while (loom->chosen().empty() || loom->chosen().front() != "chr_snail:body") {
+      QTest::keyClick(loom, Qt::Key_Down);
+    }
+    QTest::keyClick(loom, Qt::Key_Right);
+    QCOMPARE(loom->layer(), std::optional<std::size_t>(0));
+    QTest::keyClick(loom, Qt::Key_S);
+    QVERIFY((open.settings("chr_snail", "body").seeks & kGround) != 0);
+    QTest::keyClick(loom, Qt::Key_S);
+    QVERIFY((open.settings("chr_snail", "body").seeks & kGround) == 0);
+    QTest::keyClick(loom, Qt::Key_O);
+    QVERIFY((open.settings("chr_snail", "body").on & kGround) != 0);
+    QTest::keyClick(loom, Qt::Key_D);
+    QVERIFY(open.settings("chr_snail", "body").duty == Duty::Notices);
+  }
+
+  void twoPartiesChosenAreAnsweredAndCanBeExpected() {
+    Loomed open;
+    open.clickRow("chr_snail:body");
+    QVERIFY(open.text("answerReasons").contains("set here"));
+    open.clickRow("tile_glasshouse:body", Qt::ShiftModifier);
+    QCOMPARE(open.text("answerTitle"), QString("chr_snail body and tile_glasshouse body"));
+    QVERIFY(open.text("answerVerdict").contains("passes"));
+    const std::size_t before = open.project().expectations.size();
+    click(open.window, "choice0");
+    open.settle();
+    QCOMPARE(open.project().expectations.size(), before + 1);
+    QCOMPARE(sentenceOf(open.project().expectations.back()),
+             std::string("chr_snail body passes tile_glasshouse body"));
+  }
+
+  void whatIsUnaskedIsExpectedInOneClick() {
+    Loomed open;
+    const int row = static_cast<int>(open.project().expectations.size());
+    QCOMPARE(open.state(row), static_cast<int>(ExpectationModel::State::Unasked));
+    open.chooseSentence(row);
+    click(open.window, "choice0");
+    open.settle();
+    QCOMPARE(sentenceOf(open.project().expectations.back()),
+             std::string("prop_clay_pot body notices shot_water_drop body"));
+    QCOMPARE(open.state(row), static_cast<int>(ExpectationModel::State::Holds));
+  }
+
+  void weavingIsShownBeforeItIsTaken() {
+    Loomed open;
+    const std::vector<std::string> before = open.project().layers;
+    click(open.window, "weave");
+    QVERIFY(open.text("answerTitle").startsWith("Woven from 10 sentences"));
+    QCOMPARE(open.project().layers, before);
+    QVERIFY(open.loom()->parties().front().asset != nullptr);
+    click(open.window, "choice0");
+    open.settle();
+    QVERIFY(open.project().layers.size() < before.size());
+    for (int row = 0; row < 10; ++row) {
+      QCOMPARE(open.state(row), static_cast<int>(ExpectationModel::State::Holds));
+    }
+    QVERIFY(!open.text("expectationSummary").contains("nobody asked"));
+    open.history().undo();
+    QCOMPARE(open.project().layers, before);
+  }
+
+  void aRenamedLayerIsRenamedInTheSentences() {
+    Loomed open;
+    Loom* loom = open.loom();
+    loom->setFocus();
+    loom->chooseLayer(2);
+    QTest::keyClick(loom, Qt::Key_F2);
+    auto* field = open.find<QLineEdit>("layerName");
+    field->selectAll();
+    QTest::keyClicks(field, "creatures");
+    QTest::keyClick(field, Qt::Key_Return);
+    open.settle();
+    QCOMPARE(open.project().layers[2], std::string("creatures"));
+    QCOMPARE(open.cell(2, ExpectationModel::Sentence),
+             QString("chr_keeper body stops at everything on creatures"));
+  }
+
+  void removingALayerSaysFirstWhatItChanges() {
+    Loomed open;
+    open.loom()->setFocus();
+    open.loom()->chooseLayer(2);
+    QTest::keyClick(open.loom(), Qt::Key_Delete);
+    QCOMPARE(open.project().layers.size(), std::size_t{6});
+    QVERIFY2(open.text("answerVerdict").contains("breaks"), qPrintable(open.text("answerVerdict")));
+    click(open.window, "choice0");
+    QCOMPARE(open.project().layers.size(), std::size_t{5});
+    open.history().undo();
+    QCOMPARE(open.project().layers[2], std::string("pests"));
+  }
+
+  void gatheredRowsOpen() {
+    Loomed open;
+    const std::size_t before = open.loom()->rows().size();
+    std::size_t gathered = 0;
+    while (!open.loom()->rows()[gathered].gathered) ++gathered;
+    const auto count = open.loom()->rows()[gathered].parties.size();
+    const QPoint at = open.loom()->rowRect(gathered).center().toPoint();
+    QTest::mouseDClick(open.loom()->viewport(), Qt::LeftButton, {}, at);
+    QCOMPARE(open.loom()->rows().size(), before + count);
+    QVERIFY(open.loom()->rows()[gathered + 1].within);
+    QTest::mouseDClick(open.loom()->viewport(), Qt::LeftButton, {}, at);
+    QCOMPARE(open.loom()->rows().size(), before);
+  }
+
+  void onlyWhatIsBrokenIsShownWhenWanted() {
+    Loomed open;
+    QTest::mouseClick(open.find<QPushButton>("shown2"), Qt::LeftButton);
+    for (const LoomRow& row : open.loom()->rows()) {
+      const std::string name = partyName(open.loom()->parties()[row.parties.front()]);
+      QVERIFY2(name == "chr_snail:body" || name == "tile_glasshouse:body" ||
+                   name == "prop_clay_pot:body" || name == "shot_water_drop:body",
+               name.c_str());
+    }
+    QCOMPARE(open.loom()->rows().size(), std::size_t{4});
+  }
+};
+AMBER_TEST(LayersBenchTest);
+
+#include "layers_bench_tests.moc"
