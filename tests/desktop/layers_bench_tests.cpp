@@ -256,6 +256,18 @@ class LayersBenchTest : public QObject {
     QCOMPARE(open.project().layers[2], std::string("pests"));
   }
 
+  void twoAssetsChosenOnTheShelfAreAPair() {
+    Loomed open;
+    Selection next = open.window.session().selection();
+    next.assets = {findAsset(open.project(), "chr_keeper")->id,
+                   findAsset(open.project(), "pick_seed_pod")->id};
+    next.asset = next.assets.front();
+    open.window.session().select(next);
+    QCoreApplication::processEvents();
+    QCOMPARE(open.text("answerTitle"), QString("chr_keeper reach and pick_seed_pod body"));
+    QVERIFY(open.text("answerVerdict").startsWith("chr_keeper reach notices"));
+  }
+
   void gatheredRowsOpen() {
     Loomed open;
     const std::size_t before = open.loom()->rows().size();

@@ -1,6 +1,8 @@
 #include "desktop/benches/layers/layers_bench.h"
 
 #include <QComboBox>
+#include <QFileDialog>
+#include <QFileInfo>
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <algorithm>
@@ -9,8 +11,16 @@
 #include "desktop/benches/layers/expectation_list.h"
 #include "desktop/benches/layers/loom.h"
 #include "desktop/parts/wording.h"
+#include "files/csv_table.h"
+#include "files/file_bytes.h"
+#include "work/layer_tables.h"
 
 namespace amber {
+namespace {
+
+constexpr long long kLargestTable = 16LL << 20;
+
+}  // namespace
 
 LayersBench::LayersBench(ProjectSession& session, Pictures&, QWidget* parent)
     : BenchView(parent),
@@ -240,6 +250,65 @@ void LayersBench::weave() {
   const auto applied = withEdits(session_.project(), proposed_->edits);
   if (applied) loom_->show(applied->project, session_.project());
   showAnswer();
+}
+
+// Two assets on the shelf are a pair too: of their roles the two that do something with each other,
+// else the first.
+void LayersBench::chooseSelectedPair() {
+  const auto& assets = session_.selection().assets;
+  if (assets.size() != 2) return;
+  const Party* first = nullptr;
+  const Party* second = nullptr;
+  bool meet = false;
+  for (const Party& a : loom_->parties()) {
+    for (const Party& b : loom_->parties()) {
+      if (a.asset->id != assets[0] || b.asset->id != assets[1] || meet) continue;
+      const Answer answer = answerFor(a.settings, b.settings, ruleOf(session_.project()));
+      meet = answer.outcome != Outcome::Passes;
+      if (first != nullptr && !meet) continue;
+      first = &a;
+      second = &b;
+    }
+  }
+  if (first == nullptr) return;
+  list_->choose(-1);
+  loom_->choose({partyName(*second), partyName(*first)});
+}
+
+void LayersBench::writeTable() {
+  const auto table = meetingsTable(session_.project(), false);
+  if (!table) {
+    emit session_.failed(QString::fromStdString(describe(table.error())));
+    return;
+  }
+  const QString path = QFileDialog::getSaveFileName(
+      this, tr("Write who meets whom"), QFileInfo(session_.path()).absolutePath() + "/meets.csv",
+      tr("Tables (*.csv)"));
+  if (path.isEmpty()) return;
+  const auto written = writeFileAtomically(path.toStdString(), csvText(*table));
+  if (written) {
+    emit session_.told(tr("Who meets whom was written to %1.").arg(QFileInfo(path).fileName()));
+  } else {
+    emit session_.failed(QString::fromStdString(describe(written.error())));
+  }
+}
+
+void LayersBench::readTable() {
+  const QString path = QFileDialog::getOpenFileName(this, tr("Take layers from a table"),
+                                                    QFileInfo(session_.path()).absolutePath(),
+                                                    tr("Tables (*.csv)"));
+  if (path.isEmpty()) return;
+  const std::string file = path.toStdString();
+  const auto edits = readFile(file, kLargestTable)
+                         .and_then([&](const std::string& bytes) { return csvFrom(bytes, file); })
+                         .and_then([&](const std::vector<CsvRow>& rows) {
+                           return editsFromTable(session_.project(), rows, file);
+                         });
+  if (edits) {
+    perform(tr("Take layers from %1").arg(QFileInfo(path).fileName()), *edits);
+  } else {
+    emit session_.failed(QString::fromStdString(describe(edits.error())));
+  }
 }
 
 void LayersBench::typeSentence() {

@@ -36,6 +36,9 @@ class LayersBench : public BenchView {
   void addLayer();
   void weave();
   void typeSentence();
+  /// Who meets whom, as a table in a file; and settings from such a table.
+  void writeTable();
+  void readTable();
   Loom* loom() const { return loom_; }
 
  private:
@@ -52,6 +55,7 @@ class LayersBench : public BenchView {
   void judge();
   void takeFacts(LayerFacts facts);
   void filter();
+  void chooseSelectedPair();
   void showAnswer();
   AnswerPanel::Content nothingChosen() const;
   AnswerPanel::Content sentenceContent(int row);

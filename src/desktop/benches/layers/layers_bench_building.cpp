@@ -180,6 +180,7 @@ void LayersBench::connectAll() {
   connect(&session_, &ProjectSession::projectReplaced, this, &LayersBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, [this] {
     if (shown_ == Shown::Selected) refreshSoon();
+    if (isVisible()) chooseSelectedPair();
   });
 }
 
