@@ -2,6 +2,7 @@
 
 #include <QDir>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/fit/keys/fit_edits.h"
@@ -221,6 +222,12 @@ Result<Project> makeProject(const std::string& folder) {
     if (!written) return tl::unexpected(written.error());
   }
   Project project = newProject("Glasshouse Night");
+  // What was made before the kinds had standing recipes.
+  const std::vector<Kind> standing = std::exchange(project.kinds, [&] {
+    std::vector<Kind> bare = project.kinds;
+    for (Kind& kind : bare) kind.shapes.clear();
+    return bare;
+  }());
   for (const Plan& plan : plans()) {
     std::vector<ImportedSheet> imported;
     for (const std::string& sheet : plan.sheets) {
@@ -241,7 +248,9 @@ Result<Project> makeProject(const std::string& folder) {
     if (!next) return next;
     project = std::move(*next);
   }
-  return withSpout(project)
+  const auto with = withEdits(project, {SetKinds{standing}});
+  if (!with) return tl::unexpected(with.error());
+  return withSpout(with->project)
       .and_then([&](const Project& made) { return withFeet(made, folder); })
       .and_then([&](const Project& made) { return withReach(made, folder); })
       .and_then([&](const Project& made) { return withLayers(made); });

@@ -161,6 +161,7 @@ CuttingArguments cuttingFrom(const CuttingText& text) {
     arguments.cut.hand.rects.push_back({n[0], n[1], n[2], n[3]});
   }
   arguments.cut.islands = text.rule;
+  arguments.cut.likeliestIslands = text.islands && text.rule == IslandRule{};
   for (const std::string& region : text.regions) {
     arguments.cut.regions.push_back(*regionFrom(region, text.rule));
   }

@@ -62,6 +62,11 @@ void RecipeOptions::addTo(CLI::App& command, Many many) {
                   "How far from the ink's outline a polygon may go, px, for fewer points")
       ->check(inRange(kPolygonToleranceRange));
   command.add_flag("--convex", numbers_.polygon.convex, "No corner of a polygon turns inward");
+  command
+      .add_option("--keep", numbers_.box.keep,
+                  "How often a bare pixel counts against a balanced box, where air counts once")
+      ->check(inRange(kKeepRange));
+  command.add_flag("--grounded", numbers_.box.grounded, "A balanced box reaches down to the feet");
   command.add_option("--around", around_, "Which islands of ink a polygon goes around")
       ->check(CLI::IsMember(wordsWith(kAroundWords, "")));
 }
@@ -77,7 +82,7 @@ std::string RecipeOptions::takeKind() {
 bool RecipeOptions::any() const {
   const auto& options = {"--kind",      "--style",  "--region", "--inset",       "--loss",
                          "--lie",       "--grow",   "--holes",  "--least-speck", "--points",
-                         "--tolerance", "--convex", "--around"};
+                         "--tolerance", "--convex", "--around", "--keep",        "--grounded"};
   return std::any_of(options.begin(), options.end(),
                      [&](const char* option) { return typed(option); });
 }
@@ -95,6 +100,8 @@ Recipe RecipeOptions::over(Recipe recipe) const {
   if (typed("--points")) recipe.polygon.points = numbers_.polygon.points;
   if (typed("--tolerance")) recipe.polygon.tolerance = numbers_.polygon.tolerance;
   if (typed("--convex")) recipe.polygon.convex = numbers_.polygon.convex;
+  if (typed("--keep")) recipe.box.keep = numbers_.box.keep;
+  if (typed("--grounded")) recipe.box.grounded = numbers_.box.grounded;
   if (typed("--around")) recipe.polygon.around = *enumFrom<Around>(kAroundWords, around_);
   return recipe;
 }

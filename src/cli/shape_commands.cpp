@@ -123,8 +123,8 @@ Result<std::vector<Edit>> shapeEdits(const OpenProject& open, const ShapeArgumen
     }
     case Act::KindRules:
       if (auto read = loadArtOf(open, frames); !read) return tl::unexpected(read.error());
-      return byKindRules(project, frames, arguments.handToo ? HandSet::Replaced : HandSet::Kept,
-                         open.art);
+      return shapesByKind(project, frames, arguments.handToo ? HandSet::Replaced : HandSet::Kept,
+                          open.art);
   }
   return std::vector<Edit>{};
 }

@@ -55,14 +55,16 @@ Json jsonOf(const Recipe& recipe) {
   if (polygon.points != plain.polygon.points) json["points"] = polygon.points;
   if (polygon.tolerance != 0) json["tolerance"] = polygon.tolerance;
   if (polygon.convex) json["convex"] = true;
-  if (polygon.around != Around::Largest) json["around"] = wordOf(kAroundWords, polygon.around);
+  if (polygon.around != Around::All) json["around"] = wordOf(kAroundWords, polygon.around);
+  if (recipe.box.keep != plain.box.keep) json["keep"] = recipe.box.keep;
+  if (recipe.box.grounded) json["grounded"] = true;
   if (recipe.together) json["together"] = true;
   return json;
 }
 
 Recipe readRecipe(const JsonReader& from) {
   from.knows({"kind", "style", "region", "inset", "loss", "lie", "grow", "holes", "leastSpeck",
-              "points", "tolerance", "convex", "around", "together"});
+              "points", "tolerance", "convex", "around", "keep", "grounded", "together"});
   Recipe recipe;
   recipe.kind = static_cast<ShapeKind>(from.member("kind").choice(kKindWords));
   if (recipe.kind != ShapeKind::Mask || from.optionalMember("style")) {
@@ -92,6 +94,10 @@ Recipe readRecipe(const JsonReader& from) {
   if (const auto convex = from.optionalMember("convex")) recipe.polygon.convex = convex->truth();
   if (const auto around = from.optionalMember("around")) {
     recipe.polygon.around = static_cast<Around>(around->choice(kAroundWords));
+  }
+  if (const auto keep = from.optionalMember("keep")) recipe.box.keep = keep->within(kKeepRange);
+  if (const auto grounded = from.optionalMember("grounded")) {
+    recipe.box.grounded = grounded->truth();
   }
   if (const auto together = from.optionalMember("together")) {
     recipe.together = together->truth();

@@ -4,6 +4,7 @@
 
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
+#include "core/cut/island_guess.h"
 #include "core/cut/numbered_files.h"
 #include "core/cut/proposals.h"
 #include "core/fit/keys/fit_edits.h"
@@ -120,7 +121,10 @@ Result<Cut> cutFor(const CutChoice& choice, const SheetArt& art,
   }
   if (!grid) return tl::unexpected(grid.error());
   cut.way = *grid;
-  if (choice.way == CutChoice::Way::Islands) cut.way = choice.islands;
+  if (choice.way == CutChoice::Way::Islands) {
+    const auto guess = choice.likeliestIslands ? guessIslands(art) : std::nullopt;
+    cut.way = guess ? guess->rule : choice.islands;
+  }
   if (choice.way == CutChoice::Way::Hand) cut.way = choice.hand;
   if (choice.way == CutChoice::Way::Best) {
     cut = pictures ? pictureCut(*pictures, size) : Cut{proposeCuts(art).front().way, {}};

@@ -26,6 +26,7 @@ struct CutChoice {
   PixelSize margin = {};
   PixelSize gutter = {};
   IslandRule islands = {};
+  bool likeliestIslands = false;  ///< By the rule that is found in the pixels, not by that.
   HandCut hand = {};
   std::vector<CutRegion> regions =
       {};  ///< A region's grid is set by its cell alone: as many as fit.

@@ -10,30 +10,12 @@ namespace {
 constexpr std::array<int, 13> kJoins = {1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32, 64};
 // Parting is proposed where it makes figures this much likelier.
 constexpr double kWorthParting = 0.05;
+// And that only what touches is one figure, where it makes them this much likelier.
+constexpr double kWorthTouching = 0.15;
 // Parting takes memory by the pixel; on larger sheets it is left to be asked for, px.
 constexpr long long kMostParted = 64LL << 20;
 // More islands than this are texture.
 constexpr std::size_t kMostIslands = 20000;
-
-double areaOf(const PixelRect& rect) {
-  return static_cast<double>(rect.w) * rect.h;
-}
-
-// Figures of one sheet are many and of like size; the parts of one figure are few, and one of them
-// is most of it.
-double likelihoodOf(const std::vector<Island>& islands) {
-  PixelRect all;
-  std::vector<double> areas;
-  for (const Island& island : islands) {
-    all = united(all, island.bounds);
-    areas.push_back(areaOf(island.bounds));
-  }
-  std::sort(areas.begin(), areas.end());
-  const double largest = areas.back() / areaOf(all);
-  const double middle = areas[areas.size() / 2] / areas.back();
-  const double many = 1 - std::exp(-static_cast<double>(islands.size()) / 4.0);
-  return many * std::max(0.0, 1 - 1.6 * largest) * std::min(1.0, 0.5 + middle);
-}
 
 std::optional<IslandGuess> steadiest(const SheetArt& art, int part) {
   std::array<std::size_t, kJoins.size()> counts{};
@@ -56,24 +38,36 @@ std::optional<IslandGuess> steadiest(const SheetArt& art, int part) {
   if (best == kJoins.size()) return std::nullopt;
   IslandGuess guess{{kJoins[best], 1, part}, {}, 0};
   guess.islands = islandsOf(ink, guess.rule).all;
-  guess.likelihood = likelihoodOf(guess.islands);
+  guess.likelihood = likeFigures(guess.islands);
   return guess;
 }
 
 }  // namespace
 
 std::optional<IslandGuess> guessIslands(const SheetArt& art) {
-  auto plain = steadiest(art, 0);
+  auto best = steadiest(art, 0);
   const bool large = 1LL * art.image.width() * art.image.height() > kMostParted;
-  if (large || art.faint == art.firm) return plain;
-  auto parted = steadiest(art, art.firmAlpha);
-  if (!parted) return plain;
-  if (plain && (parted->islands.size() <= plain->islands.size() ||
-                parted->likelihood < plain->likelihood + kWorthParting)) {
-    return plain;
+  const bool parts = !large && !(art.faint == art.firm);
+  if (parts) {
+    auto parted = steadiest(art, art.firmAlpha);
+    const bool more = parted && (!best || parted->islands.size() > best->islands.size());
+    if (more && (!best || parted->likelihood >= best->likelihood + kWorthParting)) {
+      parted->islands = partedIslandsOf(art.faint, art.firm, parted->rule).all;
+      best = std::move(parted);
+    }
   }
-  parted->islands = partedIslandsOf(art.faint, art.firm, parted->rule).all;
-  return parted;
+  // On packed sheets nothing lies between figures, and no distance is steady: what touches is one.
+  for (const int part : {0, parts ? art.firmAlpha : 0}) {
+    IslandGuess touching{{1, 1, part}, {}, 0};
+    touching.islands = part > 0 ? partedIslandsOf(art.faint, art.firm, touching.rule).all
+                                : islandsOf(art.faint, touching.rule).all;
+    if (touching.islands.size() < 2 || touching.islands.size() > kMostIslands) continue;
+    touching.likelihood = likeFigures(touching.islands);
+    if (!best || touching.likelihood >= best->likelihood + kWorthTouching) {
+      best = std::move(touching);
+    }
+  }
+  return best;
 }
 
 }  // namespace amber

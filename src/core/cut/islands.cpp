@@ -1,7 +1,9 @@
 #include "core/cut/islands.h"
 
 #include <algorithm>
+#include <cmath>
 #include <cstdint>
+#include <tuple>
 
 #include "core/cut/island_runs.h"
 
@@ -208,6 +210,68 @@ class Parting {
 
 }  // namespace
 
+double likeFigures(const std::vector<Island>& islands) {
+  if (islands.empty()) return 0;
+  const auto areaOf = [](const PixelRect& rect) { return static_cast<double>(rect.w) * rect.h; };
+  PixelRect all;
+  std::vector<double> areas;
+  for (const Island& island : islands) {
+    all = united(all, island.bounds);
+    areas.push_back(areaOf(island.bounds));
+  }
+  std::sort(areas.begin(), areas.end());
+  const double largest = areas.back() / areaOf(all);
+  const double middle = areas[areas.size() / 2] / areas.back();
+  const double many = 1 - std::exp(-static_cast<double>(islands.size()) / 4.0);
+  return many * std::max(0.0, 1 - 1.6 * largest) * std::min(1.0, 0.5 + middle);
+}
+
+namespace {
+
+// More are texture, and stay apart.
+constexpr std::size_t kMostGathered = 20000;
+// One pass: islands whose bounds overlap become one. Whether any did.
+bool gatherOnce(std::vector<Island>& islands) {
+  std::sort(islands.begin(), islands.end(), [](const Island& a, const Island& b) {
+    return std::tie(a.bounds.x, a.bounds.y, a.bounds.w) <
+           std::tie(b.bounds.x, b.bounds.y, b.bounds.w);
+  });
+  std::vector<Island> done;
+  std::vector<Island> open;
+  bool any = false;
+  for (Island& island : islands) {
+    for (std::size_t i = 0; i < open.size();) {
+      if (open[i].bounds.right() <= island.bounds.x) {
+        done.push_back(open[i]);
+      } else if (intersection(open[i].bounds, island.bounds).empty()) {
+        ++i;
+        continue;
+      } else {
+        island.bounds = united(island.bounds, open[i].bounds);
+        island.inkPixels += open[i].inkPixels;
+        any = true;
+      }
+      open[i] = open.back();
+      open.pop_back();
+    }
+    open.push_back(island);
+  }
+  done.insert(done.end(), open.begin(), open.end());
+  islands = std::move(done);
+  return any;
+}
+
+void gatherByBounds(std::vector<Island>& islands) {
+  if (islands.size() < 2 || islands.size() > kMostGathered) return;
+  std::vector<Island> gathered = islands;
+  if (!gatherOnce(gathered)) return;
+  while (gatherOnce(gathered)) {
+  }
+  if (likeFigures(gathered) > likeFigures(islands)) islands = std::move(gathered);
+}
+
+}  // namespace
+
 Islands islandsOf(const PixelMask& ink, const IslandRule& rule) {
   Islands result;
   if (rule.minInk <= 1) {
@@ -215,6 +279,7 @@ Islands islandsOf(const PixelMask& ink, const IslandRule& rule) {
   } else {
     result = gathered(labelledRuns(ink, rule.join, KeepRuns::Yes), ink, rule).islands;
   }
+  gatherByBounds(result.all);
   inReadingOrder(result.all);
   inReadingOrder(result.dropped);
   return result;
@@ -222,7 +287,10 @@ Islands islandsOf(const PixelMask& ink, const IslandRule& rule) {
 
 Islands partedIslandsOf(const PixelMask& faint, const PixelMask& solid, const IslandRule& rule) {
   assert(faint.size() == solid.size());
-  return Parting(faint, solid, rule).result();
+  Islands result = Parting(faint, solid, rule).result();
+  gatherByBounds(result.all);
+  inReadingOrder(result.all);
+  return result;
 }
 
 void inReadingOrder(std::vector<PixelRect>& rects) {

@@ -22,7 +22,9 @@ struct Islands {
 };
 
 /// The islands of `ink` by the rule's joining distance and least ink. Its `part` is not looked at.
-/// Laws: 1. Every ink pixel lies in the bounds of its island; pixel counts add up to the ink's.
+/// Islands whose bounds overlap are gathered into one, where that makes them look more like
+/// figures: the frames of a packed sheet never overlap. Laws: 1. Every ink pixel lies in the bounds
+/// of its island; pixel counts add up to the ink's.
 /// 2. Two pixels at Chebyshev distance up to `join` are of one island. 3. Between two islands
 /// without specks no two pixels are as near as that.
 /// Requires: the rule in its ranges. Cost: linear in the mask's words plus the runs of ink (of the
@@ -38,6 +40,10 @@ Islands islandsOf(const PixelMask& ink, const IslandRule& rule);
 /// Requires: masks of one size, `solid` within `faint`. Cost: linear in the pixels; memory 8 bytes
 /// a pixel.
 Islands partedIslandsOf(const PixelMask& faint, const PixelMask& solid, const IslandRule& rule);
+
+/// How much islands look like the figures of one sheet, 0 to 1: those are many and of like size,
+/// while the parts of one figure are few and one of them is most of it. 0 for none.
+double likeFigures(const std::vector<Island>& islands);
 
 /// Sorts as one reads: rows top to bottom, left to right within a row. Rectangles whose vertical
 /// extents overlap, directly or by way of others, make a row.

@@ -6,8 +6,10 @@
 
 #include "core/cut/axis_analysis.h"
 #include "core/cut/crossing.h"
+#include "core/cut/drawn_lines.h"
 #include "core/cut/grid.h"
 #include "core/cut/island_guess.h"
+#include "core/cut/square_cells.h"
 
 namespace amber {
 namespace {
@@ -22,6 +24,12 @@ constexpr std::size_t kWaysASide = 4;
 // What the likeliest islands score: more than all of the sheet, less than a grid that is sound both
 // ways.
 constexpr double kIslands = 0.54;
+// What square cells that divide the sheet score at least, and how much of the rest they can earn.
+constexpr double kSquares = 0.55;
+constexpr double kSquaresTell = 0.8;
+constexpr double kSureSquares = 0.8;
+constexpr double kLikelyFigures = 0.7;
+constexpr std::size_t kLinesSought = 4;
 constexpr double kNearlyAll = 0.9;
 constexpr double kMost = 0.6;
 constexpr double kSamePlace = 0.12;
@@ -105,6 +113,42 @@ bool explains(const Grid& grid, const std::vector<Island>& islands) {
          spreadOf(down) < kSamePlace;
 }
 
+// Figures that lie anywhere leave gaps here and there, and some at equal distances: then squares
+// are only meant where the figures lie in them.
+bool doubtful(const SquareCells& squares, PixelSize sheet,
+              const std::optional<IslandGuess>& guess) {
+  if (!guess || squares.score >= kSureSquares || guess->likelihood < kLikelyFigures) return false;
+  return !explains(
+      {{squares.side, squares.side}, {}, {}, sheet.w / squares.side, sheet.h / squares.side},
+      guess->islands);
+}
+
+// Square cells that divide the sheet are proposed besides, and a grid of them that was found
+// already is likelier for it.
+void addSquares(const SquareCells& squares, PixelSize sheet, std::vector<Proposal>& proposals) {
+  const Grid grid{
+      {squares.side, squares.side}, {}, {}, sheet.w / squares.side, sheet.h / squares.side};
+  const double score = kSquares + (1 - kSquares) * kSquaresTell * squares.score;
+  for (Proposal& proposal : proposals) {
+    if (std::get<Grid>(proposal.way) != grid) continue;
+    proposal.score = std::max(proposal.score, score);
+    return;
+  }
+  proposals.push_back({grid, score, {}});
+}
+
+// Where each cell is framed by a drawn line, the frame is what lies within it.
+void leaveLinesOut(const SheetArt& art, std::vector<Proposal>& proposals) {
+  for (std::size_t i = 0; i < std::min(proposals.size(), kLinesSought); ++i) {
+    const Grid& grid = std::get<Grid>(proposals[i].way);
+    if (grid.columns * grid.rows == 1) continue;
+    if (const auto within = withinDrawnLines(art.image, art.faint, grid)) {
+      proposals[i].way = *within;
+      proposals[i].score += (1 - proposals[i].score) * kExplains;
+    }
+  }
+}
+
 std::vector<Proposal> gridProposals(const std::vector<AxisCut>& columns,
                                     const std::vector<AxisCut>& rows) {
   std::vector<Proposal> proposals;
@@ -132,6 +176,8 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
     return columnCuts(turned(art.image), turned(art.faint), kWaysASide);
   });
   auto islandsSought = std::async(std::launch::async, [&] { return guessIslands(art); });
+  auto squaresSought =
+      std::async(std::launch::async, [&] { return squareCells(art.image, art.faint); });
   const std::vector<AxisCut> columns = columnCuts(art.image, art.faint, kWaysASide);
   std::vector<Proposal> proposals = gridProposals(columns, rowsSought.get());
   const auto better = [](const Proposal& a, const Proposal& b) { return a.score > b.score; };
@@ -143,6 +189,12 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
       }
     }
   }
+  const auto squares = squaresSought.get();
+  if (squares && !doubtful(*squares, art.image.size(), guess)) {
+    addSquares(*squares, art.image.size(), proposals);
+  }
+  std::stable_sort(proposals.begin(), proposals.end(), better);
+  leaveLinesOut(art, proposals);
   std::stable_sort(proposals.begin(), proposals.end(), better);
   if (guess) {
     double score = kIslands * guess->likelihood;

@@ -56,6 +56,10 @@ inline constexpr double kLeastFarMount = 4;
 inline constexpr double kShapeJump = 0.34;
 inline constexpr double kLeastShapeJump = 4;
 
+/// Share of an ink's pixels that may lie below a box that is grounded: a claw, a shadow's edge.
+/// Governs: balanced boxes.
+inline constexpr double kToes = 0.002;
+
 /// A sensor that reaches past a body by no more than this on any side is flush with it, and how far
 /// past the fix makes it reach, px. Governs: the check of sensors.
 inline constexpr double kFlush = 0.25;

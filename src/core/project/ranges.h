@@ -35,6 +35,7 @@ inline constexpr Range<int> kGrowRange{-64, 64};
 inline constexpr Range<int> kLeastSpeckRange{1, 1000000};
 inline constexpr Range<double> kShareRange{0, 1};
 inline constexpr Range<double> kLossRange{0, 0.99};
+inline constexpr Range<double> kKeepRange{0.125, 8};
 inline constexpr Range<double> kPolygonToleranceRange{0, kFarthestReach};
 inline constexpr Range<double> kInsetRange{-kFarthestReach, kLongestImageSide};
 inline constexpr Range<double> kDriftRange{0, 1024};

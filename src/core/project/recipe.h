@@ -73,8 +73,19 @@ struct MaskWish {
 
 /// Which islands of ink (8-connected) a polygon goes around.
 enum class Around {
+  All,      ///< All of them, from one to the next over the shortest ways between.
   Largest,  ///< The one of most pixels; the others do not count.
-  All,      ///< One convex polygon around them all.
+  Hull,     ///< One convex polygon around them all.
+};
+
+/// How a balanced box is made of ink.
+struct BoxWish {
+  double keep = 1;        ///< So often a bare pixel counts against it, where one of air counts
+                          ///< once: 0.125 to 8, in eighths. 1: highest agreement.
+  bool grounded = false;  ///< It reaches down to the feet: below it lies no more than kToes of the
+                          ///< ink.
+
+  bool operator==(const BoxWish&) const = default;
 };
 
 /// How a polygon is made of ink.
@@ -83,7 +94,7 @@ struct PolygonWish {
   double tolerance = 0;  ///< How far from the ink's outline a polygon may go, px, 0 to 1024: no
                          ///< more points are used than that needs. 0: as the points allow.
   bool convex = false;
-  Around around = Around::Largest;
+  Around around = Around::All;
 
   bool operator==(const PolygonWish&) const = default;
 };
@@ -98,6 +109,7 @@ struct Recipe {
   CapsuleLie lie = CapsuleLie::Any;
   MaskWish mask = {};
   PolygonWish polygon = {};
+  BoxWish box = {};
   bool together = false;  ///< One geometry for all frames of the asset that have this recipe in
                           ///< this role, aligned on their origins, instead of one each.
 

@@ -46,7 +46,8 @@ Result<void> validated(const Recipe& recipe) {
        {held(kLossRange, recipe.loss, "the loss"), held(kGrowRange, recipe.mask.grow, "the growth"),
         held(kLeastSpeckRange, recipe.mask.leastSpeck, "the least speck"),
         held(kPolygonPointsRange, polygon.points, "the points of a polygon"),
-        held(kPolygonToleranceRange, polygon.tolerance, "the tolerance")}) {
+        held(kPolygonToleranceRange, polygon.tolerance, "the tolerance"),
+        held(kKeepRange, recipe.box.keep, "what a bare pixel counts")}) {
     if (!sound) return sound;
   }
   return {};

@@ -22,7 +22,7 @@ inline constexpr std::array<std::string_view, 3> kLoopWords = {"once", "repeat",
 inline constexpr std::array<std::string_view, 4> kStyleWords = {"snug", "trimmed", "balanced",
                                                                 "inner"};
 inline constexpr std::array<std::string_view, 3> kLieWords = {"any", "upright", "lying"};
-inline constexpr std::array<std::string_view, 2> kAroundWords = {"largest", "all"};
+inline constexpr std::array<std::string_view, 3> kAroundWords = {"all", "largest", "hull"};
 inline constexpr std::array<std::string_view, 2> kHolesWords = {"kept", "filled"};
 inline constexpr std::array<std::string_view, 2> kReachWords = {"everywhere", "edge"};
 inline constexpr std::array<std::string_view, 3> kWayWords = {"cells", "islands", "hand"};

@@ -12,6 +12,7 @@
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/alpha_scan.h"
+#include "core/image/bridges.h"
 #include "core/image/outline.h"
 #include "core/image/shape_pixels.h"
 #include "support/random_mask.h"
@@ -171,7 +172,7 @@ class PolygonFitTest : public QObject {
       PolygonWish wish;
       wish.points = *rc::gen::inRange(3, 14);
       wish.convex = *rc::gen::arbitrary<bool>();
-      wish.around = *rc::gen::element(Around::Largest, Around::All);
+      wish.around = *rc::gen::element(Around::Largest, Around::All, Around::Hull);
       const PixelMask meant = wish.around == Around::Largest ? largestIsland(ink) : ink;
       for (const FitStyle style : kFitStyles) {
         const auto polygon = polygonOf(ink, wish, style, 0.08);
@@ -179,13 +180,13 @@ class PolygonFitTest : public QObject {
         RC_ASSERT(static_cast<int>(polygon->points.size()) <= wish.points);
         RC_ASSERT(validated(*polygon, ink.size()).has_value());
         RC_ASSERT(faultOf(*polygon) == PolygonFault::None);
-        RC_ASSERT(!(wish.convex || wish.around == Around::All) || isConvex(*polygon));
+        RC_ASSERT(!(wish.convex || wish.around == Around::Hull) || isConvex(*polygon));
         const Measures m = measured(*polygon, meant);
         if (style == FitStyle::Snug) RC_ASSERT(coversSquares(*polygon, meant));
         if (style == FitStyle::Trimmed) RC_ASSERT(m.bareInk <= 0.08);
         if (style == FitStyle::Inner) RC_ASSERT(m.air == 0);
         if (style == FitStyle::Balanced && !isConvex(*polygon)) {
-          const auto ring = thinned(edgeMiddles(outlineOf(meant)), 48);
+          const auto ring = thinned(edgeMiddles(outlineOf(bridged(meant))), 48);
           const auto start =
               bestThrough(InkCounts(meant), ring, static_cast<std::size_t>(wish.points));
           if (faultOf({start}) == PolygonFault::None) {

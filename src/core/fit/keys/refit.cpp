@@ -105,24 +105,23 @@ Refit refitted(const Project& project, const std::vector<FrameRef>& frames, Refi
   return refit;
 }
 
-std::vector<Edit> byKindRules(const Project& project, const std::vector<FrameRef>& frames,
-                              HandSet handSet, const ArtSource& art, const Progress& progress) {
+namespace {
+
+std::map<std::string, std::vector<FrameRef>> sortedByKind(const Project& project,
+                                                          const std::vector<FrameRef>& frames) {
   std::map<std::string, std::vector<FrameRef>> byKind;
   for (const FrameRef& ref : frames) {
     if (const Asset* asset = findAsset(project, ref.asset)) byKind[asset->kind].push_back(ref);
   }
+  return byKind;
+}
+
+}  // namespace
+
+std::vector<Edit> shapesByKind(const Project& project, const std::vector<FrameRef>& frames,
+                               HandSet handSet, const ArtSource& art, const Progress& progress) {
   std::vector<Edit> edits;
-  for (const auto& [name, ofKind] : byKind) {
-    const Kind* kind = findKind(project, name);
-    if (kind == nullptr) continue;
-    for (Edit& edit : originsByRule(project, ofKind, kind->origin, art, handSet)) {
-      edits.push_back(std::move(edit));
-    }
-  }
-  // Fits that lay frames over each other look at the origins as they will be.
-  const auto moved = withEdits(project, edits);
-  if (!moved) return edits;
-  for (const auto& [name, ofKind] : byKind) {
+  for (const auto& [name, ofKind] : sortedByKind(project, frames)) {
     const Kind* kind = findKind(project, name);
     if (kind == nullptr) continue;
     for (const RoleRecipe& shape : kind->shapes) {
@@ -133,11 +132,29 @@ std::vector<Edit> byKindRules(const Project& project, const std::vector<FrameRef
         const bool byHand = old != nullptr && !old->recipe;
         if (!byHand || handSet == HandSet::Replaced) open.push_back(ref);
       }
-      for (Edit& edit :
-           fittedShapes(moved->project, open, shape.role, shape.recipe, art, progress)) {
+      for (Edit& edit : fittedShapes(project, open, shape.role, shape.recipe, art, progress)) {
         edits.push_back(std::move(edit));
       }
     }
+  }
+  return edits;
+}
+
+std::vector<Edit> byKindRules(const Project& project, const std::vector<FrameRef>& frames,
+                              HandSet handSet, const ArtSource& art, const Progress& progress) {
+  std::vector<Edit> edits;
+  for (const auto& [name, ofKind] : sortedByKind(project, frames)) {
+    const Kind* kind = findKind(project, name);
+    if (kind == nullptr) continue;
+    for (Edit& edit : originsByRule(project, ofKind, kind->origin, art, handSet)) {
+      edits.push_back(std::move(edit));
+    }
+  }
+  // Fits that lay frames over each other look at the origins as they will be.
+  const auto moved = withEdits(project, edits);
+  if (!moved) return edits;
+  for (Edit& edit : shapesByKind(moved->project, frames, handSet, art, progress)) {
+    edits.push_back(std::move(edit));
   }
   return edits;
 }

@@ -44,8 +44,13 @@ enum class RefitWhat {
 Refit refitted(const Project& project, const std::vector<FrameRef>& frames, RefitWhat what,
                HandSet handSet, const ArtSource& art, const Progress& progress = {});
 
-/// The edits that give these frames what their asset's kind says: origins by its rule, then shapes
-/// by its recipes. What was set by hand is kept unless told.
+/// The edits that give these frames the shapes that their asset's kind says, by its recipes, at the
+/// origins that they have. What was set by hand is kept unless told.
+std::vector<Edit> shapesByKind(const Project& project, const std::vector<FrameRef>& frames,
+                               HandSet handSet, const ArtSource& art,
+                               const Progress& progress = {});
+
+/// The same with the origins first, by the kind's rule.
 std::vector<Edit> byKindRules(const Project& project, const std::vector<FrameRef>& frames,
                               HandSet handSet, const ArtSource& art, const Progress& progress = {});
 

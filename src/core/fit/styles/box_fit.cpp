@@ -3,8 +3,12 @@
 #include <numeric>
 #include <vector>
 
+#include "core/geometry/tolerances.h"
+
 namespace amber {
 namespace {
+
+constexpr long long kKeepParts = 8;
 
 Box boxOf(const PixelRect& rect) {
   return {static_cast<double>(rect.x), static_cast<double>(rect.y), static_cast<double>(rect.w),
@@ -153,12 +157,12 @@ class AreaSums {
 };
 
 // A box whose agreement no side moved by a pixel makes higher: where the search starts.
-PixelRect climbedBox(const InkCounts& ink, const AreaSums& areas) {
+PixelRect climbedBox(const InkCounts& ink, const AreaSums& areas, double keep) {
   PixelRect best = ink.bounds();
   const auto agreement = [&](const PixelRect& rect) {
     const long long held = areas.inkIn(rect);
-    return static_cast<double>(held) /
-           static_cast<double>(areaOf(rect) * ink.depth() + ink.total() - held);
+    return static_cast<double>(held) / (static_cast<double>(areaOf(rect) * ink.depth()) +
+                                        keep * static_cast<double>(ink.total() - held));
   };
   double most = agreement(best);
   for (bool moved = true; moved;) {
@@ -243,20 +247,31 @@ std::optional<Box> trimmedBox(const InkCounts& ink, double loss) {
   return boxOf(best);
 }
 
-std::optional<Box> balancedBox(const InkCounts& ink) {
+std::optional<Box> balancedBox(const InkCounts& ink, const BoxWish& wish) {
   if (ink.total() == 0) return std::nullopt;
   const ColumnSums sums(ink);
   const AreaSums areas(ink);
-  PixelRect best = climbedBox(ink, areas);
-  // The agreement of the best so far is held / either. A box agrees better exactly when the sum of
-  // its weights passes held * total: ink counts `either`, air costs `held`.
+  PixelRect best = climbedBox(ink, areas, wish.keep);
+  // A box is worth what it holds / (its area + keep times what it leaves bare); counted in eighths,
+  // so that all of it is whole numbers. It is worth more than the best so far exactly when the sum
+  // of its weights passes the bound: ink counts `share + (keep - 1) held`, air costs `held`.
+  const auto keep = std::llround(wish.keep * kKeepParts);
   while (true) {
     const long long held = areas.inkIn(best);
-    const long long either = areaOf(best) * ink.depth() + ink.total() - held;
-    const auto better = heavier(ink, sums, {either, -held}, held * ink.total());
-    if (!better) return boxOf(best);
+    const long long share = kKeepParts * areaOf(best) * ink.depth() + keep * (ink.total() - held);
+    const auto better = heavier(ink, sums, {share + (keep - kKeepParts) * held, -kKeepParts * held},
+                                keep * held * ink.total());
+    if (!better) break;
     best = *better;
   }
+  if (wish.grounded) {
+    const PixelRect& bounds = ink.bounds();
+    const long long spare = ink.spare(kToes);
+    int bottom = bounds.h;
+    while (bottom > 1 && sums.all(bottom - 1, bounds.h) <= spare) --bottom;
+    best.h = std::max(best.h, bounds.y + bottom - best.y);
+  }
+  return boxOf(best);
 }
 
 std::optional<Box> innerBox(const InkCounts& ink) {

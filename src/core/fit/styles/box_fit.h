@@ -4,6 +4,7 @@
 
 #include "core/fit/search/ink_counts.h"
 #include "core/geometry/shape.h"
+#include "core/project/recipe.h"
 
 namespace amber {
 
@@ -30,7 +31,7 @@ std::optional<Box> trimmedBox(const InkCounts& ink, double loss);
 /// Reference: the fraction is maximised by W. Dinkelbach, "On Nonlinear Fractional Programming",
 /// Management Science 13, 1967; each step is the rectangle of largest sum, by J. Bentley,
 /// "Programming Pearls: Algorithm Design Techniques", Communications of the ACM 27, 1984.
-std::optional<Box> balancedBox(const InkCounts& ink);
+std::optional<Box> balancedBox(const InkCounts& ink, const BoxWish& wish = {});
 
 /// The inner box: the largest that holds no air.
 /// Law 5: no box of more area is all ink.

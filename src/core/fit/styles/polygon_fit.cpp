@@ -11,6 +11,7 @@
 #include "core/fit/styles/polygon_start.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/segment.h"
+#include "core/image/bridges.h"
 #include "core/image/outline.h"
 
 namespace amber {
@@ -252,12 +253,14 @@ PolygonGround::PolygonGround(std::vector<PixelMask> inks, const PolygonWish& wis
     all_ = largestIsland(all_);
     for (PixelMask& ink : inks) ink = intersection(ink, all_);
   }
+  // The bridges lead the outline from island to island; they are no ink, and hold air.
+  if (wish.around == Around::All) all_ = bridged(all_);
   InkCounts counts(inks);
   if (counts.total() == 0) return;
   const std::vector<Vertex> hull = counts.hull();
-  const bool convex = wish.convex || wish.around == Around::All;
+  const bool convex = wish.convex || wish.around == Around::Hull;
   const auto points = static_cast<std::size_t>(wish.points);
-  outline_ = wish.around == Around::Largest ? edgeMiddles(outlineOf(all_)) : hull;
+  outline_ = wish.around == Around::Hull ? hull : edgeMiddles(outlineOf(all_));
   const std::vector<Vertex> ring = thinned(outline_, std::max(kMostCorners, 2 * points));
   const PixelRect& bounds = counts.bounds();
   side_ = (std::max(bounds.w, bounds.h) + kSquares - 1) / kSquares;

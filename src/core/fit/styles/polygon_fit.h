@@ -43,7 +43,8 @@ class PolygonGround {
 };
 
 /// The polygon that a wish and a style make of ink; nothing for none. By the wish it goes around
-/// the largest island, whose ink alone then counts, or is one convex polygon around all. Laws:
+/// all islands, led over the shortest ways between them (see bridged), or around the largest, whose
+/// ink alone then counts, or is one convex polygon around all. Laws:
 /// 1. At most `points` corners, no fault (see PolygonFault), clockwise; convex where wished.
 /// 2. Snug: every ink pixel lies in it, its square and not only its centre. Of least area within
 ///    1 % on small frames; found by climbing, so that is measured and not proved.

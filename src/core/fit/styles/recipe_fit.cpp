@@ -29,7 +29,7 @@ std::optional<Shape> fittedBox(const InkStudy& study, const Recipe& recipe) {
     case FitStyle::Trimmed:
       return asShape(trimmedBox(ink, recipe.loss));
     case FitStyle::Balanced:
-      return asShape(balancedBox(ink));
+      return asShape(balancedBox(ink, recipe.box));
     case FitStyle::Inner:
       break;
   }
@@ -294,6 +294,8 @@ std::vector<Recipe> everyRecipe(const Recipe& common) {
 std::string inWords(const Recipe& recipe) {
   std::string text(kindName(recipe.kind));
   if (recipe.kind != ShapeKind::Mask) text += ", " + std::string(styleName(recipe.style));
+  const bool boxed = recipe.kind == ShapeKind::Box && recipe.style == FitStyle::Balanced;
+  if (boxed && recipe.box.grounded) text += ", grounded";
   return text;
 }
 

@@ -10,6 +10,7 @@
 #include "core/fit/styles/inset_text.h"
 #include "core/fit/styles/region.h"
 #include "core/geometry/tolerances.h"
+#include "core/project/ranges.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/theme.h"
@@ -67,23 +68,32 @@ RecipeWishes::RecipeWishes(QWidget* parent) : QWidget(parent) {
     connect(button, &QPushButton::toggled, this, &RecipeWishes::tellChange);
     return button;
   };
+  const auto choice = [&](const char* name, const QStringList& words, const QString& tip) {
+    auto* box = new QComboBox(this);
+    box->setObjectName(name);
+    box->addItems(words);
+    box->setToolTip(tip);
+    connect(box, &QComboBox::activated, this, &RecipeWishes::tellChange);
+    return box;
+  };
   const Recipe usual;
   region_ = text("fitRegion", "all", regionTip());
   inset_ = text("fitInset", "0", insetTip());
   loss_ = number("fitLoss", 0, kMostLossPercent, 1, usual.loss * 100,
                  tr("How much of the ink the style trimmed may leave bare, per cent"));
-  lie_ = new QComboBox(this);
-  lie_->setObjectName("capsuleLie");
-  lie_->addItems({tr("any way"), tr("upright"), tr("lying")});
-  connect(lie_, &QComboBox::activated, this, &RecipeWishes::tellChange);
+  keep_ = number("boxKeep", kKeepRange.least, kKeepRange.most, 3, usual.box.keep,
+                 tr("How often a bare pixel counts against a balanced box, where air counts once"));
+  grounded_ = chip("boxGrounded", tr("grounded"), tr("A balanced box reaches down to the feet"));
+  lie_ = choice("capsuleLie", {tr("any way"), tr("upright"), tr("lying")},
+                tr("Which way a capsule may lie"));
   points_ = number("polygonPoints", 3, kMostPolygonPoints, 0, usual.polygon.points,
                    tr("At most so many points in a polygon"));
   convex_ = chip("polygonConvex", tr("convex"), tr("No corner of a polygon turns inward"));
   tolerance_ = number("polygonTolerance", 0, kFarthestReach, 2, usual.polygon.tolerance,
                       tr("How far from the ink's outline a polygon may go, px: no more points are "
                          "used than that needs; 0: as many as there may be"));
-  allIslands_ = chip("polygonAllIslands", tr("all islands"),
-                     tr("One convex polygon around all ink, not the largest island alone"));
+  around_ = choice("polygonAround", {tr("all ink"), tr("largest island"), tr("convex hull")},
+                   tr("What a polygon goes around"));
   grow_ = number("maskGrow", -kMostGrow, kMostGrow, 0, usual.mask.grow,
                  tr("How far a mask grows past the ink, px; negative: shrinks"));
   fillHoles_ = chip("maskFillHoles", tr("fill holes"), tr("Holes in the ink are of the mask"));
@@ -92,9 +102,10 @@ RecipeWishes::RecipeWishes(QWidget* parent) : QWidget(parent) {
   addRow(rows, tr("region"), {region_});
   addRow(rows, tr("inset"), {inset_});
   addRow(rows, tr("trim %"), {loss_});
+  addRow(rows, tr("box keeps ink"), {keep_, grounded_});
   addRow(rows, tr("capsules lie"), {lie_});
   addRow(rows, tr("polygon points"), {points_, convex_});
-  addRow(rows, tr("outline within"), {tolerance_, allIslands_});
+  addRow(rows, tr("outline within"), {tolerance_, around_});
   addRow(rows, tr("mask grows"), {grow_, fillHoles_});
   addRow(rows, tr("least speck"), {specks_});
 }
@@ -104,11 +115,12 @@ Recipe RecipeWishes::recipe() const {
   recipe.region = regionFrom(region_->text().trimmed().toStdString()).value_or(Region{});
   recipe.inset = insetFrom(inset_->text().toStdString()).value_or(Inset{});
   recipe.loss = loss_->value() / 100;
+  recipe.box = {keep_->value(), grounded_->isChecked()};
   recipe.lie = static_cast<CapsuleLie>(lie_->currentIndex());
   recipe.polygon.points = static_cast<int>(points_->value());
   recipe.polygon.convex = convex_->isChecked();
   recipe.polygon.tolerance = tolerance_->value();
-  recipe.polygon.around = allIslands_->isChecked() ? Around::All : Around::Largest;
+  recipe.polygon.around = static_cast<Around>(around_->currentIndex());
   recipe.mask.grow = static_cast<int>(grow_->value());
   recipe.mask.holes = fillHoles_->isChecked() ? Holes::Filled : Holes::Kept;
   recipe.mask.leastSpeck = static_cast<int>(specks_->value());

@@ -32,11 +32,13 @@ class RecipeWishes : public QWidget {
   QLineEdit* region_ = nullptr;
   QLineEdit* inset_ = nullptr;
   NumberField* loss_ = nullptr;
+  NumberField* keep_ = nullptr;
+  QPushButton* grounded_ = nullptr;
   QComboBox* lie_ = nullptr;
   NumberField* points_ = nullptr;
   QPushButton* convex_ = nullptr;
   NumberField* tolerance_ = nullptr;
-  QPushButton* allIslands_ = nullptr;
+  QComboBox* around_ = nullptr;
   NumberField* grow_ = nullptr;
   QPushButton* fillHoles_ = nullptr;
   NumberField* specks_ = nullptr;

@@ -294,9 +294,9 @@ void LayersBench::writeTable() {
 }
 
 void LayersBench::readTable() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("Take layers from a table"),
-                                                    QFileInfo(session_.path()).absolutePath(),
-                                                    tr("Tables (*.csv)"));
+  const QString path =
+      QFileDialog::getOpenFileName(this, tr("Take layers from a table"),
+                                   QFileInfo(session_.path()).absolutePath(), tr("Tables (*.csv)"));
   if (path.isEmpty()) return;
   const std::string file = path.toStdString();
   const auto edits = readFile(file, kLargestTable)

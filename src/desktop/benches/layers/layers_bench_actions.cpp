@@ -24,12 +24,10 @@ void LayersBench::addActions(ActionTable& table, ProjectSession& session,
                 bench.addLayer();
               },
               {});
-  actions.add(
-      "layers.tableOut", tr("Write who meets whom as a table"), {},
-      [](LayersBench& bench) { bench.writeTable(); }, {});
-  actions.add(
-      "layers.tableIn", tr("Take layers from a table"), {},
-      [](LayersBench& bench) { bench.readTable(); }, {});
+  actions.add("layers.tableOut", tr("Write who meets whom as a table"), {},
+              [](LayersBench& bench) { bench.writeTable(); }, {});
+  actions.add("layers.tableIn", tr("Take layers from a table"), {},
+              [](LayersBench& bench) { bench.readTable(); }, {});
   actions.add(
       "layers.weave", tr("Work the layers out from what is expected"), "Ctrl+Shift+W",
       [shown](LayersBench& bench) {

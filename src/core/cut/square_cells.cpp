@@ -1,0 +1,160 @@
+#include "core/cut/square_cells.h"
+
+#include <algorithm>
+#include <cstdlib>
+#include <numeric>
+
+namespace amber {
+namespace {
+
+constexpr int kLeastSide = 8;
+constexpr long long kMostCells = 2500;
+// Scores this much below the best are about as good; the least that counts.
+constexpr double kAbout = 0.05;
+constexpr double kLeastScore = 0.3;
+// Of a strip: what its cuts must show, how many of its cells must hold ink, and how much of the ink
+// must lie where that of the others does.
+constexpr double kStripCuts = 0.02;
+constexpr double kStripFull = 0.8;
+constexpr double kStripAlike = 0.6;
+// A quarter of a cut line being ink is enough for its colours to tell.
+constexpr double kTellingInk = 4;
+
+// What runs across every line between two columns (or rows) of pixels.
+class Lines {
+ public:
+  explicit Lines(std::size_t count) : across_(count), steps_(count), beside_(count) {}
+
+  void add(std::size_t line, bool before, bool after, int step) {
+    beside_[line] += before ? 1 : 0;
+    if (!before || !after) return;
+    ++across_[line];
+    steps_[line] += step;
+  }
+
+  // How far the lines at every `pitch` px stand out from all; nothing where there is none.
+  std::optional<double> standOut(std::size_t pitch, int length) const {
+    if (across_.size() < pitch) return std::nullopt;
+    double crossed = 0;
+    double step = 0;
+    double beside = 0;
+    double count = 0;
+    for (std::size_t line = pitch - 1; line < across_.size(); line += pitch) {
+      crossed += across_[line];
+      step += steps_[line];
+      beside += beside_[line];
+      count += 1;
+    }
+    const double all = std::accumulate(across_.begin(), across_.end(), 0.0);
+    const double allSteps = std::accumulate(steps_.begin(), steps_.end(), 0.0);
+    if (all <= 0) return 0;
+    const double usual = all / static_cast<double>(across_.size());
+    const double gap = std::max(0.0, 1 - crossed / count / usual);
+    if (crossed <= 0 || allSteps <= 0) return gap;
+    const double sharper = step / crossed / (allSteps / all);
+    const double telling = std::min(1.0, kTellingInk * beside / count / length);
+    const double colour = sharper > 1 ? (1 - 1 / sharper) * telling : 0;
+    return std::max(gap, colour);
+  }
+
+ private:
+  std::vector<double> across_;  // Pixels that are ink on both sides.
+  std::vector<double> steps_;   // Of their colours, added up.
+  std::vector<double> beside_;  // Ink before the line.
+};
+
+int stepOf(const Rgba& a, const Rgba& b) {
+  return std::abs(a.r - b.r) + std::abs(a.g - b.g) + std::abs(a.b - b.b);
+}
+
+// How many of a strip's cells hold ink, and how far two of them hold it at the same places: the
+// mean over all pairs of what both hold, by what either does.
+struct StripLook {
+  double full = 0;
+  double alike = 0;
+};
+
+StripLook lookAtStrip(const PixelMask& ink, int side) {
+  const int columns = ink.width() / side;
+  const int rows = ink.height() / side;
+  std::vector<double> held(static_cast<std::size_t>(side) * static_cast<std::size_t>(side));
+  double full = 0;
+  for (int row = 0; row < rows; ++row) {
+    for (int column = 0; column < columns; ++column) {
+      bool any = false;
+      for (int y = 0; y < side; ++y) {
+        for (int x = 0; x < side; ++x) {
+          if (!ink.test(column * side + x, row * side + y)) continue;
+          held[static_cast<std::size_t>(y * side + x)] += 1;
+          any = true;
+        }
+      }
+      full += any ? 1 : 0;
+    }
+  }
+  StripLook look{full / (columns * rows), 0};
+  if (full < 2) return look;
+  double both = 0;
+  double size = 0;
+  for (const double count : held) {
+    both += count * (count - 1);
+    size += count;
+  }
+  both /= full * (full - 1);
+  look.alike = both / (2 * size / full - both);
+  return look;
+}
+
+}  // namespace
+
+std::optional<SquareCells> squareCells(const Image& image, const PixelMask& ink) {
+  const int w = ink.width();
+  const int h = ink.height();
+  const int common = std::gcd(w, h);
+  if (common < kLeastSide || (w == h && w < 2 * kLeastSide)) return std::nullopt;
+  Lines columns(static_cast<std::size_t>(w - 1));
+  Lines rows(static_cast<std::size_t>(h - 1));
+  for (int y = 0; y < h; ++y) {
+    for (int x = 0; x < w; ++x) {
+      const bool here = ink.test(x, y);
+      if (x + 1 < w) {
+        const bool right = ink.test(x + 1, y);
+        const int step = here && right ? stepOf(image.at(x, y), image.at(x + 1, y)) : 0;
+        columns.add(static_cast<std::size_t>(x), here, right, step);
+      }
+      if (y + 1 < h) {
+        const bool below = ink.test(x, y + 1);
+        const int step = here && below ? stepOf(image.at(x, y), image.at(x, y + 1)) : 0;
+        rows.add(static_cast<std::size_t>(y), here, below, step);
+      }
+    }
+  }
+  std::vector<SquareCells> all;
+  double best = 0;
+  const int shorter = std::min(w, h);
+  double strip = 0;
+  for (int side = kLeastSide; side <= common; ++side) {
+    const long long cells = static_cast<long long>(w / side) * (h / side);
+    if (common % side != 0 || cells < 2 || cells > kMostCells) continue;
+    const auto across = columns.standOut(static_cast<std::size_t>(side), h);
+    const auto down = rows.standOut(static_cast<std::size_t>(side), w);
+    if (!across && !down) continue;
+    const double a = across.value_or(*(across ? across : down));
+    const double b = down.value_or(a);
+    // Both ways count, the weaker more.
+    const double score = (3 * std::min(a, b) + std::max(a, b)) / 4;
+    if (side == shorter) strip = std::min(a, b);
+    all.push_back({side, score});
+    best = std::max(best, score);
+  }
+  if (best >= kLeastScore) {
+    return *std::find_if(all.begin(), all.end(),
+                         [&](const SquareCells& one) { return one.score >= best - kAbout; });
+  }
+  if (w == h || common != shorter || strip < kStripCuts) return std::nullopt;
+  const StripLook look = lookAtStrip(ink, shorter);
+  if (look.full < kStripFull || look.alike < kStripAlike) return std::nullopt;
+  return SquareCells{shorter, kLeastScore};
+}
+
+}  // namespace amber

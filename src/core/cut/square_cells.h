@@ -1,0 +1,27 @@
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/image/image.h"
+#include "core/image/pixel_mask.h"
+
+namespace amber {
+
+/// Square cells that divide a sheet without rest, and how likely they are.
+struct SquareCells {
+  int side = 0;
+  double score = 0;  ///< 0 to 1.
+
+  bool operator==(const SquareCells&) const = default;
+};
+
+/// The likeliest square cells; nothing where none are likely. A side of at least 8 px that divides
+/// both sides of the sheet is told by its cut lines alone, against all lines of the sheet: that
+/// less ink runs across them, or, where ink is on both sides, that its colours break there. Of
+/// sides that do about as well the smallest is meant. A strip as high as its cells are wide needs
+/// less: that the cells are full and hold their ink at the same places. Requires: the mask of the
+/// image's size, not empty. Cost: two looks at every pixel.
+std::optional<SquareCells> squareCells(const Image& image, const PixelMask& ink);
+
+}  // namespace amber
