@@ -138,6 +138,12 @@ double leastCapsuleArea(const PixelMask& ink) {
   return least;
 }
 
+double worthOf(const Tally& tally, const PixelMask& ink, double keep) {
+  const auto held = static_cast<double>(tally.ink);
+  return held /
+         (static_cast<double>(tally.shape) + keep * (static_cast<double>(countOf(ink)) - held));
+}
+
 double bareShare(const Tally& tally, const InkCounts& ink) {
   return static_cast<double>(ink.total() - tally.ink) / static_cast<double>(ink.total());
 }
@@ -163,6 +169,43 @@ class BoxFitStylesTest : public QObject {
       const Box box = *balancedBox(InkCounts(ink));
       const double agreement = tallyOf(box, InkCounts(ink)).agreement(countOf(ink));
       RC_ASSERT(std::abs(agreement - everyBox(ink, 0).mostAgreement) < 1e-12);
+    });
+  }
+
+  void keepingWeighsWhatIsLeftBare() {
+    AMBER_PROPERTY("no box is worth more", [] {
+      const PixelMask ink = someInk(9);
+      const double keep = *rc::gen::inRange(1, 33) / 8.0;
+      const double worth =
+          worthOf(tallyOf(*balancedBox(InkCounts(ink), {keep, false}), InkCounts(ink)), ink, keep);
+      double most = 0;
+      for (int y0 = 0; y0 < ink.height(); ++y0) {
+        for (int x0 = 0; x0 < ink.width(); ++x0) {
+          for (int y1 = y0 + 1; y1 <= ink.height(); ++y1) {
+            for (int x1 = x0 + 1; x1 <= ink.width(); ++x1) {
+              const Box box{static_cast<double>(x0), static_cast<double>(y0),
+                            static_cast<double>(x1 - x0), static_cast<double>(y1 - y0)};
+              most = std::max(most, worthOf(tallyOf(box, InkCounts(ink)), ink, keep));
+            }
+          }
+        }
+      }
+      RC_ASSERT(std::abs(worth - most) < 1e-12);
+    });
+  }
+
+  void aGroundedBoxReachesTheFeet() {
+    AMBER_PROPERTY("grounded boxes keep all but toes", [] {
+      const PixelMask ink = someFigure(30);
+      if (countOf(ink) == 0) return;
+      const Box plain = *balancedBox(InkCounts(ink), {1.5, false});
+      const Box grounded = *balancedBox(InkCounts(ink), {1.5, true});
+      RC_ASSERT(grounded.x == plain.x && grounded.y == plain.y && grounded.w == plain.w);
+      RC_ASSERT(grounded.h >= plain.h);
+      const int bottom = static_cast<int>(grounded.y + grounded.h);
+      const auto below =
+          static_cast<double>(countWithin(ink, {0, bottom, ink.width(), ink.height() - bottom}));
+      RC_ASSERT(below <= kToes * static_cast<double>(countOf(ink)));
     });
   }
 

@@ -1,0 +1,156 @@
+#include <QTest>
+#include <random>
+
+#include "core/cut/drawn_lines.h"
+#include "core/cut/island_guess.h"
+#include "core/cut/islands.h"
+#include "core/cut/square_cells.h"
+#include "support/registry.h"
+
+using namespace amber;
+
+namespace {
+
+struct Drawn {
+  Image image;
+  PixelMask ink;
+
+  Drawn(int w, int h) : image(w, h), ink(w, h) {}
+  void dot(int x, int y, Rgba colour) {
+    image.at(x, y) = colour;
+    ink.set(x, y);
+  }
+};
+
+// A disc with a nose, so that cells are alike but not the same.
+void drawFigure(Drawn& sheet, int left, int top, int side, int number) {
+  for (int y = 2; y < side - 2; ++y) {
+    for (int x = 2; x < side - 2; ++x) {
+      const int dx = x - side / 2;
+      const int dy = y - side / 2;
+      const bool body = dx * dx + dy * dy < side * side / 7;
+      const bool nose = dy == number % 5 - 2 && dx > 0 && dx < side / 2 - 2;
+      if (body || nose) sheet.dot(left + x, top + y, {200, static_cast<std::uint8_t>(10 * x), 30, 255});
+    }
+  }
+}
+
+Drawn sheetOf(int columns, int rows, int side) {
+  Drawn sheet(columns * side, rows * side);
+  for (int i = 0; i < columns * rows; ++i) {
+    drawFigure(sheet, i % columns * side, i / columns * side, side, i);
+  }
+  return sheet;
+}
+
+}  // namespace
+
+class SquareCellsTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void figuresInSquaresAreTold_data() {
+    QTest::addColumn<int>("columns");
+    QTest::addColumn<int>("rows");
+    QTest::addColumn<int>("side");
+    QTest::newRow("a strip") << 8 << 1 << 32;
+    QTest::newRow("a column") << 1 << 6 << 24;
+    QTest::newRow("a block") << 4 << 3 << 16;
+    QTest::newRow("two") << 2 << 1 << 48;
+  }
+  void figuresInSquaresAreTold() {
+    QFETCH(int, columns);
+    QFETCH(int, rows);
+    QFETCH(int, side);
+    const Drawn sheet = sheetOf(columns, rows, side);
+    const auto found = squareCells(sheet.image, sheet.ink);
+    QVERIFY(found.has_value());
+    QCOMPARE(found->side, side);
+  }
+
+  // Ink all over: only the colours break at the cells' edges.
+  void solidTilesAreTold() {
+    std::mt19937 random(5);
+    Drawn sheet(96, 64);
+    for (int row = 0; row < 2; ++row) {
+      for (int column = 0; column < 3; ++column) {
+        const auto shade = static_cast<std::uint8_t>(30 + random() % 200);
+        for (int y = 0; y < 32; ++y) {
+          for (int x = 0; x < 32; ++x) {
+            const auto grain = static_cast<std::uint8_t>(shade + random() % 8);
+            sheet.dot(column * 32 + x, row * 32 + y, {grain, shade, 20, 255});
+          }
+        }
+      }
+    }
+    const auto found = squareCells(sheet.image, sheet.ink);
+    QVERIFY(found.has_value());
+    QCOMPARE(found->side, 32);
+  }
+
+  void onePictureHasNoSquares() {
+    const Drawn one = sheetOf(1, 1, 64);
+    QVERIFY(!squareCells(one.image, one.ink));
+    // Nor has a panorama, though it is twice as wide as high.
+    Drawn wide(128, 64);
+    for (int x = 0; x < 128; ++x) {
+      for (int y = 30 + x * x / 800; y < 64; ++y) {
+        wide.dot(x, y, {static_cast<std::uint8_t>(x), static_cast<std::uint8_t>(2 * y), 90, 255});
+      }
+    }
+    QVERIFY(!squareCells(wide.image, wide.ink));
+    QVERIFY(!squareCells(Image(1, 1), PixelMask(1, 1)));
+    QVERIFY(!squareCells(Image(64, 64), PixelMask(64, 64)));
+  }
+
+  void linesDrawnRoundCellsAreLeftOut() {
+    // Cells of 10 x 12 with a line round each, a pixel apart.
+    Drawn sheet(4 * 13 - 1, 14);
+    for (int i = 0; i < 4; ++i) {
+      for (int y = 0; y < 14; ++y) {
+        for (int x = 0; x < 12; ++x) {
+          const bool line = x == 0 || y == 0 || x == 11 || y == 13;
+          if (line) sheet.dot(i * 13 + x, y, {9, 9, 200, 255});
+        }
+      }
+      drawFigure(sheet, i * 13 + 1, 1, 10, i);
+    }
+    const Grid outer{{12, 14}, {}, {1, 0}, 4, 1};
+    const auto inner = withinDrawnLines(sheet.image, sheet.ink, outer);
+    QVERIFY(inner.has_value());
+    QVERIFY(*inner == (Grid{{10, 12}, {1, 1}, {3, 2}, 4, 1}));
+    // Without lines there is nothing to leave out; nor where the ground goes on inward.
+    const Drawn plain = sheetOf(4, 1, 14);
+    QVERIFY(!withinDrawnLines(plain.image, plain.ink, {{14, 14}, {}, {}, 4, 1}));
+    Drawn ground(28, 14);
+    for (int y = 0; y < 14; ++y) {
+      for (int x = 0; x < 28; ++x) ground.dot(x, y, {80, 80, 80, 255});
+    }
+    QVERIFY(!withinDrawnLines(ground.image, ground.ink, {{14, 14}, {}, {}, 2, 1}));
+  }
+
+  void partsWhoseBoundsOverlapAreOneFigure() {
+    // Rings around their middles, in two rows.
+    PixelMask ink(100, 60);
+    for (int i = 0; i < 8; ++i) {
+      const int left = 2 + i % 4 * 24;
+      const int top = 2 + i / 4 * 28;
+      for (int k = 0; k < 20; ++k) {
+        for (const auto& [x, y] : {std::pair(k, 0), {k, 19}, {0, k}, {19, k}}) {
+          ink.set(left + x, top + y);
+        }
+      }
+      for (int y = 8; y < 12; ++y) {
+        for (int x = 8; x < 12; ++x) ink.set(left + x, top + y);
+      }
+    }
+    const Islands found = islandsOf(ink, {1, 1, 0});
+    QCOMPARE(found.all.size(), std::size_t{8});
+    for (const Island& island : found.all) QCOMPARE(island.bounds.w, 20);
+    QVERIFY(likeFigures(found.all) > 0.5);
+    QCOMPARE(likeFigures({}), 0.0);
+  }
+};
+AMBER_TEST(SquareCellsTest);
+
+#include "square_cells_tests.moc"
