@@ -28,6 +28,11 @@ constexpr double kIslands = 0.54;
 constexpr double kSquares = 0.55;
 constexpr double kSquaresTell = 0.8;
 constexpr double kSureSquares = 0.8;
+// What all of the sheet scores where nothing speaks for cutting it, and squares that divide it all
+// the same: so many of them are proposed after it.
+constexpr double kWhole = 0.35;
+constexpr double kPossible = 0.18;
+constexpr std::size_t kMostPossible = 2;
 constexpr double kLikelyFigures = 0.7;
 constexpr std::size_t kLinesSought = 4;
 constexpr double kNearlyAll = 0.9;
@@ -113,22 +118,31 @@ bool explains(const Grid& grid, const std::vector<Island>& islands) {
          spreadOf(down) < kSamePlace;
 }
 
+Grid gridOf(const SquareCells& squares, PixelSize sheet) {
+  return {{squares.side, squares.side}, {}, {}, sheet.w / squares.side, sheet.h / squares.side};
+}
+
 // Figures that lie anywhere leave gaps here and there, and some at equal distances: then squares
 // are only meant where the figures lie in them.
 bool doubtful(const SquareCells& squares, PixelSize sheet,
               const std::optional<IslandGuess>& guess) {
   if (!guess || squares.score >= kSureSquares || guess->likelihood < kLikelyFigures) return false;
-  return !explains(
-      {{squares.side, squares.side}, {}, {}, sheet.w / squares.side, sheet.h / squares.side},
-      guess->islands);
+  return !explains(gridOf(squares, sheet), guess->islands);
+}
+
+// Squares told by faint ink; but a haze of hardly any alpha may join what firm ink shows well apart.
+SquaresFound surer(SquaresFound faint, SquaresFound firm, PixelSize sheet,
+                   const std::optional<IslandGuess>& guess) {
+  if (faint.likely && doubtful(*faint.likely, sheet, guess)) faint.likely.reset();
+  const bool sure = firm.likely && firm.likely->score >= kSureSquares;
+  return faint.likely || !sure ? std::move(faint) : std::move(firm);
 }
 
 // Square cells that divide the sheet are proposed besides, and a grid of them that was found
 // already is likelier for it.
-void addSquares(const SquareCells& squares, PixelSize sheet, std::vector<Proposal>& proposals) {
-  const Grid grid{
-      {squares.side, squares.side}, {}, {}, sheet.w / squares.side, sheet.h / squares.side};
-  const double score = kSquares + (1 - kSquares) * kSquaresTell * squares.score;
+void addSquares(const SquareCells& squares, double score, PixelSize sheet,
+                std::vector<Proposal>& proposals) {
+  const Grid grid = gridOf(squares, sheet);
   for (Proposal& proposal : proposals) {
     if (std::get<Grid>(proposal.way) != grid) continue;
     proposal.score = std::max(proposal.score, score);
@@ -176,8 +190,10 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
     return columnCuts(turned(art.image), turned(art.faint), kWaysASide);
   });
   auto islandsSought = std::async(std::launch::async, [&] { return guessIslands(art); });
-  auto squaresSought =
-      std::async(std::launch::async, [&] { return squareCells(art.image, art.faint); });
+  auto squaresSought = std::async(std::launch::async, [&] {
+    return std::pair(squareCells(art.image, art.faint),
+                     art.faint == art.firm ? SquaresFound{} : squareCells(art.image, art.firm));
+  });
   const std::vector<AxisCut> columns = columnCuts(art.image, art.faint, kWaysASide);
   std::vector<Proposal> proposals = gridProposals(columns, rowsSought.get());
   const auto better = [](const Proposal& a, const Proposal& b) { return a.score > b.score; };
@@ -189,9 +205,16 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
       }
     }
   }
-  const auto squares = squaresSought.get();
-  if (squares && !doubtful(*squares, art.image.size(), guess)) {
-    addSquares(*squares, art.image.size(), proposals);
+  const PixelSize sheet = art.image.size();
+  auto [faintSquares, firmSquares] = squaresSought.get();
+  const SquaresFound squares = surer(std::move(faintSquares), std::move(firmSquares), sheet, guess);
+  if (squares.likely) {
+    addSquares(*squares.likely, kSquares + (1 - kSquares) * kSquaresTell * squares.likely->score,
+               sheet, proposals);
+  }
+  for (std::size_t i = 0; i < std::min(squares.possible.size(), kMostPossible); ++i) {
+    const double score = kPossible + (kWhole - kPossible) * squares.possible[i].score / 2;
+    addSquares(squares.possible[i], score, sheet, proposals);
   }
   std::stable_sort(proposals.begin(), proposals.end(), better);
   leaveLinesOut(art, proposals);

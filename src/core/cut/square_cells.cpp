@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cstdlib>
 #include <numeric>
+#include <tuple>
 
 namespace amber {
 namespace {
@@ -105,13 +106,30 @@ StripLook lookAtStrip(const PixelMask& ink, int side) {
   return look;
 }
 
+// Which of the sides, smallest first, is meant. `strip`: what the cuts of a strip show.
+std::optional<SquareCells> likelyOf(const std::vector<SquareCells>& all, const PixelMask& ink,
+                                    double strip) {
+  double best = 0;
+  for (const SquareCells& one : all) best = std::max(best, one.score);
+  if (best >= kLeastScore) {
+    return *std::find_if(all.begin(), all.end(),
+                         [&](const SquareCells& one) { return one.score >= best - kAbout; });
+  }
+  const int shorter = std::min(ink.width(), ink.height());
+  const int longer = std::max(ink.width(), ink.height());
+  if (shorter == longer || longer % shorter != 0 || strip < kStripCuts) return std::nullopt;
+  const StripLook look = lookAtStrip(ink, shorter);
+  if (look.full < kStripFull || look.alike < kStripAlike) return std::nullopt;
+  return SquareCells{shorter, kLeastScore};
+}
+
 }  // namespace
 
-std::optional<SquareCells> squareCells(const Image& image, const PixelMask& ink) {
+SquaresFound squareCells(const Image& image, const PixelMask& ink) {
   const int w = ink.width();
   const int h = ink.height();
   const int common = std::gcd(w, h);
-  if (common < kLeastSide || (w == h && w < 2 * kLeastSide)) return std::nullopt;
+  if (common < kLeastSide || (w == h && w < 2 * kLeastSide)) return {};
   Lines columns(static_cast<std::size_t>(w - 1));
   Lines rows(static_cast<std::size_t>(h - 1));
   for (int y = 0; y < h; ++y) {
@@ -130,8 +148,6 @@ std::optional<SquareCells> squareCells(const Image& image, const PixelMask& ink)
     }
   }
   std::vector<SquareCells> all;
-  double best = 0;
-  const int shorter = std::min(w, h);
   double strip = 0;
   for (int side = kLeastSide; side <= common; ++side) {
     const long long cells = static_cast<long long>(w / side) * (h / side);
@@ -142,19 +158,15 @@ std::optional<SquareCells> squareCells(const Image& image, const PixelMask& ink)
     const double a = across.value_or(*(across ? across : down));
     const double b = down.value_or(a);
     // Both ways count, the weaker more.
-    const double score = (3 * std::min(a, b) + std::max(a, b)) / 4;
-    if (side == shorter) strip = std::min(a, b);
-    all.push_back({side, score});
-    best = std::max(best, score);
+    all.push_back({side, (3 * std::min(a, b) + std::max(a, b)) / 4});
+    if (side == std::min(w, h)) strip = std::min(a, b);
   }
-  if (best >= kLeastScore) {
-    return *std::find_if(all.begin(), all.end(),
-                         [&](const SquareCells& one) { return one.score >= best - kAbout; });
-  }
-  if (w == h || common != shorter || strip < kStripCuts) return std::nullopt;
-  const StripLook look = lookAtStrip(ink, shorter);
-  if (look.full < kStripFull || look.alike < kStripAlike) return std::nullopt;
-  return SquareCells{shorter, kLeastScore};
+  SquaresFound found{likelyOf(all, ink, strip), std::move(all)};
+  std::sort(found.possible.begin(), found.possible.end(),
+            [](const SquareCells& one, const SquareCells& other) {
+              return std::tie(one.score, one.side) > std::tie(other.score, other.side);
+            });
+  return found;
 }
 
 }  // namespace amber

@@ -16,12 +16,19 @@ struct SquareCells {
   bool operator==(const SquareCells&) const = default;
 };
 
-/// The likeliest square cells; nothing where none are likely. A side of at least 8 px that divides
+/// What was found of a sheet.
+struct SquaresFound {
+  std::optional<SquareCells> likely;  ///< Nothing where none are likely.
+  std::vector<SquareCells> possible;  ///< Every side that divides the sheet, likeliest first; of
+                                      ///< equal ones the larger first.
+};
+
+/// The square cells of a sheet. A side of at least 8 px that divides
 /// both sides of the sheet is told by its cut lines alone, against all lines of the sheet: that
 /// less ink runs across them, or, where ink is on both sides, that its colours break there. Of
 /// sides that do about as well the smallest is meant. A strip as high as its cells are wide needs
 /// less: that the cells are full and hold their ink at the same places. Requires: the mask of the
 /// image's size, not empty. Cost: two looks at every pixel.
-std::optional<SquareCells> squareCells(const Image& image, const PixelMask& ink);
+SquaresFound squareCells(const Image& image, const PixelMask& ink);
 
 }  // namespace amber

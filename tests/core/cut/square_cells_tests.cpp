@@ -63,7 +63,7 @@ class SquareCellsTest : public QObject {
     QFETCH(int, rows);
     QFETCH(int, side);
     const Drawn sheet = sheetOf(columns, rows, side);
-    const auto found = squareCells(sheet.image, sheet.ink);
+    const auto found = squareCells(sheet.image, sheet.ink).likely;
     QVERIFY(found.has_value());
     QCOMPARE(found->side, side);
   }
@@ -83,14 +83,14 @@ class SquareCellsTest : public QObject {
         }
       }
     }
-    const auto found = squareCells(sheet.image, sheet.ink);
+    const auto found = squareCells(sheet.image, sheet.ink).likely;
     QVERIFY(found.has_value());
     QCOMPARE(found->side, 32);
   }
 
   void onePictureHasNoSquares() {
     const Drawn one = sheetOf(1, 1, 64);
-    QVERIFY(!squareCells(one.image, one.ink));
+    QVERIFY(!squareCells(one.image, one.ink).likely);
     // Nor has a panorama, though it is twice as wide as high.
     Drawn wide(128, 64);
     for (int x = 0; x < 128; ++x) {
@@ -98,9 +98,9 @@ class SquareCellsTest : public QObject {
         wide.dot(x, y, {static_cast<std::uint8_t>(x), static_cast<std::uint8_t>(2 * y), 90, 255});
       }
     }
-    QVERIFY(!squareCells(wide.image, wide.ink));
-    QVERIFY(!squareCells(Image(1, 1), PixelMask(1, 1)));
-    QVERIFY(!squareCells(Image(64, 64), PixelMask(64, 64)));
+    QVERIFY(!squareCells(wide.image, wide.ink).likely);
+    QVERIFY(!squareCells(Image(1, 1), PixelMask(1, 1)).likely);
+    QVERIFY(!squareCells(Image(64, 64), PixelMask(64, 64)).likely);
   }
 
   void linesDrawnRoundCellsAreLeftOut() {
