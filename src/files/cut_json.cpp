@@ -21,6 +21,7 @@ Json jsonOf(const CutWay& way) {
     json["join"] = rule->join;
     json["minInk"] = rule->minInk;
     json["part"] = rule->part;
+    if (rule->boxes) json["boxes"] = true;
   } else {
     json["rects"] = Json::array();
     for (const PixelRect& rect : std::get<HandCut>(way).rects)
@@ -33,10 +34,13 @@ Json jsonOf(const CutWay& way) {
 CutWay readWay(const JsonReader& from) {
   const auto way = from.optionalMember("way");
   switch (way ? way->choice(kWayWords) : 0) {
-    case 1:
-      return IslandRule{from.member("join").whole(kJoinRange),
-                        from.member("minInk").whole(kLeastInkRange),
-                        from.member("part").whole(kByteRange)};
+    case 1: {
+      IslandRule rule{from.member("join").whole(kJoinRange),
+                      from.member("minInk").whole(kLeastInkRange),
+                      from.member("part").whole(kByteRange)};
+      if (const auto boxes = from.optionalMember("boxes")) rule.boxes = boxes->truth();
+      return rule;
+    }
     case 2: {
       HandCut hand;
       for (const JsonReader& rect : from.member("rects").elements(kMostRects)) {

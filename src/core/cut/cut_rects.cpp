@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/cut/drawn_boxes.h"
 #include "core/cut/grid.h"
 
 namespace amber {
@@ -31,6 +32,14 @@ void clear(PixelMask& mask, const PixelRect& area) {
   for (int y = inside.y; y < inside.bottom(); ++y) {
     for (int x = inside.x; x < inside.right(); ++x) mask.reset(x, y);
   }
+}
+
+Image partOf(const Image& image, const PixelRect& area) {
+  Image part(area.w, area.h);
+  for (int y = 0; y < area.h; ++y) {
+    std::copy_n(image.row(area.y + y) + area.x, area.w, part.row(y));
+  }
+  return part;
 }
 
 // The masks of one area, with what lies in `without` taken out.
@@ -81,13 +90,17 @@ class RectSearch {
   std::vector<PixelRect> islands(const IslandRule& rule, const PixelRect& area,
                                  const std::vector<CutRegion>& without) {
     const AreaInk ink(art_, area, without);
+    const PixelMask firm = rule.part == 0               ? PixelMask()
+                           : rule.part == ink.firmAlpha ? ink.firm
+                                                        : inkAbove(ink.faint, rule.part, area);
     Islands islands;
-    if (rule.part == 0) {
+    if (rule.boxes) {
+      islands = islandsAmongBoxes(partOf(art_.image, area), ink.faint,
+                                  rule.part == 0 ? nullptr : &firm, rule);
+    } else if (rule.part == 0) {
       islands = islandsOf(ink.faint, rule);
-    } else if (rule.part == ink.firmAlpha) {
-      islands = partedIslandsOf(ink.faint, ink.firm, rule);
     } else {
-      islands = partedIslandsOf(ink.faint, inkAbove(ink.faint, rule.part, area), rule);
+      islands = partedIslandsOf(ink.faint, firm, rule);
     }
     std::vector<PixelRect> found;
     for (const Island& island : islands.all) {

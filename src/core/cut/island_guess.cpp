@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "core/cut/drawn_boxes.h"
+
 namespace amber {
 namespace {
 
@@ -14,6 +16,9 @@ constexpr double kWorthParting = 0.05;
 constexpr double kWorthTouching = 0.15;
 // Parting takes memory by the pixel; on larger sheets it is left to be asked for, px.
 constexpr long long kMostParted = 64LL << 20;
+// How ink that lies beside drawn boxes is gathered: parts this near, and no specks, px.
+constexpr int kBesideBoxes = 2;
+constexpr int kLeastBesideBoxes = 4;
 // More islands than this are texture.
 constexpr std::size_t kMostIslands = 20000;
 
@@ -45,6 +50,11 @@ std::optional<IslandGuess> steadiest(const SheetArt& art, int part) {
 }  // namespace
 
 std::optional<IslandGuess> guessIslands(const SheetArt& art) {
+  if (areInBoxes(art)) {
+    IslandGuess boxed{{kBesideBoxes, kLeastBesideBoxes, 0, true}, {}, 1};
+    boxed.islands = islandsAmongBoxes(art.image, art.faint, nullptr, boxed.rule).all;
+    return boxed;
+  }
   auto best = steadiest(art, 0);
   const bool large = 1LL * art.image.width() * art.image.height() > kMostParted;
   const bool parts = !large && !(art.faint == art.firm);

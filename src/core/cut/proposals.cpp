@@ -71,7 +71,9 @@ std::string reasonFor(const Grid& grid, const PixelMask& ink) {
 }
 
 std::string reasonFor(const IslandGuess& guess) {
-  std::string reason = std::to_string(guess.islands.size()) + " islands of ink";
+  std::string reason = std::to_string(guess.islands.size()) +
+                       (guess.rule.boxes ? " frames in boxes that are drawn, and ink beside them"
+                                         : " islands of ink");
   if (guess.rule.join > 1) {
     reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart gathered";
   }
@@ -130,7 +132,8 @@ bool doubtful(const SquareCells& squares, PixelSize sheet,
   return !explains(gridOf(squares, sheet), guess->islands);
 }
 
-// Squares told by faint ink; but a haze of hardly any alpha may join what firm ink shows well apart.
+// Squares told by faint ink; but a haze of hardly any alpha may join what firm ink shows well
+// apart.
 SquaresFound surer(SquaresFound faint, SquaresFound firm, PixelSize sheet,
                    const std::optional<IslandGuess>& guess) {
   if (faint.likely && doubtful(*faint.likely, sheet, guess)) faint.likely.reset();

@@ -67,6 +67,9 @@ constexpr double kBorderAlone = 0.6;
 constexpr double kLineBorder = 0.9;
 constexpr double kLineShare = 0.2;
 constexpr double kGroundShare = 0.25;
+// What covers so much of the sheet, and so much of its border, is its ground in any case.
+constexpr double kGroundAlone = 1.0 / 3;
+constexpr double kGroundAtBorder = 0.2;
 // Of all of the sheet, the least share of its background.
 constexpr double kLeastKey = 0.05;
 // So many pixels tell which colour is the most frequent.
@@ -159,7 +162,12 @@ std::optional<KeyColour> likelyKey(const Image& image) {
                             codeOf(image.at(0, bottom)) == key &&
                             codeOf(image.at(right, bottom)) == key;
   if (!cornersAgree) key = border.most();
-  if (border.share(key) < (cornersAgree ? kBorderWithCorners : kBorderAlone)) return std::nullopt;
+  if (border.share(key) < (cornersAgree ? kBorderWithCorners : kBorderAlone)) {
+    // Art and lines may reach the border in many places; what covers so much and lies at it is the
+    // ground all the same.
+    key = all.most();
+    if (all.share(key) < kGroundAlone || border.share(key) < kGroundAtBorder) return std::nullopt;
+  }
   // A line drawn around all of the sheet is not its background.
   if (border.share(key) > kLineBorder && all.share(key) < kLineShare &&
       all.share(all.most()) > kGroundShare) {

@@ -1,0 +1,186 @@
+#include "core/cut/drawn_boxes.h"
+
+#include <algorithm>
+#include <optional>
+#include <tuple>
+#include <unordered_map>
+
+#include "core/project/ranges.h"
+
+namespace amber {
+namespace {
+
+constexpr int kLeastInside = 3;
+// So many places along a corner's top side are tried for the other corner: figures may touch lines.
+constexpr int kMostTried = 8;
+constexpr long long kStepsAPixel = 16;
+constexpr std::size_t kLeastBoxes = 3;
+constexpr double kMostInk = 0.5;
+
+PixelRect lineAround(const PixelRect& inside) {
+  return {inside.x - 1, inside.y - 1, inside.w + 2, inside.h + 2};
+}
+
+void clear(PixelMask& mask, const PixelRect& rect) {
+  for (int y = rect.y; y < rect.bottom(); ++y) {
+    for (int x = rect.x; x < rect.right(); ++x) mask.reset(x, y);
+  }
+}
+
+// Finds boxes by their upper left corners.
+class BoxSearch {
+ public:
+  BoxSearch(const Image& image, const PixelMask& ink)
+      : image_(image), ink_(ink), left_(kStepsAPixel * image.width() * image.height()) {}
+
+  // The insides, in the order of their corners.
+  std::vector<PixelRect> all() {
+    constexpr int kSide = kLeastInside + 2;
+    std::vector<PixelRect> found;
+    for (int y = 0; y + kSide <= image_.height(); ++y) {
+      for (int x = 0; x + kSide <= image_.width(); ++x) {
+        if (left_ <= 0 || found.size() == kMostRects) return found;
+        if (!ink_.test(x, y)) continue;
+        line_ = image_.at(x, y);
+        if (is(x + 1, y + 1) || !is(x + kSide - 1, y) || !is(x, y + kSide - 1)) continue;
+        if (const auto box = boxFrom(x, y); box && isOpen(*box)) found.push_back(*box);
+      }
+    }
+    return found;
+  }
+
+ private:
+  bool is(int x, int y) const { return image_.at(x, y) == line_; }
+
+  // How many pixels of the line go on from here.
+  int along(int x, int y, int dx, int dy, int most) {
+    int count = 0;
+    while (count < most && is(x + count * dx, y + count * dy)) ++count;
+    left_ -= count + 1;
+    return count;
+  }
+
+  std::optional<PixelRect> boxFrom(int x, int y) {
+    const int right = along(x, y, 1, 0, image_.width() - x);
+    const int down = along(x, y, 0, 1, image_.height() - y);
+    int tried = 0;
+    for (int w = kLeastInside + 2; w <= right && tried < kMostTried; ++w) {
+      --left_;
+      if (!is(x + w - 1, y + 1)) continue;
+      ++tried;
+      const int other = along(x + w - 1, y, 0, 1, down);
+      for (int h = kLeastInside + 2; h <= other; ++h) {
+        --left_;
+        if (!is(x + 1, y + h - 1) || along(x, y + h - 1, 1, 0, w) < w) continue;
+        return PixelRect{x + 1, y + 1, w - 2, h - 2};
+      }
+    }
+    return std::nullopt;
+  }
+
+  // An outline of a figure has the figure next to it; a box drawn round one mostly the ground.
+  bool isOpen(const PixelRect& inside) {
+    std::unordered_map<std::uint32_t, int> counts;
+    int most = 0;
+    const auto add = [&](int x, int y) {
+      const Rgba& pixel = image_.at(x, y);
+      const std::uint32_t code = pixel.a == 0
+                                     ? 0
+                                     : std::uint32_t{pixel.r} << 24 | std::uint32_t{pixel.g} << 16 |
+                                           std::uint32_t{pixel.b} << 8 | pixel.a;
+      most = std::max(most, ++counts[code]);
+    };
+    for (int x = inside.x; x < inside.right(); ++x) {
+      add(x, inside.y);
+      add(x, inside.bottom() - 1);
+    }
+    for (int y = inside.y + 1; y + 1 < inside.bottom(); ++y) {
+      add(inside.x, y);
+      add(inside.right() - 1, y);
+    }
+    left_ -= 2LL * (inside.w + inside.h);
+    return most >= inside.w + inside.h - 2;
+  }
+
+  const Image& image_;
+  const PixelMask& ink_;
+  Rgba line_;
+  long long left_;  // Steps that may still be taken.
+};
+
+long long areaOf(const PixelRect& rect) {
+  return 1LL * rect.w * rect.h;
+}
+
+// Leaves out boxes within boxes, and a box around most of the others.
+std::vector<PixelRect> outermost(std::vector<PixelRect> boxes) {
+  std::sort(boxes.begin(), boxes.end(), [](const PixelRect& a, const PixelRect& b) {
+    return std::tuple(-areaOf(a), a.y, a.x) < std::tuple(-areaOf(b), b.y, b.x);
+  });
+  std::size_t first = 0;
+  for (; first + kLeastBoxes < boxes.size(); ++first) {
+    const auto held =
+        std::count_if(boxes.begin() + static_cast<std::ptrdiff_t>(first) + 1, boxes.end(),
+                      [&](const PixelRect& box) { return within(box, boxes[first]); });
+    if (2 * static_cast<std::size_t>(held) <= boxes.size() - first) break;
+  }
+  // Large ones come first: what overlaps one of them is a part of it. They are looked up by the
+  // rows they cross.
+  constexpr int kBand = 32;
+  std::vector<PixelRect> kept;
+  std::unordered_map<int, std::vector<std::size_t>> byBand;
+  for (std::size_t i = first; i < boxes.size(); ++i) {
+    const PixelRect& box = boxes[i];
+    const int last = (box.bottom() - 1) / kBand;
+    bool taken = false;
+    for (int band = box.y / kBand; !taken && band <= last; ++band) {
+      const std::vector<std::size_t>& others = byBand[band];
+      taken = std::any_of(others.begin(), others.end(), [&](std::size_t other) {
+        return !intersection(kept[other], box).empty();
+      });
+    }
+    if (taken) continue;
+    for (int band = box.y / kBand; band <= last; ++band) byBand[band].push_back(kept.size());
+    kept.push_back(box);
+  }
+  inReadingOrder(kept);
+  return kept;
+}
+
+}  // namespace
+
+std::vector<PixelRect> drawnBoxes(const Image& image, const PixelMask& ink) {
+  return outermost(BoxSearch(image, ink).all());
+}
+
+bool areInBoxes(const SheetArt& art) {
+  long long held = 0;
+  long long lines = 0;
+  std::size_t boxes = 0;
+  for (const PixelRect& box : drawnBoxes(art.image, art.faint)) {
+    const long long ink = countWithin(art.faint, box);
+    held += ink;
+    lines += 2LL * (box.w + box.h) + 4;
+    boxes += ink > 0 ? 1 : 0;
+  }
+  const auto rest = static_cast<double>(countOf(art.faint) - lines);
+  return boxes >= kLeastBoxes && static_cast<double>(held) >= kMostInk * rest;
+}
+
+Islands islandsAmongBoxes(const Image& image, PixelMask faint, const PixelMask* firm,
+                          const IslandRule& rule) {
+  std::vector<Island> boxes;
+  PixelMask core = firm != nullptr ? *firm : PixelMask();
+  for (const PixelRect& inside : drawnBoxes(image, faint)) {
+    const long long ink = countWithin(faint, inside);
+    if (ink > 0) boxes.push_back({inside, ink});
+    clear(faint, lineAround(inside));
+    if (firm != nullptr) clear(core, lineAround(inside));
+  }
+  Islands found = firm != nullptr ? partedIslandsOf(faint, core, rule) : islandsOf(faint, rule);
+  found.all.insert(found.all.end(), boxes.begin(), boxes.end());
+  inReadingOrder(found.all);
+  return found;
+}
+
+}  // namespace amber
