@@ -21,6 +21,7 @@
 #include "work/pack_project.h"
 #include "work/project_change.h"
 #include "work/report.h"
+#include "work/sure_cuts.h"
 
 namespace amber {
 namespace {
@@ -37,6 +38,7 @@ struct SheetArguments {
   std::string project;
   std::vector<std::string> images;  // Files, and folders of files.
   bool separate = false;            // Numbered images are no animation.
+  bool sure = false;                // Only what needs no look is cut.
   CuttingArguments cutting;
   AssetChoice asset;
 };
@@ -52,6 +54,61 @@ Result<Project> added(const Project& before, std::vector<ImportedSheet> imported
     if (!project) return project;
   }
   return project;
+}
+
+// The images as sheets that are not cut yet.
+Result<Project> addedUncut(const Project& before, std::vector<ImportedSheet> imported,
+                           const SheetArguments& arguments) {
+  std::vector<Edit> edits;
+  std::uint32_t next = before.nextId;
+  for (ImportedSheet& one : imported) {
+    Sheet sheet = std::move(one.sheet);
+    sheet.id = {next++};
+    sheet.orientation = arguments.cutting.orientation;
+    const Image image = oriented(std::move(one.image), sheet.orientation);
+    sheet.size = image.size();
+    sheet.ink = arguments.cutting.ink.ruleFor(image);
+    edits.emplace_back(PutSheet{std::move(sheet)});
+  }
+  auto after = withEdits(before, edits);
+  if (!after) return tl::unexpected(after.error());
+  return std::move(after->project);
+}
+
+Json sheetsJson(const Project& project, const std::vector<SheetId>& sheets) {
+  Json list = Json::array();
+  for (const SheetId id : sheets) list.push_back(findSheet(project, id)->path);
+  return list;
+}
+
+// Cuts what needs no look and tells the others, with what they might be.
+Result<Exit> addSure(ProjectChange& change, std::vector<ImportedSheet> imported,
+                     const SheetArguments& arguments, bool json) {
+  auto project = addedUncut(change.project(), std::move(imported), arguments);
+  if (!project) return tl::unexpected(project.error());
+  ArtStore store(folderOf(arguments.project));
+  auto sure = sureCuts(*project, arguments.asset.kind, store, {});
+  if (!sure) return tl::unexpected(sure.error());
+  auto cut = withEdits(*project, sure->edits);
+  if (!cut) return tl::unexpected(cut.error());
+  if (auto saved = change.save(std::move(cut->project)); !saved) {
+    return tl::unexpected(saved.error());
+  }
+  const Project& after = change.project();
+  Json left = Json::array();
+  for (const SheetToSee& one : sure->left) {
+    const std::string& path = findSheet(after, one.sheet)->path;
+    left.push_back(Json{{"sheet", path}, {"reason", one.reason}});
+    std::cerr << path << ": not cut yet; " << one.reason << "\n";
+  }
+  if (json) {
+    std::cout << jsonText(Json{{"project", arguments.project},
+                               {"cut", sheetsJson(after, sure->cut)},
+                               {"left", std::move(left)}});
+  }
+  std::cerr << arguments.project << ": " << after.sheets.size() << " sheets, " << sure->cut.size()
+            << " cut now, " << sure->left.size() << " to look at\n";
+  return Exit::Done;
 }
 
 Result<Exit> addSheets(ProjectChange& change, const SheetArguments& arguments, bool json) {
@@ -88,6 +145,7 @@ Result<Exit> addSheets(ProjectChange& change, const SheetArguments& arguments, b
     return failure(ErrorCode::FileMissing, "no image is there that can be read; see formats",
                    arguments.images.front());
   }
+  if (arguments.sure) return addSure(change, std::move(imported), arguments, json);
   auto project = added(before, std::move(imported), arguments);
   if (!project) return tl::unexpected(project.error());
   if (auto saved = change.save(std::move(*project)); !saved) {
@@ -196,6 +254,8 @@ class SheetCommand : public Command {
                    "A sheet, several, or a folder of them; copied beside the project if need be")
         ->required();
     app.add_flag("--separate", arguments_.separate, "Numbered images are no animation");
+    app.add_flag("--sure", arguments_.sure,
+                 "Cut only what needs no look, each as its pixels say; tell the others");
     addCutting(app, cutting_);
     app.add_option("--cut-region", cutting_.regions, "A part of the sheet that is cut another way")
         ->check(cutRegionForm());
@@ -228,15 +288,24 @@ class SheetCommand : public Command {
       }
       asset.kind = recipe_.takeKind();
     }
-    if (asset.kind.empty()) {
+    if (asset.kind.empty() && !arguments_.sure) {
       return failure(ErrorCode::BadValue, "say the asset's kind by --of-kind, such as character");
     }
     if (rate_ > 0) asset.durationMs = durationAt(rate_);
     asset.loop = *enumFrom<LoopMode>(kLoopWords, loop_);
     if (!origin_.empty()) asset.origin = *originRuleFrom(origin_);
     if (!shape_.empty() || recipe_.any()) asset.shape = recipe_.over(shapeFrom(shape_));
+    if (arguments_.sure && (arguments_.cutting.named || !asset.name.empty() || asset.shape ||
+                            asset.origin || !asset.animation.empty())) {
+      return failure(ErrorCode::BadValue,
+                     "--sure takes each sheet's cut and names from the sheet, and origins and "
+                     "shapes from the kind; leave out the other options, or --sure");
+    }
     auto change = opened(arguments_.project);
     if (!change) return tl::unexpected(change.error());
+    if (asset.kind.empty() && !change->project().kinds.empty()) {
+      asset.kind = change->project().kinds.front().name;
+    }
     return addSheets(*change, arguments_, json);
   }
 

@@ -185,7 +185,7 @@ Result<std::vector<PixelRect>> framesToFit(const FitArguments& arguments, const 
   // With neither rectangles nor a way of cutting, the whole image is one frame.
   CutChoice choice = arguments.cutting.cut;
   if (choice.way == CutChoice::Way::Best) choice.way = CutChoice::Way::Whole;
-  auto cut = cutFor(choice, art, {});
+  auto cut = cutFor(choice, art, {}, {bareName(arguments.image), {}});
   if (!cut) return tl::unexpected(cut.error());
   const Orientation& orientation = arguments.cutting.orientation;
   return allRects(rectsOf(*cut, art, orientation), *cut, orientation);
@@ -280,9 +280,10 @@ Result<Exit> runCut(const CutArguments& arguments, bool json) {
   report.sheet.ink = arguments.cutting.ink.ruleFor(image);
   const auto key = report.sheet.ink.key ? std::nullopt : likelyKey(image);
   const SheetArt art = artOf(std::move(image), report.sheet.ink);
-  report.proposals = proposeCuts(art);
+  const CutHints hints{bareName(arguments.image), {}};
+  report.proposals = proposeCuts(art, hints);
   const bool straight = report.sheet.orientation == Orientation{};
-  auto cut = cutFor(arguments.cutting.cut, art, straight ? file->pictures : std::nullopt);
+  auto cut = cutFor(arguments.cutting.cut, art, straight ? file->pictures : std::nullopt, hints);
   if (!cut) return tl::unexpected(cut.error());
   report.cut = std::move(*cut);
   report.found = rectsOf(report.cut, art, report.sheet.orientation);

@@ -8,6 +8,7 @@
 #include "core/checks/check_project.h"
 #include "desktop/session/history_step.h"
 #include "desktop/session/project_keeper.h"
+#include "desktop/session/sheet_guesses.h"
 #include "desktop/session/sheet_watch.h"
 #include "work/mend.h"
 
@@ -32,7 +33,8 @@ bool nothing(const Touched& touched) {
 ProjectSession::ProjectSession(QObject* parent)
     : QObject(parent),
       keeper_(new ProjectKeeper(background_, committed_, this)),
-      watch_(new SheetWatch(this)) {
+      watch_(new SheetWatch(this)),
+      guesses_(new SheetGuesses(*this)) {
   checkTimer_.setSingleShot(true);
   checkTimer_.setInterval(kCheckAfterMs);
   connect(&checkTimer_, &QTimer::timeout, this, &ProjectSession::runChecks);
@@ -48,6 +50,7 @@ ProjectSession::~ProjectSession() {
   // The parts refer to what goes before they would as children.
   delete keeper_;
   delete watch_;
+  delete guesses_;
 }
 
 bool ProjectSession::hasProject() const {

@@ -23,6 +23,7 @@ namespace amber {
 class ProjectKeeper;
 class SheetWatch;
 struct ImportedSheet;
+class SheetGuesses;
 
 /// The open project with its history, selection, art and findings. Views call its verbs and hear
 /// what changed. All calls are made on the interface thread; slow work runs beside it.
@@ -48,6 +49,8 @@ class ProjectSession : public QObject {
   /// What runs beside the interface, for views that find out something of their own.
   Background& background() { return background_; }
   ProjectKeeper& keeper() { return *keeper_; }
+  /// What the pixels of sheets suggest.
+  const SheetGuesses& guesses() const { return *guesses_; }
 
   /// The sheet's art, null while it is being read or when it cannot be.
   std::shared_ptr<const SheetArt> artOf(SheetId sheet) const;
@@ -153,6 +156,7 @@ class ProjectSession : public QObject {
   Project committed_;  // what history holds; differs during a preview
   ProjectKeeper* keeper_;
   SheetWatch* watch_;
+  SheetGuesses* guesses_;
   Selection selection_;
   std::shared_ptr<ArtStore> store_;
   std::vector<Finding> findings_;

@@ -110,7 +110,7 @@ InkRule InkChoice::ruleFor(const Image& image) const {
 }
 
 Result<Cut> cutFor(const CutChoice& choice, const SheetArt& art,
-                   const std::optional<SheetPictures>& pictures) {
+                   const std::optional<SheetPictures>& pictures, const CutHints& hints) {
   const PixelSize size = art.image.size();
   Cut cut{wholeGrid(size), {}};
   Result<Grid> grid = wholeGrid(size);
@@ -127,7 +127,7 @@ Result<Cut> cutFor(const CutChoice& choice, const SheetArt& art,
   }
   if (choice.way == CutChoice::Way::Hand) cut.way = choice.hand;
   if (choice.way == CutChoice::Way::Best) {
-    cut = pictures ? pictureCut(*pictures, size) : Cut{proposeCuts(art).front().way, {}};
+    cut = pictures ? pictureCut(*pictures, size) : Cut{proposeCuts(art, hints).front().way, {}};
   }
   for (CutRegion region : choice.regions) {
     if (auto* cells = std::get_if<Grid>(&region.way)) {
@@ -148,7 +148,8 @@ Result<Project> withSheet(const Project& project, ImportedSheet imported,
   const Incoming& one = sheets.front();
   // Turned pictures of an animation lie otherwise than their image says.
   const bool straight = choices.orientation == Orientation{};
-  auto cut = cutFor(choices.cut, *one.art, straight ? one.sheet.pictures : std::nullopt);
+  auto cut = cutFor(choices.cut, *one.art, straight ? one.sheet.pictures : std::nullopt,
+                    hintsFor(project, one.sheet));
   if (!cut) return tl::unexpected(cut.error());
   auto next = applied(project, {PutSheet{one.sheet}});
   if (!next) return next;
@@ -172,6 +173,12 @@ Result<Project> withSheets(const Project& project, std::vector<ImportedSheet> im
   std::vector<bool> taken(imported.size(), false);
   Result<Project> result = project;
   for (const NumberedRun& run : numberedRuns(paths)) {
+    std::vector<PixelSize> sizes;
+    for (const std::string& path : run.paths) {
+      const auto at = std::find(paths.begin(), paths.end(), path) - paths.begin();
+      sizes.push_back(imported[static_cast<std::size_t>(at)].sheet.size);
+    }
+    if (!isOneAnimation(run, sizes)) continue;
     std::vector<Incoming> sheets;
     for (const std::string& path : run.paths) {
       const auto index =

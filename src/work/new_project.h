@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/cut/cut_frames.h"
+#include "core/cut/cut_hints.h"
 #include "core/project/edit.h"
 #include "work/art_store.h"
 #include "work/import_sheet.h"
@@ -34,7 +35,7 @@ struct CutChoice {
 
 /// The cut of that choice on a sheet. Errors: as gridByCell, gridByCount and checkedCut.
 Result<Cut> cutFor(const CutChoice& choice, const SheetArt& art,
-                   const std::optional<SheetPictures>& pictures);
+                   const std::optional<SheetPictures>& pictures, const CutHints& hints);
 
 /// What a sheet becomes. Empty words are taken from the sheet's file name.
 struct AssetChoice {
@@ -72,7 +73,8 @@ struct SheetChoices {
 Result<Project> withSheet(const Project& project, ImportedSheet imported,
                           const SheetChoices& choices);
 
-/// The project with these images added: each run of numbered ones (see numberedRuns) as one
+/// The project with these images added: each run of numbered ones (see numberedRuns and
+/// isOneAnimation) as one
 /// animation of whole frames in order, every other image by withSheet.
 /// Errors: as withSheet and sequenceEdits.
 Result<Project> withSheets(const Project& project, std::vector<ImportedSheet> imported,

@@ -67,10 +67,15 @@ std::optional<IslandGuess> guessIslands(const SheetArt& art) {
     }
   }
   // On packed sheets nothing lies between figures, and no distance is steady: what touches is one.
-  for (const int part : {0, parts ? art.firmAlpha : 0}) {
+  std::vector<int> alphas{0};
+  if (parts) alphas.insert(alphas.end(), {art.firmAlpha, (art.firmAlpha + 255) / 2});
+  for (const int part : alphas) {
     IslandGuess touching{{1, 1, part}, {}, 0};
-    touching.islands = part > 0 ? partedIslandsOf(art.faint, art.firm, touching.rule).all
-                                : islandsOf(art.faint, touching.rule).all;
+    touching.islands =
+        part == 0 ? islandsOf(art.faint, touching.rule).all
+        : part == art.firmAlpha
+            ? partedIslandsOf(art.faint, art.firm, touching.rule).all
+            : partedIslandsOf(art.faint, inkOf(art.image, part, {}), touching.rule).all;
     if (touching.islands.size() < 2 || touching.islands.size() > kMostIslands) continue;
     touching.likelihood = likeFigures(touching.islands);
     if (!best || touching.likelihood >= best->likelihood + kWorthTouching) {

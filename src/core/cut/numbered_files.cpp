@@ -106,6 +106,20 @@ std::vector<NumberedRun> numberedRuns(const std::vector<std::string>& paths) {
   return runs;
 }
 
+bool isOneAnimation(const NumberedRun& run, const std::vector<PixelSize>& sizes) {
+  constexpr long long kMostMissingEach = 2;
+  constexpr int kMostTimes = 3;
+  const auto files = static_cast<long long>(run.paths.size());
+  if (run.last - run.first + 1 > (1 + kMostMissingEach) * files) return false;
+  const auto alike = [&](int PixelSize::* side) {
+    const auto [least, most] = std::minmax_element(
+        sizes.begin(), sizes.end(),
+        [&](const PixelSize& a, const PixelSize& b) { return a.*side < b.*side; });
+    return sizes.empty() || (*most).*side <= kMostTimes * ((*least).*side);
+  };
+  return alike(&PixelSize::w) && alike(&PixelSize::h);
+}
+
 std::string missingText(const NumberedRun& run) {
   const std::size_t digits = digitsOf(run);
   std::vector<std::string> stretches;

@@ -4,6 +4,8 @@
 #include <string_view>
 #include <vector>
 
+#include "core/geometry/pixel_rect.h"
+
 namespace amber {
 
 /// Files of one name but for a number: "walk_01.png" to "walk_12.png", padded or not.
@@ -21,6 +23,10 @@ inline constexpr std::size_t kMostMissing = 1000;
 /// The numbered runs of at least two files among these paths, in the order of their first path. The
 /// last number of a file's name counts; folder and ending must agree, capitals do not matter.
 std::vector<NumberedRun> numberedRuns(const std::vector<std::string>& paths);
+
+/// Whether the images of a run are likely one animation: not much more numbers are missing than are
+/// there, and no side of one is over three times that of another. `sizes`: of all of them.
+bool isOneAnimation(const NumberedRun& run, const std::vector<PixelSize>& sizes);
 
 /// "07 is", "03 to 05 and 09 are": the missing numbers as the files would write them.
 std::string missingText(const NumberedRun& run);

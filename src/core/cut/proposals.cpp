@@ -39,6 +39,16 @@ constexpr double kNearlyAll = 0.9;
 constexpr double kMost = 0.6;
 constexpr double kSamePlace = 0.12;
 
+// What a name or other sheets add to a grid, of what it lacks to 1; and what grids score that
+// nothing else speaks for, where no ink crosses their cuts and where some does.
+constexpr double kHinted = 0.3;
+constexpr double kHintedClean = 0.6;
+constexpr double kHintedOnly = 0.3;
+// First proposals that were right in 98 of 100 cases on sheets of finished games.
+constexpr double kSureCells = 0.75;
+constexpr double kSureIslands = 0.5;
+constexpr double kSureLead = 0.2;
+
 std::string times(int a, int b) {
   return std::to_string(a) + " x " + std::to_string(b);
 }
@@ -166,6 +176,34 @@ void leaveLinesOut(const SheetArt& art, std::vector<Proposal>& proposals) {
   }
 }
 
+// Grids that are spoken of are likelier; what is said of each.
+std::vector<std::pair<Grid, std::string>> addHints(const CutHints& hints, const PixelMask& ink,
+                                                   std::vector<Proposal>& proposals) {
+  std::vector<std::pair<Grid, std::string>> words;
+  const auto add = [&](const Grid& grid, std::string said) {
+    const auto found = std::find_if(proposals.begin(), proposals.end(), [&](const Proposal& one) {
+      return std::get<Grid>(one.way) == grid;
+    });
+    if (found != proposals.end()) {
+      found->score += (1 - found->score) * kHinted;
+    } else {
+      proposals.push_back({grid, crossingsOf(ink, grid).empty() ? kHintedClean : kHintedOnly, {}});
+    }
+    words.emplace_back(grid, std::move(said));
+  };
+  for (const NamedGrid& named : gridsNamed(hints.name, ink.size())) {
+    add(named.grid, "the name says " + named.said);
+  }
+  for (const PixelSize cell : hints.cells) {
+    if (ink.width() % cell.w != 0 || ink.height() % cell.h != 0) continue;
+    const Grid grid{cell, {}, {}, ink.width() / cell.w, ink.height() / cell.h};
+    if (grid.columns * grid.rows > 1 && crossingsOf(ink, grid).empty()) {
+      add(grid, "like other sheets beside it");
+    }
+  }
+  return words;
+}
+
 std::vector<Proposal> gridProposals(const std::vector<AxisCut>& columns,
                                     const std::vector<AxisCut>& rows) {
   std::vector<Proposal> proposals;
@@ -187,7 +225,7 @@ std::vector<Proposal> gridProposals(const std::vector<AxisCut>& columns,
 
 }  // namespace
 
-std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
+std::vector<Proposal> proposeCuts(const SheetArt& art, const CutHints& hints, std::size_t most) {
   // Three looks at the same pixels, side by side; none depends on another.
   auto rowsSought = std::async(std::launch::async, [&] {
     return columnCuts(turned(art.image), turned(art.faint), kWaysASide);
@@ -219,6 +257,7 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
     const double score = kPossible + (kWhole - kPossible) * squares.possible[i].score / 2;
     addSquares(squares.possible[i], score, sheet, proposals);
   }
+  const std::vector<std::pair<Grid, std::string>> words = addHints(hints, art.faint, proposals);
   std::stable_sort(proposals.begin(), proposals.end(), better);
   leaveLinesOut(art, proposals);
   std::stable_sort(proposals.begin(), proposals.end(), better);
@@ -235,9 +274,27 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most) {
   if (proposals.size() > most) proposals.resize(most);
   for (Proposal& proposal : proposals) {
     const auto* grid = std::get_if<Grid>(&proposal.way);
-    if (grid != nullptr) proposal.reason = reasonFor(*grid, art.faint);
+    if (grid == nullptr) continue;
+    proposal.reason = reasonFor(*grid, art.faint);
+    for (const auto& [hinted, said] : words) {
+      if (hinted == *grid) proposal.reason += ", " + said;
+    }
   }
   return proposals;
+}
+
+bool isSure(const std::vector<Proposal>& proposals) {
+  const Proposal& first = proposals.front();
+  const auto* grid = std::get_if<Grid>(&first.way);
+  if (grid == nullptr) return first.score >= kSureIslands;
+  if (grid->columns * grid->rows > 1) return first.score >= kSureCells;
+  return proposals.size() < 2 || first.score - proposals[1].score >= kSureLead;
+}
+
+SheetGuess guessFor(const SheetArt& art, const InkRule& rule, const CutHints& hints) {
+  SheetGuess guess{proposeCuts(art, hints), rule.key ? std::nullopt : likelyKey(art.image), false};
+  guess.sure = !guess.key && isSure(guess.proposals);
+  return guess;
 }
 
 }  // namespace amber

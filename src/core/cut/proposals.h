@@ -1,8 +1,10 @@
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
+#include "core/cut/cut_hints.h"
 #include "core/image/ink.h"
 #include "core/project/cut.h"
 
@@ -17,11 +19,28 @@ struct Proposal {
 
 /// Candidate cuts, best first, at least one (the whole sheet) and at most `most`.
 /// Columns and rows are looked at apart (see columnCuts and gutterCuts) and put together again.
+/// Grids that the hints speak of are likelier, and said to be; those that no pixel speaks for come
+/// after what pixels do speak for.
 /// Islands are proposed with the joining distance that leaves their number unchanged over the
 /// widest range of distances: parts of a figure are nearer to each other than figures are.
 /// Requires: an image of at least 1 x 1 px.
 /// Cost: see columnCuts, gutterCuts and guessIslands, which run side by side on threads of their
 /// own; what is proposed does not depend on how many there are.
-std::vector<Proposal> proposeCuts(const SheetArt& art, std::size_t most = 5);
+std::vector<Proposal> proposeCuts(const SheetArt& art, const CutHints& hints = {},
+                                  std::size_t most = 5);
+
+/// Whether the first of these proposals may be taken without a look: a grid or islands of high
+/// score, or all of the sheet well before what comes next.
+bool isSure(const std::vector<Proposal>& proposals);
+
+/// What the pixels of a sheet, and what is known of it, suggest.
+struct SheetGuess {
+  std::vector<Proposal> proposals;
+  std::optional<KeyColour> key;  ///< A background to ask about first, where none is set.
+  bool sure = false;             ///< The first proposal needs no look, and no background is likely.
+};
+
+/// Cost: as proposeCuts.
+SheetGuess guessFor(const SheetArt& art, const InkRule& rule, const CutHints& hints);
 
 }  // namespace amber

@@ -1,6 +1,7 @@
 #include "desktop/parts/building.h"
 
 #include <QScrollArea>
+#include <QScrollBar>
 #include <QSizePolicy>
 #include <QStyle>
 
@@ -78,10 +79,20 @@ QVBoxLayout* makeSide(QFrame*& side, QWidget* parent) {
   outer->setContentsMargins(1, 0, 0, 0);
   outer->addWidget(scroll);
   QFrame* inner = makeFrame("column", scroll);
+  inner->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   scroll->setWidget(inner);
   auto* form = new QVBoxLayout(inner);
   form->setContentsMargins(metrics::kGap, 10, metrics::kGap, 10);
   form->setSpacing(metrics::kSmallGap);
+  // The bar takes its room from the margin, so that no field is cut off.
+  const QScrollBar* bar = scroll->verticalScrollBar();
+  QObject::connect(bar, &QScrollBar::rangeChanged, form, [form, bar](int, int most) {
+    QMargins margins = form->contentsMargins();
+    const int room = most > 0 ? metrics::kGap - bar->sizeHint().width() : metrics::kGap;
+    if (margins.right() == room) return;
+    margins.setRight(room);
+    form->setContentsMargins(margins);
+  });
   return form;
 }
 

@@ -27,6 +27,7 @@
 #include "core/cut/cut_rects.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
+#include "desktop/session/sheet_guesses.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/theme.h"
 
@@ -141,8 +142,11 @@ class ShelfDelegate : public QStyledItemDelegate {
   ShelfModel& model_;
 };
 
-QString cutWords(const Sheet& sheet) {
-  if (!sheet.cut) return Shelf::tr("not cut yet");
+QString cutWords(const Sheet& sheet, const SheetGuesses& guesses) {
+  if (!sheet.cut) {
+    const auto sure = guesses.sure(sheet);
+    return !sure ? Shelf::tr("not cut yet") : *sure ? Shelf::tr("sure") : Shelf::tr("have a look");
+  }
   if (sheet.pictures && *sheet.cut == pictureCut(*sheet.pictures, sheet.size)) {
     return Shelf::tr("%1 pictures").arg(sheet.pictures->timesMs.size());
   }
@@ -241,7 +245,7 @@ QVariant ShelfModel::data(const QModelIndex& index, int role) const {
     if (role == Qt::ToolTipRole) return QString::fromStdString(sheet->path);
     if (role == FactsRole) {
       const QString size = tr("%1 x %2").arg(sheet->size.w).arg(sheet->size.h);
-      return size + ", " + cutWords(*sheet);
+      return size + ", " + cutWords(*sheet, session_.guesses());
     }
     return {};
   }
@@ -298,6 +302,8 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
     connect(&session_, signal, this, &Shelf::refresh);
   }
   connect(&session_, &ProjectSession::changed, this, &Shelf::refresh);
+  connect(&session_.guesses(), &SheetGuesses::changed, list_->viewport(),
+          qOverload<>(&QWidget::update));
   connect(&session_, &ProjectSession::selectionChanged, this, &Shelf::showSelection);
   setContent(ShelfContent::Sheets);
 }

@@ -3,6 +3,7 @@
 #include <QPointF>
 #include <QRectF>
 #include <QSizeF>
+#include <QString>
 #include <algorithm>
 #include <cmath>
 
@@ -18,10 +19,18 @@ struct ViewTransform {
   QRectF toStage(const QRectF& art) const { return {toStage(art.topLeft()), art.size() * scale}; }
 };
 
-/// The scales that art is shown at: whole multiples, so that every pixel is as large as the next.
+/// The scales that art is shown at: whole multiples, so that every pixel is as large as the next;
+/// below those, one or two of a whole number of parts.
 inline double nearestScale(double wished) {
   if (wished >= 1) return std::min(64.0, std::floor(wished));
-  return std::max(1.0 / 32, 1 / std::ceil(1 / wished));
+  return std::max(1.0 / 32, 2 / std::ceil(2 / wished));
+}
+
+/// "4x", or below one "1/3", "2/5".
+inline QString scaleText(double scale) {
+  if (scale >= 1) return QString("%1x").arg(scale);
+  const int parts = static_cast<int>(std::lround(2 / scale));
+  return parts % 2 == 0 ? QString("1/%1").arg(parts / 2) : QString("2/%1").arg(parts);
 }
 
 /// `art` in the middle of `stage`, as large as whole pixels allow.

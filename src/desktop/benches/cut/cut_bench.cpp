@@ -2,7 +2,6 @@
 
 #include <QComboBox>
 #include <QLabel>
-#include <QListWidget>
 #include <QPushButton>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -14,8 +13,11 @@
 #include "desktop/benches/cut/animation_panel.h"
 #include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_stage.h"
+#include "desktop/benches/cut/proposal_list.h"
 #include "desktop/parts/number_field.h"
+#include "desktop/session/sheet_guesses.h"
 #include "desktop/theme.h"
+#include "work/sure_cuts.h"
 
 namespace amber {
 namespace {
@@ -30,13 +32,7 @@ QString fileName(const std::string& path) {
 }  // namespace
 
 CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
-    : BenchView(parent),
-      session_(session),
-      seeking_(session.background(), this, tr("Looking for a cut"), [this](auto found) {
-        found_[found.first] = std::move(found.second);
-        sought_ = 0;
-        refreshSoon();
-      }) {
+    : BenchView(parent), session_(session) {
   stage_ = new CutStage(session, pictures, this);
   auto* middle = new QVBoxLayout;
   middle->setSpacing(0);
@@ -45,7 +41,7 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   auto* upper = new QHBoxLayout;
   upper->setSpacing(0);
   upper->addLayout(middle, 1);
-  upper->addWidget(makeSideColumn());
+  upper->addWidget(makeSideColumn(pictures));
   auto* all = new QVBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(0);
@@ -55,9 +51,10 @@ CutBench::CutBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
   connect(&session_, &ProjectSession::changed, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::artArrived, this, &CutBench::refreshSoon);
+  connect(&session_.guesses(), &SheetGuesses::changed, this, &CutBench::refreshSoon);
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     drafts_.clear();
-    found_.clear();
+    declined_.clear();
     sequences_.clear();
     namedFor_ = {};
     part_ = -1;
@@ -88,13 +85,24 @@ Cut CutBench::shownCut() const {
   if (sheet()->pictures && sheet()->orientation == Orientation{}) {
     return pictureCut(*sheet()->pictures, sheet()->size);
   }
-  if (numberedRun()) return {wholeGrid(sheet()->size), {}};
-  const auto found = found_.constFind(sheet()->id.value);
-  if (found != found_.constEnd() && !found->proposals.empty()) {
-    Cut first{found->proposals.front().way, {}};
+  if (const auto run = numberedRun(); run && isLikely(*run)) return {wholeGrid(sheet()->size), {}};
+  if (!guess().proposals.empty() && !asksForKey()) {
+    Cut first{guess().proposals.front().way, {}};
     if (checkedCut(first, sheet()->size)) return first;
   }
   return {wholeGrid(sheet()->size), {}};
+}
+
+// What the pixels of the shown sheet suggest; empty while they are looked at.
+const SheetGuess& CutBench::guess() const {
+  static const SheetGuess none;
+  const SheetGuesses::Found* found = session_.guesses().of(sheet()->id);
+  return found == nullptr ? none : found->guess;
+}
+
+// Whether a background is to be asked about before a cut can be proposed.
+bool CutBench::asksForKey() const {
+  return guess().key && !isCut() && !declined_.contains(sheet()->id.value);
 }
 
 PixelRect CutBench::partArea(const Cut& cut) const {
@@ -168,8 +176,7 @@ void CutBench::showTrial(const Cut& cut) {
 void CutBench::cut() {
   if (!cutRefusal().isEmpty()) return;
   const auto run = numberedRun();
-  const bool sequence = run && (sequences_.contains(sheet()->id.value) || !hasDraft());
-  if (sequence && !isCut()) {
+  if (takesRun(run)) {
     applySequence(*run);
   } else {
     applyCut(shownCut());
@@ -244,6 +251,37 @@ void CutBench::applySequence(const NumberedRun& run) {
   }
   const QString label = tr("Make one animation of %1 images").arg(sheets.size());
   if (session_.perform(label, *edits)) session_.selectSheet(id);
+}
+
+QString CutBench::sureRefusal() const {
+  const SheetGuesses::Waiting waiting = session_.guesses().waiting();
+  if (waiting.all == 0) return tr("All sheets are cut");
+  if (waiting.sure == 0) return tr("Each sheet that is not cut wants a look");
+  return {};
+}
+
+void CutBench::cutSure() {
+  if (!sureRefusal().isEmpty()) return;
+  const std::string kind = kind_->currentText().toStdString();
+  session_.performBeside(
+      tr("Cut the sheets that are sure"),
+      [kind](const Project& project, ArtStore& store,
+             const Progress& progress) -> Result<std::vector<Edit>> {
+        auto sure = sureCuts(project, kind, store, progress);
+        if (!sure) return tl::unexpected(sure.error());
+        return std::move(sure->edits);
+      },
+      [this](bool performed) {
+        if (!performed) return;
+        // What wants a look is next.
+        for (const auto& one : session_.project().sheets) {
+          if (one->cut) drafts_.remove(one->id.value);
+        }
+        for (const auto& one : session_.project().sheets) {
+          if (!one->cut) return session_.selectSheet(one->id);
+        }
+        if (sheet() != nullptr) session_.selectSheet(sheet()->id);
+      });
 }
 
 QString CutBench::turnRefusal() const {

@@ -18,7 +18,6 @@
 
 class QComboBox;
 class QLabel;
-class QListWidget;
 class QPushButton;
 class QSlider;
 class QStackedWidget;
@@ -30,6 +29,7 @@ class AnimationPanel;
 class BackgroundPanel;
 class CutStage;
 class NumberField;
+class ProposalList;
 enum class CutTool;
 
 /// Cuts the selected sheet into frames: by cells, by islands of ink, by hand or whole, a region of
@@ -53,6 +53,9 @@ class CutBench : public BenchView {
   /// Whether the sheet can be cut now; else the reason.
   QString cutRefusal() const;
   void cut();
+  /// Cuts all sheets that need no look, as one step; else the reason why not.
+  QString sureRefusal() const;
+  void cutSure();
   /// Turns or mirrors the sheet with all that was cut from it.
   QString turnRefusal() const;
   void turn(SheetTurn turn);
@@ -83,8 +86,8 @@ class CutBench : public BenchView {
   void startIslands();
   void startByHand();
   QWidget* makeStrip();
-  QFrame* makeSideColumn();
-  void makeProposals(QVBoxLayout* form, QWidget* side);
+  QFrame* makeSideColumn(Pictures& pictures);
+  void makeProposals(QVBoxLayout* form, QWidget* side, Pictures& pictures);
   QWidget* makeCellsPage(QWidget* parent);
   QWidget* makeIslandsPage(QWidget* parent);
   QWidget* makeHandPage(QWidget* parent);
@@ -99,10 +102,14 @@ class CutBench : public BenchView {
   PixelRect partArea(const Cut& cut) const;
   const CutWay& partWay(const Cut& cut) const;
   void setPartWay(const CutWay& way);
-  void seekProposals();
+  const SheetGuess& guess() const;
+  bool asksForKey() const;
   void showProposals();
   std::optional<NumberedRun> numberedRun() const;
+  bool isLikely(const NumberedRun& run) const;
+  bool takesRun(const std::optional<NumberedRun>& run) const;
   void takeProposal(int row);
+  void answerProposal(bool taking);
   void refuse(const QString& sentence);
   void propose(const Result<Grid>& grid);
   void take(const Cut& cut);
@@ -124,6 +131,7 @@ class CutBench : public BenchView {
   void refreshWays(const Cut& cut);
   void refreshFields(const Cut& cut);
   void refreshButton();
+  void refreshSure();
   void refreshNames();
 
   ProjectSession& session_;
@@ -146,6 +154,9 @@ class CutBench : public BenchView {
   QPushButton* partFaint_ = nullptr;
   QLabel* islandFacts_ = nullptr;
   QLabel* handFacts_ = nullptr;
+  QPushButton* inBoxes_ = nullptr;
+  QPushButton* sureButton_ = nullptr;
+  QFrame* foot_ = nullptr;
   QPushButton* cutButton_ = nullptr;
   QPushButton* dropDraft_ = nullptr;
   QLabel* pointer_ = nullptr;
@@ -155,18 +166,11 @@ class CutBench : public BenchView {
   QLineEdit* animationName_ = nullptr;
   QComboBox* loop_ = nullptr;
   QPushButton* proposalsTitle_ = nullptr;
-  QListWidget* proposals_ = nullptr;
-  // What the pixels of a sheet suggest, for the art that it was found in.
-  struct Found {
-    std::shared_ptr<const SheetArt> art;
-    std::vector<Proposal> proposals;
-    std::optional<KeyColour> key;
-  };
-  QHash<std::uint32_t, Found> found_;
-  Newest<std::pair<std::uint32_t, Found>> seeking_;
-  std::uint32_t sought_ = 0;
+  ProposalList* proposals_ = nullptr;
   // Cuts that were set up and not taken yet.
   QHash<std::uint32_t, Cut> drafts_;
+  // Sheets whose likely background is art, as somebody said.
+  QSet<std::uint32_t> declined_;
   // Sheets whose draft is one animation with the other images of their run.
   QSet<std::uint32_t> sequences_;
   int part_ = -1;  // the region worked on, -1 for the sheet's own way

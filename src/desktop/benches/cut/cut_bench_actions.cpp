@@ -15,6 +15,9 @@ void addSheetActions(Actions& actions) {
   actions.add(
       "cut.cut", CutBench::tr("Cut the sheet"), "Ctrl+Shift+C", [](CutBench& cut) { cut.cut(); },
       [](const CutBench& cut) { return cut.cutRefusal(); });
+  actions.add(
+      "cut.sure", CutBench::tr("Cut the sheets that are sure"), "Ctrl+Alt+C",
+      [](CutBench& cut) { cut.cutSure(); }, [](const CutBench& cut) { return cut.sureRefusal(); });
   const auto turner = [&](const QString& id, const QString& text, SheetTurn turn) {
     actions.add(
         id, text, {}, [turn](CutBench& cut) { cut.turn(turn); },
@@ -81,6 +84,7 @@ void CutBench::placeActions(ActionTable& actions) {
   actions.place(stage_, {"cut.deleteChosen", "cut.mergeChosen", "cut.snapChosen"});
   actions.place(ribbon(), {"step.repeat", "step.remove", "step.earlier", "step.later"});
   bindButtons(actions, {{"cutButton", "cut.cut"},
+                        {"sureButton", "cut.sure"},
                         {"turnLeft", "cut.turnLeft"},
                         {"turnRight", "cut.turnRight"},
                         {"mirrorX", "cut.mirrorX"},

@@ -18,6 +18,7 @@
 #include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_bench.h"
 #include "desktop/benches/cut/cut_stage.h"
+#include "desktop/benches/cut/proposal_list.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/player.h"
 #include "desktop/parts/ribbon.h"
@@ -112,7 +113,7 @@ void CutBench::startCells() {
   const PixelSize area = partArea(shownCut()).size();
   if (!std::holds_alternative<Grid>(partWay(shownCut()))) {
     CutWay way = wholeGrid(area);
-    for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
+    for (const Proposal& one : guess().proposals) {
       if (part_ < 0 && std::holds_alternative<Grid>(one.way)) {
         way = one.way;
         break;
@@ -128,7 +129,7 @@ void CutBench::startCells() {
 void CutBench::startIslands() {
   if (sheet() == nullptr) return;
   IslandRule rule;
-  for (const Proposal& one : found_.value(sheet()->id.value).proposals) {
+  for (const Proposal& one : guess().proposals) {
     if (const auto* islands = std::get_if<IslandRule>(&one.way)) rule = *islands;
   }
   if (!std::holds_alternative<IslandRule>(partWay(shownCut()))) setPartWay(rule);
@@ -187,13 +188,13 @@ void CutBench::connectStage() {
   connect(stage_, &CutStage::chosenChanged, this, &CutBench::choiceChanged);
   connect(stage_, &CutStage::evidenceChanged, this, &CutBench::refreshButton);
   connect(stage_, &StageView::viewChanged, this,
-          [this] { pointer_->setText(tr("%1x").arg(stage_->view().scale)); });
+          [this] { pointer_->setText(scaleText(stage_->view().scale)); });
   connect(stage_, &StageView::pointed, this, [this](std::optional<QPointF> art) {
-    pointer_->setText(art ? tr("%1x   %2, %3")
-                                .arg(stage_->view().scale)
+    pointer_->setText(art ? tr("%1   %2, %3")
+                                .arg(scaleText(stage_->view().scale))
                                 .arg(std::floor(art->x()))
                                 .arg(std::floor(art->y()))
-                          : tr("%1x").arg(stage_->view().scale));
+                          : scaleText(stage_->view().scale));
   });
   connect(background_, &BackgroundPanel::chosen, this, &CutBench::changeInk);
   connect(background_, &BackgroundPanel::tried, this,
@@ -205,18 +206,17 @@ void CutBench::connectStage() {
           [this](bool picking) { setTool(picking ? CutTool::Pick : CutTool::Arrange); });
 }
 
-void CutBench::makeProposals(QVBoxLayout* form, QWidget* side) {
+void CutBench::makeProposals(QVBoxLayout* form, QWidget* side, Pictures& pictures) {
   proposalsTitle_ = makeChip(tr("Proposals, from the pixels"), side);
   proposalsTitle_->setObjectName("proposalsTitle");
   proposalsTitle_->setToolTip(tr("Show or hide what the pixels suggest"));
   form->addWidget(proposalsTitle_);
-  proposals_ = new QListWidget(side);
+  proposals_ = new ProposalList(pictures, side);
   proposals_->setObjectName("proposals");
-  proposals_->setWordWrap(true);
-  proposals_->setFixedHeight(126);
-  proposals_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   form->addWidget(proposals_);
   connect(proposals_, &QListWidget::currentRowChanged, this, &CutBench::takeProposal);
+  connect(proposals_, &QListWidget::itemClicked, this, [this] { answerProposal(false); });
+  connect(proposals_, &QListWidget::itemActivated, this, [this] { answerProposal(true); });
   connect(proposalsTitle_, &QPushButton::clicked, this, [this] { showProposals(); });
 }
 
@@ -275,6 +275,9 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   partFaint_ = makeChip(tr("part"), page);
   partFaint_->setObjectName("partFaint");
   partFaint_->setToolTip(tr("Part figures that touch only by fainter ink than this alpha"));
+  inBoxes_ = makeChip(tr("are drawn"), page);
+  inBoxes_->setObjectName("inBoxes");
+  inBoxes_->setToolTip(tr("What lies within a box that is drawn round it is one frame"));
   fields_.join->setToolTip(
       tr("Ink this near is one island, so that parts of a figure stay together"));
   fields_.minInk->setToolTip(tr("Islands of fewer pixels go to a near one, or are left out"));
@@ -287,11 +290,12 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   addRow(form, tr("join over, px"), {fields_.join, joinSlider_});
   addRow(form, tr("least ink, px"), {fields_.minInk});
   addRow(form, tr("by faint ink"), {partFaint_, fields_.part});
+  addRow(form, tr("boxes"), {inBoxes_});
   form->addStretch();
   const auto rule = [this] {
     const int part = partFaint_->isChecked() ? static_cast<int>(fields_.part->value()) : 0;
     return IslandRule{static_cast<int>(fields_.join->value()),
-                      static_cast<int>(fields_.minInk->value()), part};
+                      static_cast<int>(fields_.minInk->value()), part, inBoxes_->isChecked()};
   };
   const auto take = [this, rule] {
     if (sheet() != nullptr) setPartWay(rule());
@@ -300,6 +304,7 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
     connect(number, &NumberField::committed, this, take);
   }
   connect(partFaint_, &QPushButton::clicked, this, take);
+  connect(inBoxes_, &QPushButton::clicked, this, take);
   connect(joinSlider_, &QSlider::valueChanged, this, [this, rule, take](int value) {
     fields_.join->setValue(value);
     if (!joinSlider_->isSliderDown()) return take();
@@ -364,10 +369,10 @@ void CutBench::makeBecomes(QVBoxLayout* form, QWidget* side) {
   connect(assetName_, &QLineEdit::editingFinished, this, &CutBench::changeAsset);
 }
 
-QFrame* CutBench::makeSideColumn() {
+QFrame* CutBench::makeSideColumn(Pictures& pictures) {
   QFrame* side = nullptr;
   QVBoxLayout* form = makeSide(side, this);
-  makeProposals(form, side);
+  makeProposals(form, side, pictures);
   ways_ = new QStackedWidget(side);
   ways_->addWidget(makeCellsPage(ways_));
   ways_->addWidget(makeIslandsPage(ways_));
@@ -385,6 +390,12 @@ QFrame* CutBench::makeSideColumn() {
   makeBecomes(form, side);
   form->addStretch();
   // Below what scrolls, so that the next step is always in sight.
+  sureButton_ = makeButton({}, {}, side);
+  sureButton_->setObjectName("sureButton");
+  auto* sureRow = new QHBoxLayout;
+  sureRow->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, 0);
+  sureRow->addWidget(sureButton_);
+  static_cast<QVBoxLayout*>(side->layout())->addLayout(sureRow);
   auto* last = new QHBoxLayout;
   last->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kGap);
   cutButton_ = makeButton(tr("Cut"), {}, side);
@@ -403,6 +414,7 @@ QFrame* CutBench::makeSideColumn() {
 
 QWidget* CutBench::makeFoot(Pictures& pictures) {
   QFrame* foot = makeFrame("foot", this);
+  foot_ = foot;
   foot->setFixedHeight(metrics::kAnimations);
   auto* row = new QHBoxLayout(foot);
   row->setContentsMargins(0, 1, 0, 0);

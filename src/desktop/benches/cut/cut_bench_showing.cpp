@@ -1,7 +1,7 @@
 // How the cut bench shows the sheet's state, of cut_bench.h.
+#include <QColor>
 #include <QComboBox>
 #include <QLabel>
-#include <QListWidget>
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QSlider>
@@ -13,14 +13,20 @@
 #include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_bench.h"
 #include "desktop/benches/cut/cut_stage.h"
+#include "desktop/benches/cut/proposal_list.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/wording.h"
+#include "desktop/session/sheet_guesses.h"
 
 namespace amber {
 namespace {
 
 enum Page { kCellsPage, kIslandsPage, kHandPage, kWholePage };
+
+// What rows of the proposals stand for that are not one of the guess.
+enum Row { kSequence = -1, kPictures = -2, kLooking = -3, kKey = -4, kNoKey = -5 };
+constexpr int kRowsInSight = 3;
 
 bool isWhole(const CutWay& way, PixelSize of) {
   const auto* grid = std::get_if<Grid>(&way);
@@ -44,19 +50,19 @@ std::optional<NumberedRun> CutBench::numberedRun() const {
   return std::nullopt;
 }
 
-// Looks at the pixels of the shown sheet, beside the interface, once for each state of its ink.
-void CutBench::seekProposals() {
-  const std::uint32_t id = sheet()->id.value;
-  const auto art = session_.artOf(sheet()->id);
-  if (art == nullptr || sought_ == id) return;
-  const auto found = found_.constFind(id);
-  if (found != found_.constEnd() && found->art == art) return;
-  sought_ = id;
-  const bool keyed = sheet()->ink.key.has_value();
-  seeking_.ask([id, art, keyed](const Progress&) {
-    return std::pair(id,
-                     Found{art, proposeCuts(*art), keyed ? std::nullopt : likelyKey(art->image)});
-  });
+// Whether the run looks like one animation; else that is only offered last.
+bool CutBench::isLikely(const NumberedRun& run) const {
+  std::vector<PixelSize> sizes;
+  for (const std::string& path : run.paths) {
+    if (const Sheet* one = findSheet(session_.project(), path)) sizes.push_back(one->size);
+  }
+  return isOneAnimation(run, sizes);
+}
+
+// Whether cutting now makes one animation of the run.
+bool CutBench::takesRun(const std::optional<NumberedRun>& run) const {
+  if (!run || isCut()) return false;
+  return sequences_.contains(sheet()->id.value) || (!hasDraft() && isLikely(*run));
 }
 
 void CutBench::showProposals() {
@@ -64,17 +70,12 @@ void CutBench::showProposals() {
   proposalsTitle_->setVisible(sheet() != nullptr);
   proposals_->setVisible(wanted);
   if (sheet() == nullptr) return;
-  seekProposals();
   const QSignalBlocker blocker(proposals_);
-  proposals_->clear();
+  const int before = proposals_->currentRow();
+  proposals_->begin(sheet()->id, sheet()->size);
   const Cut shown = shownCut();
-  const auto add = [&](const QString& text, int which, bool current) {
-    auto* item = new QListWidgetItem(text, proposals_);
-    item->setData(Qt::UserRole, which);
-    item->setToolTip(text);
-    if (current) proposals_->setCurrentItem(item);
-  };
-  if (const auto run = numberedRun()) {
+  const auto run = numberedRun();
+  const auto addRun = [&] {
     QString text = tr("one animation of %1 images, %2 %3 to %4")
                        .arg(run->paths.size())
                        .arg(QString::fromStdString(run->title))
@@ -83,45 +84,79 @@ void CutBench::showProposals() {
     if (!run->missing.empty()) {
       text += tr("; %1 missing").arg(QString::fromStdString(missingText(*run)));
     }
-    add(text, -1, !hasDraft());
-  }
+    proposals_->add(text, kSequence, {}, takesRun(run));
+  };
+  if (run && isLikely(*run)) addRun();
   if (sheet()->pictures && sheet()->orientation == Orientation{}) {
-    add(tr("%1 pictures of an animated image, with their own times")
-            .arg(sheet()->pictures->timesMs.size()),
-        -2, shown == pictureCut(*sheet()->pictures, sheet()->size));
+    const Cut cut = pictureCut(*sheet()->pictures, sheet()->size);
+    proposals_->add(tr("%1 pictures of an animated image, with their own times")
+                        .arg(sheet()->pictures->timesMs.size()),
+                    kPictures, std::get<HandCut>(cut.way).rects, shown == cut);
   }
-  const auto found = found_.value(sheet()->id.value);
-  for (int i = 0; i < static_cast<int>(found.proposals.size()); ++i) {
-    const Proposal& proposal = found.proposals[static_cast<std::size_t>(i)];
-    add(QString::fromStdString(proposal.reason), i,
-        proposals_->currentRow() < 0 && Cut{proposal.way, {}} == shown);
+  const SheetGuesses::Found* found = session_.guesses().of(sheet()->id);
+  if (found == nullptr) {
+    proposals_->add(tr("looking at the pixels"), kLooking, {}, false);
+  } else if (asksForKey()) {
+    const KeyColour& key = *found->guess.key;
+    const QString colour = QColor(key.r, key.g, key.b).name().mid(1);
+    proposals_->add(tr("%1 is the background, it lies round the figures").arg(colour), kKey, {},
+                    false);
+    proposals_->add(tr("It is art, propose a cut with all of it"), kNoKey, {}, false);
+    if (before >= 0) proposals_->setCurrentRow(std::min(before, proposals_->count() - 1));
+  } else {
+    for (std::size_t i = 0; i < found->guess.proposals.size(); ++i) {
+      const Proposal& proposal = found->guess.proposals[i];
+      proposals_->add(QString::fromStdString(proposal.reason), static_cast<int>(i),
+                      found->frames[i],
+                      proposals_->currentRow() < 0 && Cut{proposal.way, {}} == shown);
+    }
   }
-  if (found.art == nullptr) add(tr("looking at the pixels"), -3, false);
+  if (run && !isLikely(*run)) addRun();
+  proposals_->fitRows(kRowsInSight);
 }
 
-// Shows a proposal on the sheet; it is taken by the button.
+// Shows a proposal on the sheet; it is taken by the button, or by answering it.
 void CutBench::takeProposal(int row) {
-  QListWidgetItem* item = proposals_->item(row);
-  if (item == nullptr || sheet() == nullptr) return;
+  if (row < 0 || row >= proposals_->count() || sheet() == nullptr) return;
   const std::uint32_t id = sheet()->id.value;
-  const int which = item->data(Qt::UserRole).toInt();
-  const auto& found = found_.value(id).proposals;
+  const int which = proposals_->whichAt(row);
+  const auto& found = guess().proposals;
   part_ = -1;
-  if (which == -1) {
+  if (which == kSequence) {
     drafts_.remove(id);
     sequences_.insert(id);
-  } else if (which == -2) {
+  } else if (which == kPictures) {
     drafts_[id] = pictureCut(*sheet()->pictures, sheet()->size);
   } else if (which >= 0 && which < static_cast<int>(found.size())) {
     sequences_.remove(id);
     drafts_[id] = Cut{found[static_cast<std::size_t>(which)].way, {}};
   }
   if (isCut() && drafts_.contains(id) && drafts_[id] == *sheet()->cut) drafts_.remove(id);
-  refresh();
+  refreshSoon();
+}
+
+// A proposal was clicked, or entered (`taking`): then it is done.
+void CutBench::answerProposal(bool taking) {
+  const int row = proposals_->currentRow();
+  if (row < 0 || sheet() == nullptr) return;
+  const int which = proposals_->whichAt(row);
+  if (which == kKey && guess().key) {
+    InkRule rule = sheet()->ink;
+    rule.key = guess().key;
+    changeInk(rule);
+  } else if (which == kNoKey) {
+    declined_.insert(sheet()->id.value);
+    refreshSoon();
+  } else if (taking) {
+    cut();
+  }
 }
 
 void CutBench::refresh() {
   const Sheet* shown = sheet();
+  // Frames and their player come when there are some.
+  foot_->setVisible(session_.currentAsset() != nullptr && (shown == nullptr || isCut()));
+  refreshSure();
   if (shown == nullptr) {
     part_ = -1;
     showProposals();
@@ -139,7 +174,7 @@ void CutBench::refresh() {
   if (part_ >= static_cast<int>(cut.regions.size())) part_ = -1;
   showProposals();
   stage_->setCut(cut, part_);
-  background_->show(shown->ink, found_.value(shown->id.value).key);
+  background_->show(shown->ink, guess().key);
   stage_->showInk(background_->wantsPreview() ? std::optional(shown->ink) : std::nullopt);
   refreshWays(cut);
   refreshFields(cut);
@@ -186,7 +221,18 @@ void CutBench::refreshFields(const Cut& cut) {
     partFaint_->setChecked(rule->part > 0);
     fields_.part->setValue(rule->part > 0 ? rule->part : sheet()->ink.firm);
     fields_.part->setEnabled(rule->part > 0);
+    inBoxes_->setChecked(rule->boxes);
   }
+}
+
+void CutBench::refreshSure() {
+  const SheetGuesses::Waiting waiting = session_.guesses().waiting();
+  const int others = waiting.all - waiting.sure;
+  sureButton_->setVisible(waiting.all > 1 && waiting.sure > 0);
+  sureButton_->setText(
+      waiting.looking ? tr("Cut the %1 that are sure so far").arg(waiting.sure)
+      : others == 0   ? tr("Cut all %1, they are sure").arg(waiting.sure)
+                    : tr("Cut the %1 that are sure, %2 left to see").arg(waiting.sure).arg(others));
 }
 
 void CutBench::refreshButton() {
@@ -204,7 +250,7 @@ void CutBench::refreshButton() {
   islandFacts_->setText(facts);
   if (!shown) return;
   const auto run = numberedRun();
-  if (run && !isCut() && (sequences_.contains(sheet()->id.value) || !hasDraft())) {
+  if (takesRun(run)) {
     cutButton_->setText(tr("Make one animation of %1 images").arg(run->paths.size()));
   } else {
     const QString frames = countedFrames(found.frames.size());
@@ -212,7 +258,7 @@ void CutBench::refreshButton() {
                                 : tr("Cut into %1").arg(frames));
   }
   // Where a background is proposed, that comes first.
-  const bool keyFirst = found_.value(sheet()->id.value).key.has_value() && !sheet()->ink.key;
+  const bool keyFirst = asksForKey() && !hasDraft();
   markNext(cutButton_, !keyFirst);
 }
 
@@ -239,7 +285,7 @@ void CutBench::refreshNames() {
   } else if (namedFor_ != sheet()->id) {
     // Only once a sheet: what the user typed stays until it is cut.
     const auto run = numberedRun();
-    const SheetTitle title = titleFrom(run ? run->title + ".png" : sheet()->path);
+    const SheetTitle title = titleFrom(run && isLikely(*run) ? run->title + ".png" : sheet()->path);
     assetName_->setText(QString::fromStdString(title.asset));
     animationName_->setText(QString::fromStdString(title.animation));
     namedFor_ = sheet()->id;

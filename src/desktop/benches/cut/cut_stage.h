@@ -72,7 +72,7 @@ class CutStage : public StageView {
  protected:
   QRectF content() const override;
   QString emptyText() const override;
-  QMarginsF surround() const override { return {84, 84, 28, 36}; }
+  QMarginsF surround() const override { return {62, 66, 16, 16}; }
   void paintGround(QPainter& painter) override;
   void paintStage(QPainter& painter) override;
   void artPress(QPointF at, Qt::KeyboardModifiers) override;

@@ -13,8 +13,8 @@
 namespace amber {
 namespace {
 
-constexpr double kProfileHeight = 40;
-constexpr double kProfileGap = 14;
+constexpr double kProfileHeight = 28;
+constexpr double kProfileGap = 10;
 // Numbers stand on frames that are at least so large on the stage, px.
 constexpr double kNumbered = 56;
 constexpr double kNumberedAcross = 22;
@@ -65,11 +65,14 @@ void CutStage::paintStage(QPainter& painter) {
 
 void CutStage::paintProfiles(QPainter& painter) const {
   const QRectF stage = view().toStage(content());
+  // Never larger than what it tells of.
+  const double highest = std::min(kProfileHeight, stage.height() / 2);
+  const double widest = std::min(kProfileHeight, stage.width() / 2);
   const double scale = view().scale;
   const int most = std::max(1, *std::max_element(columns_.begin(), columns_.end()));
   const double base = stage.top() - kProfileGap;
   for (std::size_t x = 0; x < columns_.size(); ++x) {
-    const double height = kProfileHeight * columns_[x] / most;
+    const double height = highest * columns_[x] / most;
     painter.fillRect(QRectF(stage.left() + static_cast<double>(x) * scale, base - height,
                             std::max(1.0, scale), height),
                      theme().ink);
@@ -77,14 +80,14 @@ void CutStage::paintProfiles(QPainter& painter) const {
   const int mostInRow = std::max(1, *std::max_element(rows_.begin(), rows_.end()));
   const double side = stage.left() - kProfileGap;
   for (std::size_t y = 0; y < rows_.size(); ++y) {
-    const double width = kProfileHeight * rows_[y] / mostInRow;
+    const double width = widest * rows_[y] / mostInRow;
     painter.fillRect(QRectF(side - width, stage.top() + static_cast<double>(y) * scale, width,
                             std::max(1.0, scale)),
                      theme().ink);
   }
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  painter.drawText(QPointF(stage.left(), base - kProfileHeight - 16), tr("ink in each column"));
+  painter.drawText(QPointF(stage.left(), base - kProfileHeight - 14), tr("ink in each column"));
 }
 
 void CutStage::paintEvidence(QPainter& painter) const {

@@ -154,11 +154,11 @@ void FitStage::paintStage(QPainter& painter) {
   }
   if (origin_) paintOrigin(painter, origin);
   paintStageText(painter, QPointF(12, height() - 12),
-                 tr("%1, %2 x %3, %4x")
+                 tr("%1, %2 x %3, %4")
                      .arg(QString::fromStdString(frame->name))
                      .arg(frame->rect.w)
                      .arg(frame->rect.h)
-                     .arg(view().scale),
+                     .arg(scaleText(view().scale)),
                  theme().text);
 }
 

@@ -249,7 +249,7 @@ void OriginStage::paintPointed(QPainter& painter) {
 
 QString OriginStage::caption() const {
   const QString name = QString::fromStdString(shown()->name);
-  const QString zoom = tr("%1x").arg(view().scale);
+  const QString zoom = scaleText(view().scale);
   if (pointed_ && *pointed_ != shown()->id) {
     if (const Frame* pointed = findFrame(*session_.currentAsset(), *pointed_)) {
       return tr("%1 over %2, %3").arg(QString::fromStdString(pointed->name), name, zoom);
