@@ -1,5 +1,6 @@
 #include <sys/stat.h>
 
+#include <QFileInfo>
 #include <QTest>
 
 #include "files/image_file.h"
@@ -109,6 +110,58 @@ class CliTest : public QObject {
     SAME(word["findings"][0]["rule"], "sheet.key");
     const auto lantern = runCli({"cut", demoSheet("lantern_flicker.webp"), "--json"}).json();
     QCOMPARE(lantern["frames"].size(), std::size_t{6});
+  }
+
+  void whatIsSureOfAFolderIsCutAndTheRestIsTold() {
+    const Scratch scratch;
+    const QString project = scratch.qpath("night.amber");
+    const QString folder = QFileInfo(demoSheet("clay_pot.png")).absolutePath();
+    const auto told = runCli({"new", project, "--sheet", folder, "--sure", "--json"});
+    QCOMPARE(told.exitCode, 0);
+    const json report = told.json();
+    const auto holds = [](const json& list, const std::string& name) {
+      return list.dump().find(name) != std::string::npos;
+    };
+    for (const char* sure : {"keeper_walk.png", "lantern_flicker.webp", "firefly_glow_3.png"}) {
+      QVERIFY(holds(report["cut"], sure));
+    }
+    QVERIFY(holds(report["left"], "garden_tools.png"));
+    QCOMPARE(report["cut"].size() + report["left"].size(), std::size_t{19});
+    const Project read = *readProject(project.toStdString());
+    for (const auto& sheet : read.sheets) {
+      QCOMPARE(sheet->cut.has_value(), holds(report["cut"], sheet->path));
+    }
+    // One of its own way is no longer up to the pixels.
+    QCOMPARE(
+        runCli({"new", scratch.qpath("b.amber"), "--sheet", folder, "--sure", "--whole"}).exitCode,
+        2);
+    QVERIFY(!QFile::exists(scratch.qpath("b.amber")));
+  }
+
+  void boxesThatAreDrawnAreAWayToCut() {
+    const Scratch scratch;
+    Image image(60, 24);
+    for (int i = 0; i < 3; ++i) {
+      for (int y = 0; y < 20; ++y) {
+        for (int x = 0; x < 16 - i; ++x) {
+          const bool line = x == 0 || y == 0 || y == 19 || x == 15 - i;
+          const bool ink = line || (x > 4 && x < 9 && y > 6 && y < 12);
+          if (ink) image.at(i * 20 + x, y) = line ? Rgba{9, 9, 9, 255} : Rgba{200, 30, 30, 255};
+        }
+      }
+    }
+    scratch.write("boxed.png", pngBytes(image));
+    const json cut = runCli({"cut", scratch.qpath("boxed.png"), "--boxes", "--json"}).json();
+    SAME(cut["method"], "islands");
+    QCOMPARE(cut["frames"].size(), std::size_t{3});
+    SAME(cut["frames"][0]["rect"], (json{1, 1, 14, 18}));
+    const QString project = scratch.qpath("boxed.amber");
+    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("boxed.png"), "--boxes", "--of-kind",
+                     "prop"})
+                 .exitCode,
+             0);
+    QVERIFY(
+        std::get<IslandRule>(readProject(project.toStdString())->sheets.front()->cut->way).boxes);
   }
 
   void aFolderOfNumberedImagesIsOneAnimationAndIsArranged() {

@@ -43,7 +43,7 @@ class ShapeCliTest : public QObject {
     told({"role", project_, "--name", "stomp", "--rename", "head"});
     const Project project = *readProject(project_.toStdString());
     QVERIFY(findRole(project, "head") != nullptr && findRole(project, "stomp") == nullptr);
-    QCOMPARE(findKind(project, "character")->shapes.front().role, std::string("head"));
+    QCOMPARE(findKind(project, "character")->shapes.back().role, std::string("head"));
     told({"role", project_, "--name", "head", "--remove"});
     QVERIFY(findRole(*readProject(project_.toStdString()), "head") == nullptr);
   }

@@ -1,11 +1,16 @@
 // The cut bench by mouse and keys: one sheet each way, and the animations that come of it.
 #include <QComboBox>
+#include <QDir>
+#include <QDropEvent>
 #include <QLabel>
 #include <QListWidget>
+#include <QMimeData>
 #include <QSlider>
 #include <QTest>
+#include <QUrl>
 #include <random>
 
+#include "core/cut/cut_frames.h"
 #include "core/cut/cut_rects.h"
 #include "desktop/benches/cut/cut_stage.h"
 #include "desktop/parts/number_field.h"
@@ -46,6 +51,26 @@ std::string blocks() {
     for (int y = block.y; y < block.bottom(); ++y) {
       for (int x = block.x; x < block.right(); ++x) image.at(x, y) = {180, 90, 40, 255};
     }
+  }
+  return pngBytes(image);
+}
+
+// Five leaves on blue ground, each within a box of its own size.
+std::string boxedLabels() {
+  Image image(120, 60);
+  const auto fill = [&](const PixelRect& rect, Rgba colour) {
+    for (int y = rect.y; y < rect.bottom(); ++y) {
+      for (int x = rect.x; x < rect.right(); ++x) image.at(x, y) = colour;
+    }
+  };
+  fill(image.rect(), {90, 110, 160, 255});
+  for (const PixelRect& box :
+       {PixelRect{0, 0, 24, 20}, PixelRect{25, 0, 24, 20}, PixelRect{52, 2, 30, 40},
+        PixelRect{0, 24, 20, 30}, PixelRect{24, 26, 22, 16}}) {
+    fill(box, {240, 240, 200, 255});
+    fill({box.x + 1, box.y + 1, box.w - 2, box.h - 2}, {90, 110, 160, 255});
+    fill({box.x + 5, box.y + 4, box.w - 12, box.h - 9}, {40, 160, 60, 255});
+    fill({box.x + 3, box.bottom() - 4, 4, 2}, {20, 90, 30, 255});
   }
   return pngBytes(image);
 }
@@ -295,6 +320,73 @@ class CutBenchTest : public QObject {
     }));
     open.history().undo();
     QVERIFY(open.project().assets.empty());
+  }
+
+  void aFolderIsDroppedTheSureAreTakenAndTheOthersChosenByKeys() {
+    const Scratch scratch;
+    QDir().mkpath(scratch.qpath("night"));
+    for (const char* name : {"keeper_walk.png", "glasshouse_tiles.png", "lantern_flicker.webp",
+                             "garden_tools.png", "fern_sway.png"}) {
+      scratch.write(std::string("night/") + name, demoFile(name).second);
+    }
+    scratch.write("night/labels.png", boxedLabels());
+    MainWindow window;
+    show(window);
+    QMimeData mime;
+    mime.setUrls({QUrl::fromLocalFile(scratch.qpath("night"))});
+    QDragEnterEvent enter(QPoint(400, 300), Qt::CopyAction, &mime, Qt::LeftButton, {});
+    QCoreApplication::sendEvent(&window, &enter);
+    QVERIFY(enter.isAccepted());
+    QDropEvent drop(QPointF(400, 300), Qt::CopyAction, &mime, Qt::LeftButton, {});
+    QCoreApplication::sendEvent(&window, &drop);
+    ProjectSession& session = window.session();
+    session.settle();
+    const Project& project = session.project();
+    QTRY_COMPARE(project.sheets.size(), std::size_t{6});
+    auto* sure = find<QPushButton>(window, "sureButton");
+    QTRY_COMPARE(sure->text(), QString("Cut the 3 that are sure, 3 left to see"));
+    // Nothing to play yet: the sheet has the room.
+    QVERIFY(!window.findChild<QWidget*>("cutRibbon")->isVisible());
+    QTest::mouseClick(sure, Qt::LeftButton);
+    session.settle();
+    QTRY_COMPARE(session.history().count(), 2);
+    const auto framesOf = [&](const char* name) {
+      const Asset* asset = assetCutFrom(project, findSheet(project, std::string(name))->id);
+      return asset == nullptr ? std::size_t{0} : asset->frames.size();
+    };
+    QCOMPARE(framesOf("keeper_walk.png"), std::size_t{8});
+    QCOMPARE(framesOf("glasshouse_tiles.png"), std::size_t{8});
+    QCOMPARE(framesOf("lantern_flicker.webp"), std::size_t{6});
+    QCOMPARE(project.assets.size(), std::size_t{3});
+    // What wants a look is next: its background first.
+    auto* proposals = find<QListWidget>(window, "proposals");
+    const auto shows = [&] { return findSheet(project, session.selection().sheet)->path; };
+    QCOMPARE(shows(), std::string("fern_sway.png"));
+    QTRY_VERIFY(proposals->item(0)->text().contains("is the background"));
+    proposals->setFocus();
+    QTest::keyClick(proposals, Qt::Key_Down);
+    proposals->setCurrentRow(0);
+    QTest::keyClick(proposals, Qt::Key_Return);
+    session.settle();
+    QVERIFY(findSheet(project, session.selection().sheet)->ink.key.has_value());
+    QTRY_VERIFY(proposals->item(0)->text().startsWith("6 x 1 cells"));
+    QTest::keyClick(proposals, Qt::Key_Return);
+    session.settle();
+    QCOMPARE(framesOf("fern_sway.png"), std::size_t{6});
+    // The labels stand in boxes; it is art that their ground is not.
+    session.selectSheet(findSheet(project, std::string_view("labels.png"))->id);
+    QTRY_VERIFY(proposals->item(1)->text().contains("It is art"));
+    QTest::mouseClick(proposals->viewport(), Qt::LeftButton, {},
+                      proposals->visualItemRect(proposals->item(0)).center());
+    session.settle();
+    QTRY_VERIFY(proposals->item(0)->text().contains("in boxes"));
+    QVERIFY(find<QPushButton>(window, "inBoxes")->isChecked());
+    QTest::keyClick(proposals, Qt::Key_Return);
+    session.settle();
+    QCOMPARE(framesOf("labels.png"), std::size_t{5});
+    for (int i = session.history().count(); i > 1; --i) session.history().undo();
+    QVERIFY(project.assets.empty());
+    QTRY_COMPARE(sure->text(), QString("Cut the 3 that are sure, 3 left to see"));
   }
 
   void anAnimatedImageBringsItsPicturesAndTimes() {

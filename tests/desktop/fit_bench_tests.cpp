@@ -277,7 +277,7 @@ class FitBenchTest : public QObject {
     const Project& project = open.project();
     QVERIFY(findRole(project, "stomp") != nullptr);
     QVERIFY(findRole(project, "stomp")->duty == Duty::Notices);
-    QCOMPARE(findKind(project, open.asset().kind)->shapes.size(), std::size_t{1});
+    QCOMPARE(findKind(project, open.asset().kind)->shapes.size(), std::size_t{2});
     QTRY_COMPARE(open.find<QComboBox>("roleChoice")->currentText(), QString("stomp"));
     QVERIFY(open.find<QLabel>("figures")->text().contains("no shape yet"));
     click(open.window, "fitOptions");

@@ -16,6 +16,8 @@ constexpr int kMostTried = 8;
 constexpr long long kStepsAPixel = 16;
 constexpr std::size_t kLeastBoxes = 3;
 constexpr double kMostInk = 0.5;
+// So many pixels tell which colour is the ground.
+constexpr long long kSampled = 100000;
 
 PixelRect lineAround(const PixelRect& inside) {
   return {inside.x - 1, inside.y - 1, inside.w + 2, inside.h + 2};
@@ -27,11 +29,38 @@ void clear(PixelMask& mask, const PixelRect& rect) {
   }
 }
 
+std::uint32_t codeOf(const Rgba& pixel) {
+  return pixel.a == 0 ? 0
+                      : std::uint32_t{pixel.r} << 24 | std::uint32_t{pixel.g} << 16 |
+                            std::uint32_t{pixel.b} << 8 | pixel.a;
+}
+
+// The colour that most of an image is of, by a sample of it.
+Rgba mostFrequent(const Image& image) {
+  const long long pixels = 1LL * image.width() * image.height();
+  // An odd step meets every column.
+  const long long step = std::max(1LL, pixels / kSampled) | 1;
+  std::unordered_map<std::uint32_t, int> counts;
+  Rgba most;
+  int highest = 0;
+  for (long long i = 0; i < pixels; i += step) {
+    const Rgba& pixel = image.row(0)[i];
+    const int count = ++counts[codeOf(pixel)];
+    if (count <= highest) continue;
+    highest = count;
+    most = pixel;
+  }
+  return most;
+}
+
 // Finds boxes by their upper left corners.
 class BoxSearch {
  public:
   BoxSearch(const Image& image, const PixelMask& ink)
-      : image_(image), ink_(ink), left_(kStepsAPixel * image.width() * image.height()) {}
+      : image_(image),
+        ink_(ink),
+        ground_(mostFrequent(image)),
+        left_(kStepsAPixel * image.width() * image.height()) {}
 
   // The insides, in the order of their corners.
   std::vector<PixelRect> all() {
@@ -42,6 +71,7 @@ class BoxSearch {
         if (left_ <= 0 || found.size() == kMostRects) return found;
         if (!ink_.test(x, y)) continue;
         line_ = image_.at(x, y);
+        if (line_ == ground_) continue;
         if (is(x + 1, y + 1) || !is(x + kSide - 1, y) || !is(x, y + kSide - 1)) continue;
         if (const auto box = boxFrom(x, y); box && isOpen(*box)) found.push_back(*box);
       }
@@ -83,12 +113,7 @@ class BoxSearch {
     std::unordered_map<std::uint32_t, int> counts;
     int most = 0;
     const auto add = [&](int x, int y) {
-      const Rgba& pixel = image_.at(x, y);
-      const std::uint32_t code = pixel.a == 0
-                                     ? 0
-                                     : std::uint32_t{pixel.r} << 24 | std::uint32_t{pixel.g} << 16 |
-                                           std::uint32_t{pixel.b} << 8 | pixel.a;
-      most = std::max(most, ++counts[code]);
+      most = std::max(most, ++counts[codeOf(image_.at(x, y))]);
     };
     for (int x = inside.x; x < inside.right(); ++x) {
       add(x, inside.y);
@@ -104,6 +129,7 @@ class BoxSearch {
 
   const Image& image_;
   const PixelMask& ink_;
+  Rgba ground_;  // It goes round the boxes, too.
   Rgba line_;
   long long left_;  // Steps that may still be taken.
 };

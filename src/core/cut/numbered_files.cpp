@@ -108,9 +108,11 @@ std::vector<NumberedRun> numberedRuns(const std::vector<std::string>& paths) {
 
 bool isOneAnimation(const NumberedRun& run, const std::vector<PixelSize>& sizes) {
   constexpr long long kMostMissingEach = 2;
+  constexpr long long kMostMissed = 99;
   constexpr int kMostTimes = 3;
   const auto files = static_cast<long long>(run.paths.size());
-  if (run.last - run.first + 1 > (1 + kMostMissingEach) * files) return false;
+  const long long missed = run.last - run.first + 1 - files;
+  if (missed > std::max(kMostMissed, kMostMissingEach * files)) return false;
   const auto alike = [&](int PixelSize::* side) {
     const auto [least, most] = std::minmax_element(
         sizes.begin(), sizes.end(),

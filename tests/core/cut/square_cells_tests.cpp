@@ -30,7 +30,8 @@ void drawFigure(Drawn& sheet, int left, int top, int side, int number) {
       const int dy = y - side / 2;
       const bool body = dx * dx + dy * dy < side * side / 7;
       const bool nose = dy == number % 5 - 2 && dx > 0 && dx < side / 2 - 2;
-      if (body || nose) sheet.dot(left + x, top + y, {200, static_cast<std::uint8_t>(10 * x), 30, 255});
+      if (body || nose)
+        sheet.dot(left + x, top + y, {200, static_cast<std::uint8_t>(10 * x), 30, 255});
     }
   }
 }
