@@ -1,6 +1,8 @@
 #include "core/cut/drawn_boxes.h"
 
 #include <algorithm>
+#include <bit>
+#include <cstdint>
 #include <optional>
 #include <tuple>
 #include <unordered_map>
@@ -66,13 +68,18 @@ class BoxSearch {
   std::vector<PixelRect> all() {
     constexpr int kSide = kLeastInside + 2;
     std::vector<PixelRect> found;
+    const auto ground = std::bit_cast<std::uint32_t>(ground_);
     for (int y = 0; y + kSide <= image_.height(); ++y) {
+      const Rgba* row = image_.row(y);
+      const Rgba* next = image_.row(y + 1);
       for (int x = 0; x + kSide <= image_.width(); ++x) {
         if (left_ <= 0 || found.size() == kMostRects) return found;
-        if (!ink_.test(x, y)) continue;
-        line_ = image_.at(x, y);
-        if (line_ == ground_) continue;
-        if (is(x + 1, y + 1) || !is(x + kSide - 1, y) || !is(x, y + kSide - 1)) continue;
+        line_ = std::bit_cast<std::uint32_t>(row[x]);
+        if (line_ == ground || std::bit_cast<std::uint32_t>(next[x + 1]) == line_ ||
+            std::bit_cast<std::uint32_t>(row[x + 1]) != line_ || !is(x + kSide - 1, y) ||
+            !is(x, y + kSide - 1) || !ink_.test(x, y)) {
+          continue;
+        }
         if (const auto box = boxFrom(x, y); box && isOpen(*box)) found.push_back(*box);
       }
     }
@@ -80,28 +87,28 @@ class BoxSearch {
   }
 
  private:
-  bool is(int x, int y) const { return image_.at(x, y) == line_; }
+  bool is(int x, int y) const { return std::bit_cast<std::uint32_t>(image_.at(x, y)) == line_; }
 
-  // How many pixels of the line go on from here.
-  int along(int x, int y, int dx, int dy, int most) {
-    int count = 0;
-    while (count < most && is(x + count * dx, y + count * dy)) ++count;
-    left_ -= count + 1;
-    return count;
+  // Whether the line goes on for so many pixels to the right.
+  bool goesAlong(int x, int y, int count) {
+    int i = 0;
+    while (i < count && is(x + i, y)) ++i;
+    left_ -= i + 1;
+    return i == count;
   }
 
+  // Looks no further along a line than the box that is found reaches.
   std::optional<PixelRect> boxFrom(int x, int y) {
-    const int right = along(x, y, 1, 0, image_.width() - x);
-    const int down = along(x, y, 0, 1, image_.height() - y);
     int tried = 0;
-    for (int w = kLeastInside + 2; w <= right && tried < kMostTried; ++w) {
+    for (int w = 2; x + w <= image_.width() && is(x + w - 1, y) && tried < kMostTried; ++w) {
       --left_;
-      if (!is(x + w - 1, y + 1)) continue;
+      if (w < kLeastInside + 2 || !is(x + w - 1, y + 1)) continue;
       ++tried;
-      const int other = along(x + w - 1, y, 0, 1, down);
-      for (int h = kLeastInside + 2; h <= other; ++h) {
+      for (int h = 2; y + h <= image_.height(); ++h) {
         --left_;
-        if (!is(x + 1, y + h - 1) || along(x, y + h - 1, 1, 0, w) < w) continue;
+        const int bottom = y + h - 1;
+        if (!is(x, bottom) || !is(x + w - 1, bottom)) break;
+        if (h < kLeastInside + 2 || !is(x + 1, bottom) || !goesAlong(x, bottom, w)) continue;
         return PixelRect{x + 1, y + 1, w - 2, h - 2};
       }
     }
@@ -130,7 +137,7 @@ class BoxSearch {
   const Image& image_;
   const PixelMask& ink_;
   Rgba ground_;  // It goes round the boxes, too.
-  Rgba line_;
+  std::uint32_t line_ = 0;
   long long left_;  // Steps that may still be taken.
 };
 

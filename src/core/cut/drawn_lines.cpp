@@ -2,7 +2,7 @@
 
 #include <algorithm>
 #include <cstdint>
-#include <map>
+#include <unordered_map>
 
 namespace amber {
 namespace {
@@ -11,46 +11,80 @@ constexpr int kLeastCellSide = 4;
 // Shares of the edge pixels that must be of the colour, and of those one further in that may be.
 constexpr double kLine = 0.97;
 constexpr double kGoesOn = 0.5;
+// So many cells tell a sheet without lines: no colour has half of their edges.
+constexpr std::size_t kFewCells = 6;
+constexpr double kHalf = 0.5;
 
 std::uint32_t keyOf(const Rgba& c) {
   return static_cast<std::uint32_t>(c.r) << 24 | static_cast<std::uint32_t>(c.g) << 16 |
          static_cast<std::uint32_t>(c.b) << 8 | c.a;
 }
 
+// How often each colour is met along the edges of rectangles.
+class RingColours {
+ public:
+  void add(const Image& image, const PixelRect& rect) {
+    for (int x = rect.x; x < rect.right(); ++x) {
+      addPixel(image.at(x, rect.y));
+      if (rect.h > 1) addPixel(image.at(x, rect.bottom() - 1));
+    }
+    for (int y = rect.y + 1; y + 1 < rect.bottom(); ++y) {
+      addPixel(image.at(rect.x, y));
+      if (rect.w > 1) addPixel(image.at(rect.right() - 1, y));
+    }
+  }
+
+  long long all() const { return all_; }
+  long long count(std::uint32_t colour) const {
+    const auto found = counts_.find(colour);
+    return found == counts_.end() ? 0 : found->second;
+  }
+  // The most frequent colour and how often it is met; of two the lower.
+  std::pair<std::uint32_t, long long> most() const {
+    std::pair<std::uint32_t, long long> most{0, 0};
+    for (const auto& [colour, count] : counts_) {
+      if (count > most.second || (count == most.second && colour < most.first)) {
+        most = {colour, count};
+      }
+    }
+    return most;
+  }
+
+ private:
+  void addPixel(const Rgba& pixel) {
+    ++counts_[keyOf(pixel)];
+    ++all_;
+  }
+
+  std::unordered_map<std::uint32_t, long long> counts_;
+  long long all_ = 0;
+};
+
 }  // namespace
 
 std::optional<Grid> withinDrawnLines(const Image& image, const PixelMask& ink, const Grid& grid) {
   if (grid.cell.w < kLeastCellSide || grid.cell.h < kLeastCellSide) return std::nullopt;
-  std::map<std::uint32_t, long long> edge;  // the outermost pixels of the cells, by colour
-  std::map<std::uint32_t, long long> next;  // those one further in
-  long long edges = 0;
-  long long nexts = 0;
+  RingColours edge;  // the outermost pixels of the cells
+  RingColours next;  // those one further in
+  std::size_t looked = 0;
   for (const PixelRect& cell : cellsOf(grid)) {
     // A place that holds nothing has no line either.
     if (countWithin(ink, cell) == 0) continue;
-    for (int y = cell.y; y < cell.bottom(); ++y) {
-      for (int x = cell.x; x < cell.right(); ++x) {
-        const int depth =
-            std::min({x - cell.x, y - cell.y, cell.right() - 1 - x, cell.bottom() - 1 - y});
-        if (depth > 1) continue;
-        ++(depth == 0 ? edge : next)[keyOf(image.at(x, y))];
-        ++(depth == 0 ? edges : nexts);
-      }
+    edge.add(image, cell);
+    next.add(image, {cell.x + 1, cell.y + 1, cell.w - 2, cell.h - 2});
+    // Most sheets have no lines, which a few cells tell.
+    if (++looked != kFewCells) continue;
+    const auto [colour, most] = edge.most();
+    if ((colour & 255) == 0 ||
+        static_cast<double>(most) < kHalf * static_cast<double>(edge.all())) {
+      return std::nullopt;
     }
   }
-  if (edges == 0 || nexts == 0) return std::nullopt;
-  std::uint32_t colour = 0;
-  long long most = 0;
-  for (const auto& [key, count] : edge) {
-    if (count <= most) continue;
-    most = count;
-    colour = key;
-  }
+  if (edge.all() == 0 || next.all() == 0) return std::nullopt;
+  const auto [colour, most] = edge.most();
   // What goes on further in is the ground, and nothing at all is no line.
-  const auto same = next.find(colour);
-  const long long goesOn = same == next.end() ? 0 : same->second;
-  if ((colour & 255) == 0 || static_cast<double>(most) < kLine * static_cast<double>(edges) ||
-      static_cast<double>(goesOn) > kGoesOn * static_cast<double>(nexts)) {
+  if ((colour & 255) == 0 || static_cast<double>(most) < kLine * static_cast<double>(edge.all()) ||
+      static_cast<double>(next.count(colour)) > kGoesOn * static_cast<double>(next.all())) {
     return std::nullopt;
   }
   Grid less = grid;

@@ -26,7 +26,7 @@ std::optional<IslandGuess> steadiest(const SheetArt& art, int part) {
   std::array<std::size_t, kJoins.size()> counts{};
   const PixelMask& ink = part > 0 ? art.firm : art.faint;
   for (std::size_t i = 0; i < kJoins.size(); ++i) {
-    counts[i] = islandsOf(ink, {kJoins[i], 1, 0}).all.size();
+    counts[i] = islandCount(ink, kJoins[i]);
     if (i == 0 && counts[i] > kMostIslands) return std::nullopt;
     if (counts[i] < 2) break;
   }

@@ -289,6 +289,10 @@ Islands islandsOf(const PixelMask& ink, const IslandRule& rule) {
   return result;
 }
 
+std::size_t islandCount(const PixelMask& ink, int join) {
+  return labelledRuns(ink, join, KeepRuns::No).islands.size();
+}
+
 Islands partedIslandsOf(const PixelMask& faint, const PixelMask& solid, const IslandRule& rule) {
   assert(faint.size() == solid.size());
   Islands result = Parting(faint, solid, rule).result();
