@@ -95,7 +95,7 @@ class RectSearch {
                                                         : inkAbove(ink.faint, rule.part, area);
     Islands islands;
     if (rule.boxes) {
-      islands = islandsAmongBoxes(partOf(art_.image, area), ink.faint,
+      islands = islandsAmongBoxes(drawnBoxes(partOf(art_.image, area), ink.faint), ink.faint,
                                   rule.part == 0 ? nullptr : &firm, rule);
     } else if (rule.part == 0) {
       islands = islandsOf(ink.faint, rule);

@@ -186,32 +186,34 @@ std::vector<PixelRect> drawnBoxes(const Image& image, const PixelMask& ink) {
   return outermost(BoxSearch(image, ink).all());
 }
 
-bool areInBoxes(const SheetArt& art) {
+std::vector<PixelRect> likelyBoxes(const SheetArt& art) {
+  std::vector<PixelRect> found = drawnBoxes(art.image, art.faint);
   long long held = 0;
   long long lines = 0;
   std::size_t boxes = 0;
-  for (const PixelRect& box : drawnBoxes(art.image, art.faint)) {
+  for (const PixelRect& box : found) {
     const long long ink = countWithin(art.faint, box);
     held += ink;
     lines += 2LL * (box.w + box.h) + 4;
     boxes += ink > 0 ? 1 : 0;
   }
   const auto rest = static_cast<double>(countOf(art.faint) - lines);
-  return boxes >= kLeastBoxes && static_cast<double>(held) >= kMostInk * rest;
+  if (boxes < kLeastBoxes || static_cast<double>(held) < kMostInk * rest) found.clear();
+  return found;
 }
 
-Islands islandsAmongBoxes(const Image& image, PixelMask faint, const PixelMask* firm,
-                          const IslandRule& rule) {
-  std::vector<Island> boxes;
+Islands islandsAmongBoxes(const std::vector<PixelRect>& boxes, PixelMask faint,
+                          const PixelMask* firm, const IslandRule& rule) {
+  std::vector<Island> held;
   PixelMask core = firm != nullptr ? *firm : PixelMask();
-  for (const PixelRect& inside : drawnBoxes(image, faint)) {
+  for (const PixelRect& inside : boxes) {
     const long long ink = countWithin(faint, inside);
-    if (ink > 0) boxes.push_back({inside, ink});
+    if (ink > 0) held.push_back({inside, ink});
     clear(faint, lineAround(inside));
     if (firm != nullptr) clear(core, lineAround(inside));
   }
   Islands found = firm != nullptr ? partedIslandsOf(faint, core, rule) : islandsOf(faint, rule);
-  found.all.insert(found.all.end(), boxes.begin(), boxes.end());
+  found.all.insert(found.all.end(), held.begin(), held.end());
   inReadingOrder(found.all);
   return found;
 }

@@ -16,14 +16,14 @@ namespace amber {
 /// corners measure, bounded by 16 times the pixels; what is found by then is given.
 std::vector<PixelRect> drawnBoxes(const Image& image, const PixelMask& ink);
 
-/// Whether at least three boxes are drawn that hold ink, and together most of it.
-/// Cost: as drawnBoxes.
-bool areInBoxes(const SheetArt& art);
+/// The boxes of a sheet on which at least three are drawn that hold ink, and together most of it;
+/// else none. Cost: as drawnBoxes.
+std::vector<PixelRect> likelyBoxes(const SheetArt& art);
 
-/// The islands of a sheet on which boxes are drawn: the inside of each that holds ink, and of the
+/// The islands of a sheet on which these boxes are drawn: the inside of each that holds ink, and of the
 /// ink beside the boxes what islandsOf (or, with firm ink given, partedIslandsOf) finds.
-/// Requires: masks of the image's size.
-Islands islandsAmongBoxes(const Image& image, PixelMask faint, const PixelMask* firm,
-                          const IslandRule& rule);
+/// Requires: masks of one size, boxes and their lines on it.
+Islands islandsAmongBoxes(const std::vector<PixelRect>& boxes, PixelMask faint,
+                          const PixelMask* firm, const IslandRule& rule);
 
 }  // namespace amber

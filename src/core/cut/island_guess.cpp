@@ -50,9 +50,9 @@ std::optional<IslandGuess> steadiest(const SheetArt& art, int part) {
 }  // namespace
 
 std::optional<IslandGuess> guessIslands(const SheetArt& art) {
-  if (areInBoxes(art)) {
+  if (const auto boxes = likelyBoxes(art); !boxes.empty()) {
     IslandGuess boxed{{kBesideBoxes, kLeastBesideBoxes, 0, true}, {}, 1};
-    boxed.islands = islandsAmongBoxes(art.image, art.faint, nullptr, boxed.rule).all;
+    boxed.islands = islandsAmongBoxes(boxes, art.faint, nullptr, boxed.rule).all;
     return boxed;
   }
   auto best = steadiest(art, 0);

@@ -113,7 +113,7 @@ bool isOneAnimation(const NumberedRun& run, const std::vector<PixelSize>& sizes)
   const auto files = static_cast<long long>(run.paths.size());
   const long long missed = run.last - run.first + 1 - files;
   if (missed > std::max(kMostMissed, kMostMissingEach * files)) return false;
-  const auto alike = [&](int PixelSize::* side) {
+  const auto alike = [&](int PixelSize::*side) {
     const auto [least, most] = std::minmax_element(
         sizes.begin(), sizes.end(),
         [&](const PixelSize& a, const PixelSize& b) { return a.*side < b.*side; });

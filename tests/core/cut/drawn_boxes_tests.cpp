@@ -107,14 +107,14 @@ class DrawnBoxesTest : public QObject {
     }
     const SheetArt art = artOf(sheet.image, keyed());
     QVERIFY(drawnBoxes(art.image, art.faint).empty());
-    QVERIFY(!areInBoxes(art));
+    QVERIFY(likelyBoxes(art).empty());
   }
 
   void framesAreWhatLiesInBoxesAndFiguresBesideThem() {
     Boxed sheet = scattered();
     sheet.figure({130, 60, 24, 24});
     const SheetArt art = artOf(sheet.image, keyed());
-    QVERIFY(areInBoxes(art));
+    QVERIFY(!likelyBoxes(art).empty());
     const IslandRule rule{10, 4, 0, true};
     std::vector<PixelRect> frames = rectsOf({rule, {}}, art, {}).frames;
     QCOMPARE(frames.size(), std::size_t{5});
