@@ -116,7 +116,7 @@ class FitBenchTest : public QObject {
 
   void aShapeThatIsNoBoxIsMovedByMouseAndKeys() {
     Fitting open;
-    click(open.window, "scopeFrame");
+    choose(open.window, "scope", 0);
     QTest::mouseClick(open.card("circle, balanced"), Qt::LeftButton, {}, {8, 8});
     open.settle();
     const Circle taken = std::get<Circle>(open.shape().geometry);
@@ -135,7 +135,7 @@ class FitBenchTest : public QObject {
 
   void aRegionAndAnInsetAreKeptToAndRemembered() {
     Fitting open;
-    click(open.window, "scopeFrame");
+    choose(open.window, "scope", 0);
     click(open.window, "fitOptions");
     type(open.window, "fitRegion", "bottom:4px");
     type(open.window, "fitInset", "1");
@@ -158,7 +158,7 @@ class FitBenchTest : public QObject {
 
   void aPolygonsCornersAreMovedAddedTypedAndTakenOut() {
     Fitting open;
-    click(open.window, "scopeFrame");
+    choose(open.window, "scope", 0);
     QTest::mouseClick(open.card("polygon, balanced"), Qt::LeftButton, {}, {8, 8});
     open.settle();
     auto* stage = open.find<FitStage>("fitStage");
@@ -186,7 +186,7 @@ class FitBenchTest : public QObject {
 
   void symmetricEditingMovesBothSides() {
     Fitting open;
-    click(open.window, "scopeFrame");
+    choose(open.window, "scope", 0);
     auto* stage = open.find<FitStage>("fitStage");
     click(open.window, "symmetric");
     const double axis = open.window.session().currentFrame()->origin.x;
@@ -199,7 +199,7 @@ class FitBenchTest : public QObject {
 
   void aMaskIsPaintedErasedAndFilled() {
     Fitting open;
-    click(open.window, "scopeFrame");
+    choose(open.window, "scope", 0);
     QTest::mouseClick(open.card("mask"), Qt::LeftButton, {}, {8, 8});
     open.settle();
     auto* stage = open.find<FitStage>("fitStage");
@@ -228,7 +228,7 @@ class FitBenchTest : public QObject {
     Fitting open;
     auto* stage = open.find<FitStage>("fitStage");
     const AnimationId walk = open.animation().id;
-    click(open.window, "scopeAnimation");
+    choose(open.window, "scope", 1);
     click(open.window, "holdShape");
     int keys = 0;
     for (const Step& step : open.animation().steps) {
@@ -240,7 +240,7 @@ class FitBenchTest : public QObject {
     QCoreApplication::processEvents();
     QVERIFY(open.find<QLabel>("shapeKind")->text().contains("held from"));
     stage->setFocus();
-    click(open.window, "scopeFrame");
+    choose(open.window, "scope", 0);
     click(open.window, "keyShape");
     QVERIFY(findShape(*findFrame(open.asset(), second), "body") != nullptr);
     click(open.window, "unkeyShape");

@@ -111,7 +111,7 @@ class FitWishesTest : public QObject {
   // The ribbon shows what taking would make of each frame, not this frame's shape carried there.
   void aCandidatePointedAtIsTriedOnTheOtherFrames() {
     Wishing open;
-    click(open.window, "scopeAnimation");
+    choose(open.window, "scope", 1);
     const Candidate wanted = open.candidate("circle, balanced");
     QEnterEvent enter({4, 4}, {4, 4}, {4, 4});
     QCoreApplication::sendEvent(open.card("circle, balanced"), &enter);
@@ -133,9 +133,9 @@ class FitWishesTest : public QObject {
 
   void howSteadyAShapeIsStandsByItsFigures() {
     Wishing open;
-    click(open.window, "scopeAnimation");
+    choose(open.window, "scope", 1);
     click(open.window, "fitOptions");
-    click(open.window, "wayHeld");
+    choose(open.window, "way", 1);
     QTest::mouseClick(open.card("box, snug"), Qt::LeftButton, {}, {8, 8});
     open.settle();
     const auto figures = [&] { return open.find<QLabel>("figures")->text(); };

@@ -85,7 +85,7 @@ class WindowTest : public QObject {
 
     // Fit: a snug box for every frame.
     goTo(window, Bench::Fit);
-    click(window, "scopeAsset");
+    choose(window, "scope", 2);
     click(window, "fitButton");
     for (const Frame& frame : window.session().project().assets.front()->frames) {
       QCOMPARE(frame.shapes.size(), std::size_t{1});
@@ -188,7 +188,7 @@ class WindowTest : public QObject {
     QCOMPARE(box(), (Box{6, 5, 18, 16}));
     type(window, "number_3", "12.5");
     QCOMPARE(box().h, 12.5);
-    click(window, "scopeAsset");
+    choose(window, "scope", 2);
     click(window, "sameButton");
     for (const Frame& frame : window.session().currentAsset()->frames) {
       QVERIFY(!frame.shapes.front().recipe);

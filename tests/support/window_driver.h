@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QComboBox>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QTest>
@@ -22,6 +23,15 @@ Widget* find(MainWindow& window, const char* name) {
 
 inline void click(MainWindow& window, const char* name) {
   QTest::mouseClick(find<QPushButton>(window, name), Qt::LeftButton);
+}
+
+/// Takes an entry of a list that drops down, by keys.
+inline void choose(MainWindow& window, const char* name, int index) {
+  auto* list = find<QComboBox>(window, name);
+  list->setFocus();
+  QTest::keyClick(list, Qt::Key_Home);
+  for (int i = 0; i < index; ++i) QTest::keyClick(list, Qt::Key_Down);
+  QCOMPARE(list->currentIndex(), index);
 }
 
 inline void type(MainWindow& window, const char* name, const QString& text) {

@@ -7,6 +7,7 @@
 
 #include "core/project/selection.h"
 
+class QComboBox;
 class QPushButton;
 
 namespace amber {
@@ -20,7 +21,10 @@ class ScopeChooser : public QWidget {
  public:
   /// With `kinds`, changes may also go as far as every asset of the shown one's kind.
   enum class Kinds { Without, With };
-  ScopeChooser(ProjectSession& session, Scope first, QWidget* parent, Kinds kinds = Kinds::Without);
+  /// Buttons side by side, or one list to drop down where there is little room.
+  enum class Form { Buttons, List };
+  ScopeChooser(ProjectSession& session, Scope first, QWidget* parent, Kinds kinds = Kinds::Without,
+               Form form = Form::Buttons);
 
   Scope scope() const { return scope_; }
   void setScope(Scope scope);
@@ -37,7 +41,11 @@ class ScopeChooser : public QWidget {
 
   ProjectSession& session_;
   Scope scope_;
-  std::vector<QPushButton*> chips_;
+  void makeButtons(int count);
+  void makeList(int count);
+
+  std::vector<QPushButton*> chips_;  // Either these
+  QComboBox* list_ = nullptr;        // or this.
 };
 
 }  // namespace amber

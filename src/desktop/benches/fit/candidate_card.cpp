@@ -11,9 +11,9 @@
 namespace amber {
 namespace {
 
-constexpr int kHeight = 78;
-constexpr int kPicture = 60;
-constexpr int kTextLeft = 84;
+constexpr int kHeight = 62;
+constexpr int kPicture = 52;
+constexpr int kTextLeft = 76;
 
 }  // namespace
 
@@ -21,7 +21,7 @@ CandidateCard::CandidateCard(ProjectSession& session, Pictures& pictures, QWidge
     : QWidget(parent), session_(session), pictures_(pictures) {
   setFixedHeight(kHeight);
   setFocusPolicy(Qt::StrongFocus);
-  setToolTip(tr("Click, or press Enter, to take this shape"));
+  setToolTip(tr("Point to see it on the stage; click, or press Enter, to take it"));
 }
 
 void CandidateCard::offer(const QString& title, const std::optional<Shape>& shape,
@@ -48,10 +48,10 @@ void CandidateCard::paintEvent(QPaintEvent*) {
   const QRect picture(metrics::kGap, (kHeight - kPicture) / 2, kPicture, kPicture);
   painter.setPen(theme().text);
   painter.setFont(textFont(true));
-  painter.drawText(kTextLeft, 19, title_);
+  painter.drawText(kTextLeft, 15, title_);
   if (frame == nullptr || !shape_) {
     painter.setFont(smallFont());
-    painter.drawText(kTextLeft, 38, tr("no firm ink to fit to"));
+    painter.drawText(kTextLeft, 34, tr("no firm ink to fit to"));
     return;
   }
   paintBackdrop(painter, picture, Backdrop::Kraft);
@@ -63,12 +63,12 @@ void CandidateCard::paintEvent(QPaintEvent*) {
   const Role* role = session_.currentRole();
   if (role != nullptr) paintShapeOutline(painter, *shape_, view, 1, lookOf(*role));
   painter.restore();
-  paintBar(painter, 33, tr("air"), measures_.air, true);
-  paintBar(painter, 49, tr("bare"), measures_.bareInk, false);
+  paintBar(painter, 27, tr("air"), measures_.air, true);
+  paintBar(painter, 40, tr("bare"), measures_.bareInk, false);
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  painter.drawText(kTextLeft, 70,
-                   tr("%1 points, cost %2, reach-out %3 px")
+  painter.drawText(kTextLeft, 57,
+                   tr("%1 points, cost %2, reach %3 px")
                        .arg(measures_.points)
                        .arg(measures_.cost)
                        .arg(measures_.reachOut, 0, 'f', 1));

@@ -26,6 +26,14 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   head->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   head->setSpacing(metrics::kSmallGap);
   column->addLayout(head);
+  auto* row = new QHBoxLayout;
+  head->addLayout(row);
+  title_ = makeLabel({}, "title", this);
+  row->addWidget(title_, 1);
+  QPushButton* options = tight(makeChip(tr("options"), this), "small");
+  options->setObjectName("fitOptions");
+  options->setToolTip(tr("What all candidates keep to: region, inset, points, islands, holes"));
+  row->addWidget(options);
   auto* kinds = new QHBoxLayout;
   kinds->setSpacing(4);
   for (std::size_t i = 0; i < kShapeKinds; ++i) {
@@ -42,16 +50,10 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   }
   kinds->addStretch();
   head->addLayout(kinds);
-  auto* row = new QHBoxLayout;
-  head->addLayout(row);
   state_ = makeLabel({}, "quiet", this);
   state_->setObjectName("candidateState");
   state_->setWordWrap(true);
-  row->addWidget(state_, 1);
-  QPushButton* options = tight(makeChip(tr("options"), this), "small");
-  options->setObjectName("fitOptions");
-  options->setToolTip(tr("What all candidates keep to: region, inset, points, islands, holes"));
-  row->addWidget(options, 0, Qt::AlignTop);
+  head->addWidget(state_);
   wishes_ = new RecipeWishes(this);
   wishes_->hide();
   head->addWidget(wishes_);
@@ -88,16 +90,25 @@ void CandidateList::refresh(Duty duty) {
     showCards();
   }
   asked_ = asked;
-  if (candidates_.empty()) state_->setText(tr("fitting ..."));
+  if (candidates_.empty()) tell(tr("fitting ..."));
   latest_.ask([art, rect = frame->rect, duty, recipes = everyRecipe(common())](const Progress&) {
     return candidatesFor(cropped(art->firm, rect), recipes, duty);
   });
 }
 
+void CandidateList::setTitle(const QString& title) {
+  title_->setText(title);
+}
+
+// Why there is nothing to choose from; candidates speak for themselves.
+void CandidateList::tell(const QString& sentence) {
+  state_->setText(sentence);
+  state_->setVisible(!sentence.isEmpty());
+}
+
 void CandidateList::show(std::vector<Candidate> candidates) {
   candidates_ = std::move(candidates);
-  state_->setText(candidates_.empty() ? tr("No firm ink to fit to.")
-                                      : tr("Point to see one on the stage, click to take it."));
+  tell(candidates_.empty() ? tr("No firm ink to fit to.") : QString());
   showCards();
 }
 

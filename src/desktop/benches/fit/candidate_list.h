@@ -27,6 +27,7 @@ class CandidateList : public QWidget {
  public:
   CandidateList(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
+  void setTitle(const QString& title);
   /// Finds them anew, when the frame, its art or its shape has changed.
   void refresh(Duty duty);
   const std::vector<Candidate>& candidates() const { return candidates_; }
@@ -40,10 +41,12 @@ class CandidateList : public QWidget {
 
  private:
   void show(std::vector<Candidate> candidates);
+  void tell(const QString& sentence);
   void showCards();
 
   ProjectSession& session_;
   Pictures& pictures_;
+  QLabel* title_ = nullptr;
   std::vector<QPushButton*> kinds_;
   RecipeWishes* wishes_ = nullptr;
   QLabel* state_ = nullptr;

@@ -347,7 +347,7 @@ void FitBench::refresh() {
   const ShapePlace* shape = place();
   const Role* current = session_.currentRole();
   showRoleChoice();
-  candidatesTitle_->setText(tr("Candidates for %1").arg(QString::fromStdString(role())));
+  candidates_->setTitle(tr("Candidates for %1").arg(QString::fromStdString(role())));
   candidates_->refresh(current == nullptr ? Duty::Stops : current->duty);
   sameForScope_->setEnabled(shape != nullptr);
   const bool isMask = shape != nullptr && kindOf(shape->key->geometry) == ShapeKind::Mask;

@@ -70,6 +70,7 @@ class FitBench : public BenchView {
   QWidget* makeTools(QWidget* bar);
   QWidget* makeSideColumn(Pictures& pictures);
   void addTaking(QVBoxLayout* form, QWidget* side);
+  void addGiving(QVBoxLayout* form, QWidget* side);
   void addKeys(QVBoxLayout* form, QWidget* side);
   void connectAll();
   std::vector<Edit> shapeOnThisFrame(const Shape& shape) const;
@@ -95,11 +96,9 @@ class FitBench : public BenchView {
   CandidateList* candidates_ = nullptr;
   QComboBox* roles_ = nullptr;
   QPushButton* sameForScope_ = nullptr;
-  std::array<QPushButton*, 3> ways_{};
   QMenu* more_ = nullptr;
   QWidget* maskTools_ = nullptr;
   QWidget* snapTools_ = nullptr;
-  QLabel* candidatesTitle_ = nullptr;
   QLabel* figures_ = nullptr;
   QLabel* game_ = nullptr;
   QLabel* kind_ = nullptr;

@@ -187,54 +187,49 @@ QWidget* FitBench::makeTools(QWidget* bar) {
 QWidget* FitBench::makeSideColumn(Pictures& pictures) {
   QFrame* side = nullptr;
   QVBoxLayout* form = makeSide(side, this);
-  form->setContentsMargins(0, 10, 0, 10);
+  form->setContentsMargins(0, 8, 0, 6);
   addTaking(form, side);
-  form->addSpacing(metrics::kSmallGap);
-  addKeys(form, side);
-  form->addSpacing(metrics::kSmallGap);
-  candidatesTitle_ = makeLabel({}, "title", side);
-  auto* title = new QHBoxLayout;
-  title->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  title->addWidget(candidatesTitle_);
-  form->addLayout(title);
   candidates_ = new CandidateList(session_, pictures, side);
   form->addWidget(candidates_);
   form->addStretch();
+  // Below what scrolls.
+  auto* last = new QVBoxLayout;
+  last->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kSmallGap);
+  last->setSpacing(metrics::kSmallGap);
+  addGiving(last, side);
+  addKeys(last, side);
+  static_cast<QVBoxLayout*>(side->layout())->addLayout(last);
   return side;
 }
 
+// Who takes a candidate, and how.
 void FitBench::addTaking(QVBoxLayout* form, QWidget* side) {
-  auto* column = new QVBoxLayout;
-  column->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  column->setSpacing(metrics::kSmallGap);
-  form->addLayout(column);
-  column->addWidget(makeLabel(tr("Take for"), "title", side));
-  scope_ = new ScopeChooser(session_, Scope::Asset, side);
-  column->addWidget(scope_);
-  QHBoxLayout* row = nullptr;
-  column->addWidget(rowOf(side, row));
-  const struct {
-    const char* name;
-    QString text;
-    QString tip;
-  } ways[] = {
-      {"wayEach", tr("each fitted"), tr("Every frame gets a shape of its own ink")},
-      {"wayHeld", tr("held"), tr("Each animation's first frame is fitted, and held on the others")},
-      {"wayTogether", tr("one for all"),
+  auto* row = new QHBoxLayout;
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  row->setSpacing(metrics::kSmallGap);
+  form->addLayout(row);
+  scope_ = new ScopeChooser(session_, Scope::Asset, side, ScopeChooser::Kinds::Without,
+                            ScopeChooser::Form::List);
+  row->addWidget(scope_, 1);
+  auto* ways = new QComboBox(side);
+  ways->setObjectName("way");
+  ways->setToolTip(tr("How they take it"));
+  const std::pair<QString, QString> each[] = {
+      {tr("each fitted"), tr("Every frame gets a shape of its own ink")},
+      {tr("held"), tr("Each animation's first frame is fitted, and held on the others")},
+      {tr("one for all"),
        tr("One shape for all frames of an asset, laid over each other at their origins")}};
-  auto* group = new QButtonGroup(this);
-  for (std::size_t i = 0; i < ways_.size(); ++i) {
-    ways_[i] = tight(makeChip(ways[i].text, side));
-    ways_[i]->setObjectName(ways[i].name);
-    ways_[i]->setToolTip(ways[i].tip);
-    ways_[i]->setChecked(i == 0);
-    group->addButton(ways_[i], static_cast<int>(i));
-    row->addWidget(ways_[i]);
+  for (const auto& [text, tip] : each) {
+    ways->addItem(text);
+    ways->setItemData(ways->count() - 1, tip, Qt::ToolTipRole);
   }
-  row->addStretch();
-  connect(group, &QButtonGroup::idClicked, this, [this](int id) { way_ = static_cast<Way>(id); });
+  row->addWidget(ways, 1);
+  connect(ways, &QComboBox::activated, this, [this](int id) { way_ = static_cast<Way>(id); });
+}
+
+void FitBench::addGiving(QVBoxLayout* form, QWidget* side) {
   QHBoxLayout* buttons = nullptr;
-  column->addWidget(rowOf(side, buttons));
+  form->addWidget(rowOf(side, buttons));
   auto* fit = makeButton(tr("Snug boxes"), {}, side);
   fit->setObjectName("fitButton");
   markNext(fit, true);
@@ -248,12 +243,8 @@ void FitBench::addTaking(QVBoxLayout* form, QWidget* side) {
 }
 
 void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
-  auto* column = new QVBoxLayout;
-  column->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  column->setSpacing(metrics::kSmallGap);
-  form->addLayout(column);
   QHBoxLayout* row = nullptr;
-  column->addWidget(rowOf(side, row));
+  form->addWidget(rowOf(side, row));
   const auto add = [&](const char* name, const QString& text) {
     QPushButton* button = tight(makeButton(text, {}, side));
     button->setObjectName(name);
