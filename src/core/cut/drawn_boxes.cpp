@@ -38,19 +38,19 @@ std::uint32_t codeOf(const Rgba& pixel) {
 }
 
 // The colour that most of an image is of, by a sample of it.
-Rgba mostFrequent(const Image& image) {
+std::uint32_t groundOf(const Image& image) {
   const long long pixels = 1LL * image.width() * image.height();
   // An odd step meets every column.
   const long long step = std::max(1LL, pixels / kSampled) | 1;
   std::unordered_map<std::uint32_t, int> counts;
-  Rgba most;
+  std::uint32_t most = 0;
   int highest = 0;
   for (long long i = 0; i < pixels; i += step) {
-    const Rgba& pixel = image.row(0)[i];
-    const int count = ++counts[codeOf(pixel)];
+    const std::uint32_t code = codeOf(image.row(0)[i]);
+    const int count = ++counts[code];
     if (count <= highest) continue;
     highest = count;
-    most = pixel;
+    most = code;
   }
   return most;
 }
@@ -61,21 +61,20 @@ class BoxSearch {
   BoxSearch(const Image& image, const PixelMask& ink)
       : image_(image),
         ink_(ink),
-        ground_(mostFrequent(image)),
+        ground_(groundOf(image)),
         left_(kStepsAPixel * image.width() * image.height()) {}
 
   // The insides, in the order of their corners.
   std::vector<PixelRect> all() {
     constexpr int kSide = kLeastInside + 2;
     std::vector<PixelRect> found;
-    const auto ground = std::bit_cast<std::uint32_t>(ground_);
     for (int y = 0; y + kSide <= image_.height(); ++y) {
       const Rgba* row = image_.row(y);
       const Rgba* next = image_.row(y + 1);
       for (int x = 0; x + kSide <= image_.width(); ++x) {
         if (left_ <= 0 || found.size() == kMostRects) return found;
         line_ = std::bit_cast<std::uint32_t>(row[x]);
-        if (line_ == ground || std::bit_cast<std::uint32_t>(next[x + 1]) == line_ ||
+        if (codeOf(row[x]) == ground_ || std::bit_cast<std::uint32_t>(next[x + 1]) == line_ ||
             std::bit_cast<std::uint32_t>(row[x + 1]) != line_ || !is(x + kSide - 1, y) ||
             !is(x, y + kSide - 1) || !ink_.test(x, y)) {
           continue;
@@ -117,11 +116,8 @@ class BoxSearch {
 
   // An outline of a figure has the figure next to it; a box drawn round one mostly the ground.
   bool isOpen(const PixelRect& inside) {
-    std::unordered_map<std::uint32_t, int> counts;
-    int most = 0;
-    const auto add = [&](int x, int y) {
-      most = std::max(most, ++counts[codeOf(image_.at(x, y))]);
-    };
+    int open = 0;
+    const auto add = [&](int x, int y) { open += codeOf(image_.at(x, y)) == ground_ ? 1 : 0; };
     for (int x = inside.x; x < inside.right(); ++x) {
       add(x, inside.y);
       add(x, inside.bottom() - 1);
@@ -131,12 +127,12 @@ class BoxSearch {
       add(inside.right() - 1, y);
     }
     left_ -= 2LL * (inside.w + inside.h);
-    return most >= inside.w + inside.h - 2;
+    return open >= inside.w + inside.h - 2;
   }
 
   const Image& image_;
   const PixelMask& ink_;
-  Rgba ground_;  // It goes round the boxes, too.
+  std::uint32_t ground_;  // It goes round the boxes, too.
   std::uint32_t line_ = 0;
   long long left_;  // Steps that may still be taken.
 };

@@ -54,6 +54,11 @@ class ProposalDelegate : public QStyledItemDelegate {
     painter->setPen(theme().text);
     painter->setFont(textFont(true));
     const int high = painter->fontMetrics().height();
+    if (painter->fontMetrics().horizontalAdvance(title) > words.width()) {
+      QFont small = smallFont();
+      small.setBold(true);
+      painter->setFont(small);
+    }
     painter->drawText(words, Qt::AlignLeft | Qt::AlignTop,
                       painter->fontMetrics().elidedText(title, Qt::ElideRight, words.width()));
     painter->setPen(theme().quiet);
