@@ -145,6 +145,12 @@ Plan planned(std::string_view kind, Dice& dice) {
     grid.gutter = {dice.between(1, 4), dice.between(1, 4)};
     grid.margin = {dice.between(0, 6), dice.between(0, 6)};
   }
+  if (kind == "boxes round cells") {
+    const int apart = 2 + dice.between(1, 3);
+    grid.gutter = {apart, apart};
+    grid.margin = {1, 1};
+  }
+  if (kind == "squares in a haze") grid.cell.h = grid.cell.w = std::max(16, grid.cell.w & ~7);
   if (kind == "gutter with guide lines" || kind == "gutter with bars") {
     const bool bars = kind == "gutter with bars";
     const int line = bars ? dice.between(3, 8) : dice.between(1, 2);
@@ -263,6 +269,54 @@ void layOnColour(Image& image, Dice& dice) {
   }
 }
 
+void outline(Image& image, const PixelRect& rect, const Rgba& colour) {
+  fill(image, {rect.x, rect.y, rect.w, 1}, colour);
+  fill(image, {rect.x, rect.bottom() - 1, rect.w, 1}, colour);
+  fill(image, {rect.x, rect.y, 1, rect.h}, colour);
+  fill(image, {rect.right() - 1, rect.y, 1, rect.h}, colour);
+}
+
+PixelRect grown(const PixelRect& rect) {
+  return {rect.x - 1, rect.y - 1, rect.w + 2, rect.h + 2};
+}
+
+// Frames of all sizes on shelves, each within a box that is drawn round it, a px or more apart.
+KnownSheet boxed(Dice& dice) {
+  KnownSheet sheet;
+  const int typical = dice.side(16, 90);
+  const int width = typical * dice.between(5, 9);
+  sheet.image = Image(width, width);
+  const Rgba line = dice.colour();
+  int top = 1;
+  while (true) {
+    int left = 1;
+    int tallest = 0;
+    while (true) {
+      const PixelRect inside{left, top, std::max(10, int(typical * dice.share(0.5, 1.4))),
+                             std::max(10, int(typical * dice.share(0.5, 1.4)))};
+      if (inside.right() + 1 > width || inside.bottom() + 1 > width) break;
+      Figure(dice).draw(sheet.image, inside, inside, dice);
+      outline(sheet.image, grown(inside), line);
+      sheet.boxes.push_back(inside);
+      tallest = std::max(tallest, inside.h);
+      left += inside.w + 2 + dice.between(1, 3);
+    }
+    if (tallest == 0) break;
+    top += tallest + 2 + dice.between(1, 3);
+  }
+  layOnColour(sheet.image, dice);
+  return sheet;
+}
+
+// Hardly any alpha where nothing is drawn: what is left of a picture that was made soft.
+void spreadHaze(Image& image) {
+  for (int y = 0; y < image.height(); ++y) {
+    for (int x = 0; x < image.width(); ++x) {
+      if (image.at(x, y).a == 0) image.at(x, y) = {0, 0, 0, 1};
+    }
+  }
+}
+
 // Figures of different kinds and sizes on shelves of uneven height, a few px apart; their parts are
 // nearer to each other than to any other figure.
 KnownSheet scattered(Dice& dice) {
@@ -309,7 +363,9 @@ const std::vector<std::string>& sheetCases() {
                                                  "tiles with gutter",    "gutter with guide lines",
                                                  "gutter with bars",     "left over, figures",
                                                  "left over, tiles",     "single image",
-                                                 "on a key colour",      "scattered"};
+                                                 "on a key colour",      "scattered",
+                                                 "boxes round cells",    "boxes of all sizes",
+                                                 "squares in a haze",    "key behind a frame"};
   return cases;
 }
 
@@ -318,6 +374,7 @@ KnownSheet generatedSheet(std::string_view kind, unsigned seed) {
   for (const char letter : kind) salt = salt * 31 + static_cast<unsigned char>(letter);
   Dice dice(seed ^ (salt & 0xffff00U));
   if (kind == "scattered") return scattered(dice);
+  if (kind == "boxes of all sizes") return boxed(dice);
   const Plan plan = planned(kind, dice);
   KnownSheet sheet;
   sheet.grid = plan.grid;
@@ -334,7 +391,18 @@ KnownSheet generatedSheet(std::string_view kind, unsigned seed) {
     drawFigures(sheet, kind, dice);
   }
   if (kind == "gutter with guide lines" || kind == "gutter with bars") drawLines(sheet, dice);
-  if (kind == "on a key colour") layOnColour(sheet.image, dice);
+  if (kind == "boxes round cells") {
+    const Rgba line = dice.colour();
+    for (const PixelRect& cell : cellsOf(sheet.grid)) outline(sheet.image, grown(cell), line);
+  }
+  if (kind == "squares in a haze") spreadHaze(sheet.image);
+  if (kind == "on a key colour" || kind == "boxes round cells") layOnColour(sheet.image, dice);
+  if (kind == "key behind a frame") {
+    layOnColour(sheet.image, dice);
+    // The corners are of it no more.
+    fill(sheet.image, {0, 0, 1, 1}, {90, 60, 30, 255});
+    fill(sheet.image, {sheet.image.width() - 1, sheet.image.height() - 1, 1, 1}, {9, 60, 30, 255});
+  }
   return sheet;
 }
 

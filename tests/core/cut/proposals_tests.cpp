@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "core/cut/grid.h"
+#include "core/cut/cut_rects.h"
 #include "core/cut/islands.h"
 #include "core/cut/proposals.h"
 #include "support/registry.h"
@@ -26,10 +27,7 @@ bool isRight(const Proposal& proposal, const KnownSheet& sheet, const SheetArt& 
     return sheet.boxes.empty() && *grid == sheet.grid;
   }
   if (sheet.boxes.empty()) return false;
-  std::vector<PixelRect> found;
-  for (const Island& island : islandsOf(art.faint, std::get<IslandRule>(proposal.way)).all) {
-    found.push_back(island.bounds);
-  }
+  const std::vector<PixelRect> found = rectsOf({proposal.way, {}}, art, {}).frames;
   std::vector<PixelRect> truth = sheet.boxes;
   inReadingOrder(truth);
   return found == truth;
