@@ -193,7 +193,8 @@ Result<Exit> runRecut(const RecutArguments& arguments, bool json) {
   }
   const auto art = storeFor(arguments.project)->load(sheet);
   if (!art) return tl::unexpected(art.error());
-  auto cut = cutFor(arguments.cutting.cut, **art, sheet.pictures, hintsFor(change->project(), sheet));
+  auto cut =
+      cutFor(arguments.cutting.cut, **art, sheet.pictures, hintsFor(change->project(), sheet));
   if (!cut) return tl::unexpected(cut.error());
   auto edits = recutEdits(change->project(), sheet.id, *cut, **art);
   if (!edits) return tl::unexpected(edits.error());

@@ -24,8 +24,9 @@ inline constexpr std::size_t kMostMissing = 1000;
 /// last number of a file's name counts; folder and ending must agree, capitals do not matter.
 std::vector<NumberedRun> numberedRuns(const std::vector<std::string>& paths);
 
-/// Whether the images of a run are likely one animation: fewer than a hundred numbers are missing, or
-/// no more than twice as many as are there, and no side of one is over three times that of another. `sizes`: of all of them.
+/// Whether the images of a run are likely one animation: fewer than a hundred numbers are missing,
+/// or no more than twice as many as are there, and no side of one is over three times that of
+/// another. `sizes`: of all of them.
 bool isOneAnimation(const NumberedRun& run, const std::vector<PixelSize>& sizes);
 
 /// "07 is", "03 to 05 and 09 are": the missing numbers as the files would write them.

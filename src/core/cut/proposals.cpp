@@ -81,9 +81,10 @@ std::string reasonFor(const Grid& grid, const PixelMask& ink) {
 }
 
 std::string reasonFor(const IslandGuess& guess) {
-  std::string reason = std::to_string(guess.islands.size()) +
-                       (guess.rule.boxes ? " frames in boxes, drawn round them, and ink beside those"
-                                         : " islands of ink");
+  std::string reason =
+      std::to_string(guess.islands.size()) +
+      (guess.rule.boxes ? " frames in boxes, drawn round them, and ink beside those"
+                        : " islands of ink");
   if (guess.rule.join > 1) {
     reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart gathered";
   }

@@ -1,8 +1,8 @@
 #include <QTest>
 #include <algorithm>
 
-#include "core/cut/grid.h"
 #include "core/cut/cut_rects.h"
+#include "core/cut/grid.h"
 #include "core/cut/islands.h"
 #include "core/cut/proposals.h"
 #include "support/registry.h"
