@@ -1,6 +1,7 @@
 #include "core/cut/square_cells.h"
 
 #include <algorithm>
+#include <cmath>
 #include <cstdlib>
 #include <numeric>
 #include <tuple>
@@ -21,13 +22,27 @@ constexpr double kStripAlike = 0.6;
 // A quarter of a cut line being ink is enough for its colours to tell.
 constexpr double kTellingInk = 4;
 
+// How much more often ink must end on cut lines than on others, at how many pixels at least; and of
+// what the best side tells, how much another must to be about as good.
+constexpr double kEndsOnLines = 3;
+constexpr double kLeastEnds = 12;
+constexpr double kAboutAsTelling = 0.9;
+constexpr double kSureEnds = 0.5;
+
+// How often ink ends on the cut lines, and on any.
+struct Ends {
+  double onLines = 0;
+  double all = 0;
+};
+
 // What runs across every line between two columns (or rows) of pixels.
 class Lines {
  public:
-  explicit Lines(std::size_t count) : across_(count), steps_(count), beside_(count) {}
+  explicit Lines(std::size_t count) : across_(count), steps_(count), beside_(count), ends_(count) {}
 
   void add(std::size_t line, bool before, bool after, int step) {
     beside_[line] += before ? 1 : 0;
+    ends_[line] += before != after ? 1 : 0;
     if (!before || !after) return;
     ++across_[line];
     steps_[line] += step;
@@ -58,10 +73,19 @@ class Lines {
     return std::max(gap, colour);
   }
 
+  // The pixels beside which ink ends: of the lines at every `pitch` px, and of all.
+  Ends endsAt(std::size_t pitch) const {
+    Ends ends{0, std::accumulate(ends_.begin(), ends_.end(), 0.0)};
+    for (std::size_t line = pitch - 1; line < ends_.size(); line += pitch)
+      ends.onLines += ends_[line];
+    return ends;
+  }
+
  private:
   std::vector<double> across_;  // Pixels that are ink on both sides.
   std::vector<double> steps_;   // Of their colours, added up.
   std::vector<double> beside_;  // Ink before the line.
+  std::vector<double> ends_;    // Ink on one side alone.
 };
 
 int stepOf(const Rgba& a, const Rgba& b) {
@@ -106,6 +130,28 @@ StripLook lookAtStrip(const PixelMask& ink, int side) {
   return look;
 }
 
+// How much is told by ink that ends on cut lines `side` px apart, rather than anywhere: for each
+// end, by how much the lines' share of them departs from the share of pixels that lie there, as
+// Kullback and Leibler (1951) measure it. 0 where they do so hardly more often.
+double toldByEnds(Ends across, Ends down, int side) {
+  const Ends both{across.onLines + down.onLines, across.all + down.all};
+  if (both.onLines < kLeastEnds || both.onLines * side < kEndsOnLines * both.all) return 0;
+  const double share = both.onLines / both.all;
+  const double usual = 1.0 / side;
+  const double others = share < 1 ? (1 - share) * std::log((1 - share) / (1 - usual)) : 0;
+  return share * std::log(share / usual) + others;
+}
+
+// The smallest side that tells about as much as the one that tells most, if any does.
+std::optional<SquareCells> endingOnLines(const std::vector<SquareCells>& all,
+                                         const std::vector<double>& told) {
+  const double most = told.empty() ? 0 : *std::max_element(told.begin(), told.end());
+  if (most <= 0) return std::nullopt;
+  const auto first = std::find_if(told.begin(), told.end(),
+                                  [&](double one) { return one >= kAboutAsTelling * most; });
+  return SquareCells{all[static_cast<std::size_t>(first - told.begin())].side, kSureEnds};
+}
+
 // Which of the sides, smallest first, is meant. `strip`: what the cuts of a strip show.
 std::optional<SquareCells> likelyOf(const std::vector<SquareCells>& all, const PixelMask& ink,
                                     double strip) {
@@ -148,6 +194,7 @@ SquaresFound squareCells(const Image& image, const PixelMask& ink) {
     }
   }
   std::vector<SquareCells> all;
+  std::vector<double> told;
   double strip = 0;
   for (int side = kLeastSide; side <= common; ++side) {
     const long long cells = static_cast<long long>(w / side) * (h / side);
@@ -159,9 +206,13 @@ SquaresFound squareCells(const Image& image, const PixelMask& ink) {
     const double b = down.value_or(a);
     // Both ways count, the weaker more.
     all.push_back({side, (3 * std::min(a, b) + std::max(a, b)) / 4});
+    const auto pitch = static_cast<std::size_t>(side);
+    told.push_back(toldByEnds(columns.endsAt(pitch), rows.endsAt(pitch), side));
     if (side == std::min(w, h)) strip = std::min(a, b);
   }
-  SquaresFound found{likelyOf(all, ink, strip), std::move(all)};
+  std::optional<SquareCells> likely = likelyOf(all, ink, strip);
+  if (!likely) likely = endingOnLines(all, told);
+  SquaresFound found{likely, std::move(all)};
   std::sort(found.possible.begin(), found.possible.end(),
             [](const SquareCells& one, const SquareCells& other) {
               return std::tie(one.score, one.side) > std::tie(other.score, other.side);

@@ -27,8 +27,10 @@ struct SquaresFound {
 /// both sides of the sheet is told by its cut lines alone, against all lines of the sheet: that
 /// less ink runs across them, or, where ink is on both sides, that its colours break there. Of
 /// sides that do about as well the smallest is meant. A strip as high as its cells are wide needs
-/// less: that the cells are full and hold their ink at the same places. Requires: the mask of the
-/// image's size, not empty. Cost: two looks at every pixel.
+/// less: that the cells are full and hold their ink at the same places. Where nothing of that
+/// tells, ink that ends on the cut lines far more often than elsewhere does, as where pieces of a
+/// ground that goes on from one to the next are missing. Requires: the mask of the image's size,
+/// not empty. Cost: two looks at every pixel.
 SquaresFound squareCells(const Image& image, const PixelMask& ink);
 
 }  // namespace amber

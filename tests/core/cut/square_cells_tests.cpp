@@ -89,6 +89,30 @@ class SquareCellsTest : public QObject {
     QCOMPARE(found->side, 32);
   }
 
+  // Ground whose picture goes on from piece to piece: what tells the pieces is that it ends where
+  // one is missing.
+  void groundThatEndsOnTheLinesIsTold() {
+    const auto ground = [](int shift) {
+      Drawn sheet(96, 96);
+      for (int y = 0; y < 96; ++y) {
+        for (int x = 0; x < 96; ++x) {
+          const int column = (x + shift) / 24;
+          const int row = (y + shift) / 24;
+          const bool missing = (column == 1 && row == 0) || (column == 2 && row == 2);
+          if (!missing) sheet.dot(x, y, {static_cast<std::uint8_t>(x + y), 90, 40, 255});
+        }
+      }
+      return sheet;
+    };
+    const Drawn pieces = ground(0);
+    const auto found = squareCells(pieces.image, pieces.ink).likely;
+    QVERIFY(found.has_value());
+    QCOMPARE(found->side, 24);
+    // Holes elsewhere are holes in one picture.
+    const Drawn one = ground(5);
+    QVERIFY(!squareCells(one.image, one.ink).likely);
+  }
+
   void onePictureHasNoSquares() {
     const Drawn one = sheetOf(1, 1, 64);
     QVERIFY(!squareCells(one.image, one.ink).likely);
