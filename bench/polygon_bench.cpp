@@ -263,6 +263,55 @@ void coverage(const std::vector<PixelMask>& inks) {
       100 * ours / n, oursPoints / n, 100 * theirs / n, theirsPoints / n);
 }
 
+// What lies around all contours of the ink, at most so many points.
+std::vector<cv::Point> theirPolygonOfAll(const cv::Mat& ink, std::size_t points) {
+  std::vector<std::vector<cv::Point>> contours;
+  cv::findContours(ink, contours, cv::RETR_EXTERNAL, cv::CHAIN_APPROX_NONE);
+  std::vector<cv::Point> all;
+  for (const auto& contour : contours) all.insert(all.end(), contour.begin(), contour.end());
+  std::vector<cv::Point> hull;
+  cv::convexHull(all, hull);
+  return hull.size() <= points ? hull : theirPolygon(hull, points);
+}
+
+// Ink of several parts, around all of it.
+void manyParts(const std::vector<PixelMask>& inks) {
+  constexpr std::size_t kPoints = 8;
+  struct Sums {
+    double bare = 0;
+    double air = 0;
+    double agreement = 0;
+    int broken = 0;
+
+    void add(const Measures& measures) {
+      bare += measures.bareInk;
+      air += measures.air;
+      agreement += measures.agreement;
+      broken += measures.bareInk > 0 ? 1 : 0;
+    }
+    void print(const char* what, double count) const {
+      std::printf(
+          "  %-22s bare ink %5.2f %%, air %4.1f %%, agreement %.3f, ink bare on %d frames\n", what,
+          100 * bare / count, 100 * air / count, agreement / count, broken);
+    }
+  };
+  PolygonWish wish;
+  wish.points = kPoints;
+  Sums snug;
+  Sums balanced;
+  Sums theirs;
+  for (const PixelMask& ink : inks) {
+    snug.add(measured(*polygonOf(ink, wish, FitStyle::Snug, 0), ink));
+    balanced.add(measured(*polygonOf(ink, wish, FitStyle::Balanced, 0), ink));
+    theirs.add(measured(polygonFrom(theirPolygonOfAll(matOf(ink), kPoints)), ink));
+  }
+  const auto count = static_cast<double>(inks.size());
+  std::printf("polygons of 8 points around ink of several parts, %zu frames\n", inks.size());
+  snug.print("ours, snug", count);
+  balanced.print("ours, balanced", count);
+  theirs.print("theirs, hull of all", count);
+}
+
 // A ring of 2,000 corners.
 void simplification() {
   std::mt19937 random(3);
@@ -313,6 +362,7 @@ int main(int argc, char** argv) {
   const std::vector<Image> small = softFrames(2000, 64);
   const std::vector<Image> large = softFrames(500, 128);
   if (wanted("quality")) quality(inksOf(large));
+  if (wanted("many")) manyParts(inksOf(manyPartFrames(500, 128)));
   if (wanted("parts")) parts();
   if (wanted("box")) {
     boxes(small, "tight box from RGBA, 64 x 64 (20 frames)");

@@ -64,4 +64,23 @@ std::vector<Image> softFrames(int count, int side) {
   return frames;
 }
 
+std::vector<Image> manyPartFrames(int count, int side) {
+  std::mt19937 random(static_cast<unsigned>(side + 1));
+  std::vector<Image> frames;
+  for (int i = 0; i < count; ++i) {
+    Image frame(side, side);
+    for (int part = 0; part < 4; ++part) {
+      const Image figure = softFrame(side / 2, random);
+      for (int y = 0; y < figure.height(); ++y) {
+        for (int x = 0; x < figure.width(); ++x) {
+          Rgba& here = frame.at(part % 2 * (side / 2) + x, part / 2 * (side / 2) + y);
+          if (figure.at(x, y).a > here.a) here = figure.at(x, y);
+        }
+      }
+    }
+    frames.push_back(std::move(frame));
+  }
+  return frames;
+}
+
 }  // namespace amber::bench

@@ -28,7 +28,7 @@ Project newProject(std::string name) {
   const OriginRule middle{OriginBasis::Ink, Anchor::Center};
   const OriginRule corner{OriginBasis::Cell, Anchor::TopLeft};
   // One box for the whole animation, a little larger than agrees best, that keeps the feet: it
-  // comes nearest to what makers of games draw by hand (docs/fitting.md tells how near).
+  // comes nearest to what makers of games draw by hand (docs/performance.md tells how near).
   Recipe body;
   body.style = FitStyle::Balanced;
   body.box = {1.5, true};
