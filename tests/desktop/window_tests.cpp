@@ -195,6 +195,23 @@ class WindowTest : public QObject {
     }
   }
 
+  void everyBenchFitsOnASmallScreen() {
+    const Scratch scratch;
+    MainWindow window;
+    window.resize(1024, 700);
+    window.show();
+    // Also while it opens, or it would stay as wide as it was for a moment.
+    window.openProject(demoCopy(scratch));
+    QCOMPARE(window.size(), QSize(1024, 700));
+    window.session().settle();
+    for (int bench = 0; bench < static_cast<int>(kBenchCount); ++bench) {
+      goTo(window, static_cast<Bench>(bench));
+      window.session().settle();
+      QCoreApplication::processEvents();
+      QCOMPARE(window.size(), QSize(1024, 700));
+    }
+  }
+
   void aFindingIsMendedByItsKey() {
     OpenWindow open;
     MainWindow& window = open.window;

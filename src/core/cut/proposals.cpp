@@ -85,7 +85,7 @@ std::string reasonFor(const IslandGuess& guess) {
       std::to_string(guess.islands.size()) +
       (guess.rule.boxes ? " frames in boxes, drawn round them, and ink beside those"
                         : " islands of ink");
-  if (guess.rule.join > 1) {
+  if (guess.rule.join > 1 && !guess.rule.boxes) {
     reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart gathered";
   }
   if (guess.rule.part > 0) reason += ", parted where only faint ink touches";

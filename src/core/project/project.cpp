@@ -39,7 +39,10 @@ Project newProject(std::string name) {
                    {"shot", "shot", Motion::Kinematic, middle, {}, Copies::Many},
                    {"tile", "tile", Motion::Static, corner, {}, Copies::Many}};
   project.layers = {"all"};
-  project.roles = {{"body", Duty::Stops, 1, 1}};
+  // What is held in a hand is outside a body that makers would draw, and no mistake.
+  constexpr double kMostAir = 0.6;
+  constexpr double kMostBareInk = 0.35;
+  project.roles = {{"body", Duty::Stops, 1, 1, {}, kMostAir, kMostBareInk}};
   return project;
 }
 

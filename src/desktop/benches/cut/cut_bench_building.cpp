@@ -27,6 +27,10 @@
 namespace amber {
 namespace {
 
+// px, and letters of the name of a region.
+constexpr int kLeastStrip = 500;
+constexpr int kPartLetters = 6;
+
 NumberField* field(const char* name, double least, double most, QWidget* parent) {
   auto* number = new NumberField(least, most, 0, parent);
   number->setObjectName(name);
@@ -45,12 +49,17 @@ QVBoxLayout* pageLayout(QWidget* page) {
 QWidget* CutBench::makeStrip() {
   QFrame* strip = makeFrame("strip", this);
   strip->setFixedHeight(metrics::kStrip);
+  // With regions there is more on it than a narrow screen holds: rather tight than wider than that.
+  strip->setMinimumWidth(kLeastStrip);
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   row->setSpacing(4);
   parts_ = new QComboBox(strip);
   parts_->setObjectName("parts");
   parts_->setToolTip(tr("Which part of the sheet is being cut"));
+  parts_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  parts_->setMinimumContentsLength(kPartLetters);
+  parts_->hide();
   row->addWidget(parts_);
   const auto chip = [&](QPushButton*& button, const QString& text, const char* name,
                         const QString& tip) {
@@ -72,6 +81,7 @@ QWidget* CutBench::makeStrip() {
       makeButton(tr("drop"), tr("The sheet's own way counts in this region again"), strip);
   removeRegion_->setProperty("tight", true);
   removeRegion_->setObjectName("removeRegion");
+  removeRegion_->hide();
   row->addWidget(removeRegion_);
   pointer_ = makeLabel({}, "quiet", strip);
   pointer_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);

@@ -2,6 +2,7 @@
 
 #include <QPainter>
 #include <QStyledItemDelegate>
+#include <QTextLayout>
 #include <algorithm>
 
 #include "desktop/stage/pictures.h"
@@ -20,6 +21,25 @@ std::pair<QString, QString> parted(const QString& text) {
   const auto comma = text.indexOf(", ");
   if (comma < 0) return {text, {}};
   return {text.left(comma), text.mid(comma + 2)};
+}
+
+// As many whole lines as there is room for; the last one ends in an ellipsis where more is to say.
+void paintLines(QPainter& painter, const QRect& room, const QString& text) {
+  const QFontMetrics metrics = painter.fontMetrics();
+  const int lines = std::max(1, room.height() / metrics.lineSpacing());
+  QTextLayout layout(text, painter.font());
+  layout.beginLayout();
+  for (int i = 0; i < lines; ++i) {
+    QTextLine line = layout.createLine();
+    if (!line.isValid()) break;
+    line.setLineWidth(room.width());
+    const QString rest = text.mid(line.textStart());
+    const QString shown = i + 1 == lines ? metrics.elidedText(rest, Qt::ElideRight, room.width())
+                                         : text.mid(line.textStart(), line.textLength());
+    painter.drawText(QPoint(room.left(), room.top() + i * metrics.lineSpacing() + metrics.ascent()),
+                     shown);
+  }
+  layout.endLayout();
 }
 
 }  // namespace
@@ -63,8 +83,7 @@ class ProposalDelegate : public QStyledItemDelegate {
                       painter->fontMetrics().elidedText(title, Qt::ElideRight, words.width()));
     painter->setPen(theme().quiet);
     painter->setFont(smallFont());
-    painter->drawText(words.adjusted(0, high + 1, 0, 4),
-                      Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, reason);
+    paintLines(*painter, words.adjusted(0, high + 1, 0, 4), reason);
     painter->restore();
   }
 

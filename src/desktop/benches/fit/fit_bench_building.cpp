@@ -148,6 +148,8 @@ QWidget* FitBench::makeTools(QWidget* bar) {
   row->addWidget(snapTools_);
   QHBoxLayout* mask = nullptr;
   maskTools_ = rowOf(tools, mask);
+  // Only one of the two is ever shown; both at once would make the window wider than some screens.
+  maskTools_->hide();
   addChoice(mask, maskTools_, "mask:", {tr("move"), tr("brush"), tr("line"), tr("fill")}, 1,
             [this](int id) { stage_->setMaskTool(static_cast<MaskTool>(id)); });
   QPushButton* erase = tight(makeChip(tr("erase"), maskTools_));

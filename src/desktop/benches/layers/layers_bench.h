@@ -13,6 +13,7 @@
 
 class QButtonGroup;
 class QComboBox;
+class QLabel;
 class QPushButton;
 
 namespace amber {
@@ -40,6 +41,9 @@ class LayersBench : public BenchView {
   void writeTable();
   void readTable();
   Loom* loom() const { return loom_; }
+
+ protected:
+  void resizeEvent(QResizeEvent* event) override;
 
  private:
   /// Which parties the loom shows.
@@ -86,6 +90,7 @@ class LayersBench : public BenchView {
   ExpectationList* list_ = nullptr;
   QComboBox* pairing_ = nullptr;
   QComboBox* wakes_ = nullptr;
+  std::vector<QLabel*> words_;  // Of the strip, before what they explain.
   QButtonGroup* shownGroup_ = nullptr;
   QButtonGroup* levelGroup_ = nullptr;
   QWidget* controls_ = nullptr;

@@ -61,13 +61,20 @@ QWidget* LayersBench::makeStrip() {
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   row->setSpacing(4);
+  // Words that explain give way where a screen is narrow.
+  const auto addWords = [&](const QString& text) {
+    QLabel* label = makeLabel(text, "quiet", strip);
+    label->setMinimumWidth(1);
+    row->addWidget(label);
+    words_.push_back(label);
+  };
   shownGroup_ =
       addChips(row, strip, "shown", {tr("all"), tr("selected"), tr("broken"), tr("layer")});
   row->addSpacing(metrics::kSmallGap);
-  row->addWidget(makeLabel(tr("set with the"), "quiet", strip));
+  addWords(tr("set with the"));
   levelGroup_ = addChips(row, strip, "level", {tr("asset"), tr("kind"), tr("role")});
   row->addStretch();
-  row->addWidget(makeLabel(tr("a pair meets when"), "quiet", strip));
+  addWords(tr("a pair meets when"));
   pairing_ = new QComboBox(strip);
   pairing_->setObjectName("pairing");
   pairing_->addItems({tr("either sees"), tr("both see")});
@@ -84,6 +91,12 @@ QWidget* LayersBench::makeStrip() {
   weave->setObjectName("weave");
   row->addWidget(weave);
   return strip;
+}
+
+void LayersBench::resizeEvent(QResizeEvent* event) {
+  BenchView::resizeEvent(event);
+  constexpr int kRoomForWords = 915;
+  for (QLabel* label : words_) label->setVisible(width() >= kRoomForWords);
 }
 
 void LayersBench::buildControls() {
