@@ -228,12 +228,6 @@ double likeFigures(const std::vector<Island>& islands) {
 
 namespace {
 
-// More are texture, and stay apart.
-constexpr std::size_t kMostGathered = 20000;
-// Gathered islands are fewer, which counts against them; so much is forgiven, as frames do not
-// overlap.
-constexpr double kStillAlike = 0.85;
-
 // One pass: islands whose bounds overlap become one. Whether any did.
 bool gatherOnce(std::vector<Island>& islands) {
   std::sort(islands.begin(), islands.end(), [](const Island& a, const Island& b) {

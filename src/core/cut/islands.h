@@ -16,6 +16,12 @@ struct Island {
   bool operator==(const Island&) const = default;
 };
 
+/// Islands whose bounds overlap are gathered where that leaves them at least so much like the
+/// figures of a sheet (see `likeFigures`) as they were: a share, for fewer count against them. More
+/// islands than this are texture, and stay apart.
+inline constexpr double kStillAlike = 0.85;
+inline constexpr std::size_t kMostGathered = 20000;
+
 struct Islands {
   std::vector<Island> all;      ///< In reading order (see `inReadingOrder`).
   std::vector<Island> dropped;  ///< Specks that no island was near enough to take.
