@@ -105,6 +105,9 @@ void addCutting(CLI::App& command, CuttingText& text) {
   auto* boxes = command.add_flag("--boxes", text.rule.boxes,
                                  "Islands, each within the box that is drawn round it");
   boxes->excludes(cells)->excludes(count)->excludes(whole)->excludes(hand);
+  auto* shadows = command.add_flag("--shadows", text.rule.shadows,
+                                   "Islands, each with the soft shadow that it casts");
+  shadows->excludes(cells)->excludes(count)->excludes(whole)->excludes(hand)->excludes(boxes);
   command.add_option("--join", text.rule.join, "Ink this near is one island, px")
       ->check(inRange(kJoinRange));
   command.add_option("--min-ink", text.rule.minInk, "Islands of fewer pixels go to a near one")
@@ -155,9 +158,10 @@ void addCutRegions(CLI::App& command, CuttingText& text) {
 CuttingArguments cuttingFrom(const CuttingText& text) {
   CuttingArguments arguments;
   arguments.named = !text.cells.empty() || !text.count.empty() || text.whole || text.islands ||
-                    text.rule.boxes || !text.hand.empty();
+                    text.rule.boxes || text.rule.shadows || !text.hand.empty();
   if (!arguments.named) arguments.cut.way = CutChoice::Way::Best;
-  if (text.islands || text.rule.boxes) arguments.cut.way = CutChoice::Way::Islands;
+  if (text.islands || text.rule.boxes || text.rule.shadows)
+    arguments.cut.way = CutChoice::Way::Islands;
   if (!text.hand.empty()) arguments.cut.way = CutChoice::Way::Hand;
   for (const std::string& rect : text.hand) {
     const std::vector<int> n = numbersIn(rect, 4, ',');

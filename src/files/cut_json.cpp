@@ -22,6 +22,7 @@ Json jsonOf(const CutWay& way) {
     json["minInk"] = rule->minInk;
     json["part"] = rule->part;
     if (rule->boxes) json["boxes"] = true;
+    if (rule->shadows) json["shadows"] = true;
   } else {
     json["rects"] = Json::array();
     for (const PixelRect& rect : std::get<HandCut>(way).rects)
@@ -39,6 +40,7 @@ CutWay readWay(const JsonReader& from) {
                       from.member("minInk").whole(kLeastInkRange),
                       from.member("part").whole(kByteRange)};
       if (const auto boxes = from.optionalMember("boxes")) rule.boxes = boxes->truth();
+      if (const auto shadows = from.optionalMember("shadows")) rule.shadows = shadows->truth();
       return rule;
     }
     case 2: {

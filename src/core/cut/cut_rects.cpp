@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/cut/cast_shadows.h"
 #include "core/cut/drawn_boxes.h"
 #include "core/cut/grid.h"
 
@@ -90,13 +91,16 @@ class RectSearch {
   std::vector<PixelRect> islands(const IslandRule& rule, const PixelRect& area,
                                  const std::vector<CutRegion>& without) {
     const AreaInk ink(art_, area, without);
-    const PixelMask firm = rule.part == 0               ? PixelMask()
-                           : rule.part == ink.firmAlpha ? ink.firm
-                                                        : inkAbove(ink.faint, rule.part, area);
+    const int part = rule.shadows && rule.part == 0 ? 255 : rule.part;
+    const PixelMask firm = part == 0               ? PixelMask()
+                           : part == ink.firmAlpha ? ink.firm
+                                                   : inkAbove(ink.faint, part, area);
     Islands islands;
     if (rule.boxes) {
       islands = islandsAmongBoxes(drawnBoxes(partOf(art_.image, area), ink.faint), ink.faint,
-                                  rule.part == 0 ? nullptr : &firm, rule);
+                                  part == 0 ? nullptr : &firm, rule);
+    } else if (rule.shadows) {
+      islands = islandsWithShadows(ink.faint, firm, rule);
     } else if (rule.part == 0) {
       islands = islandsOf(ink.faint, rule);
     } else {

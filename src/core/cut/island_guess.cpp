@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/cut/cast_shadows.h"
 #include "core/cut/drawn_boxes.h"
 
 namespace amber {
@@ -47,6 +48,17 @@ std::optional<IslandGuess> steadiest(const SheetArt& art, int part) {
   return guess;
 }
 
+// Opaque figures that cast soft shadows, all the same way.
+std::optional<IslandGuess> withShadows(const SheetArt& art) {
+  const PixelMask opaque = intersection(art.faint, inkOf(art.image, 255, {}));
+  const auto fall = shadowFall(art.faint, opaque);
+  if (!fall || !isLikely(*fall)) return std::nullopt;
+  IslandGuess guess{{1, 1, 0, false, true}, {}, 0};
+  guess.islands = islandsWithShadows(art.faint, opaque, guess.rule).all;
+  guess.likelihood = likeFigures(guess.islands);
+  return guess;
+}
+
 }  // namespace
 
 std::optional<IslandGuess> guessIslands(const SheetArt& art) {
@@ -58,6 +70,9 @@ std::optional<IslandGuess> guessIslands(const SheetArt& art) {
   auto best = steadiest(art, 0);
   const bool large = 1LL * art.image.width() * art.image.height() > kMostParted;
   const bool parts = !large && !(art.faint == art.firm);
+  if (parts) {
+    if (auto shaded = withShadows(art); shaded && shaded->islands.size() > 1) return shaded;
+  }
   if (parts) {
     auto parted = steadiest(art, art.firmAlpha);
     const bool more = parted && (!best || parted->islands.size() > best->islands.size());

@@ -88,7 +88,10 @@ std::string reasonFor(const IslandGuess& guess) {
   if (guess.rule.join > 1 && !guess.rule.boxes) {
     reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart gathered";
   }
-  if (guess.rule.part > 0) reason += ", parted where only faint ink touches";
+  if (guess.rule.shadows) {
+    reason += ", each with the shadow it casts";
+  } else if (guess.rule.part > 0)
+    reason += ", parted where only faint ink touches";
   return reason;
 }
 

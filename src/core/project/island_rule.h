@@ -10,8 +10,10 @@ struct IslandRule {
                    ///< times `join`, or is dropped. 1 to 1,000,000.
   int part = 0;    ///< Figures that touch only by ink fainter than this alpha are parted; 0: never.
                    ///< 0 to 255.
-  bool boxes = false;  ///< What lies within a box that is drawn round it is one frame, up to the
-                       ///< line; other ink is gathered as it would be without those boxes.
+  bool boxes = false;    ///< What lies within a box that is drawn round it is one frame, up to the
+                         ///< line; other ink is gathered as it would be without those boxes.
+  bool shadows = false;  ///< Ink of less than `part` (where that is 0, than 255) is the shadow of
+                         ///< the figure it falls from: all fall the same way, found in the pixels.
 
   bool operator==(const IslandRule&) const = default;
 };

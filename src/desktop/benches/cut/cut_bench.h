@@ -155,6 +155,7 @@ class CutBench : public BenchView {
   QLabel* islandFacts_ = nullptr;
   QLabel* handFacts_ = nullptr;
   QPushButton* inBoxes_ = nullptr;
+  QPushButton* withShadows_ = nullptr;
   QPushButton* sureButton_ = nullptr;
   QFrame* foot_ = nullptr;
   QPushButton* cutButton_ = nullptr;

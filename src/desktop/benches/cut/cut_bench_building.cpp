@@ -287,6 +287,10 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   partFaint_->setToolTip(tr("Part figures that touch only by fainter ink than this alpha"));
   inBoxes_ = makeChip(tr("are drawn"), page);
   inBoxes_->setObjectName("inBoxes");
+  withShadows_ = makeChip(tr("are cast"), page);
+  withShadows_->setObjectName("withShadows");
+  withShadows_->setToolTip(
+      tr("Soft ink is the shadow of the figure it falls from; all fall the same way"));
   inBoxes_->setToolTip(tr("What lies within a box that is drawn round it is one frame"));
   fields_.join->setToolTip(
       tr("Ink this near is one island, so that parts of a figure stay together"));
@@ -301,11 +305,13 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   addRow(form, tr("least ink, px"), {fields_.minInk});
   addRow(form, tr("by faint ink"), {partFaint_, fields_.part});
   addRow(form, tr("boxes"), {inBoxes_});
+  addRow(form, tr("shadows"), {withShadows_});
   form->addStretch();
   const auto rule = [this] {
     const int part = partFaint_->isChecked() ? static_cast<int>(fields_.part->value()) : 0;
     return IslandRule{static_cast<int>(fields_.join->value()),
-                      static_cast<int>(fields_.minInk->value()), part, inBoxes_->isChecked()};
+                      static_cast<int>(fields_.minInk->value()), part, inBoxes_->isChecked(),
+                      withShadows_->isChecked()};
   };
   const auto take = [this, rule] {
     if (sheet() != nullptr) setPartWay(rule());
@@ -315,6 +321,7 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   }
   connect(partFaint_, &QPushButton::clicked, this, take);
   connect(inBoxes_, &QPushButton::clicked, this, take);
+  connect(withShadows_, &QPushButton::clicked, this, take);
   connect(joinSlider_, &QSlider::valueChanged, this, [this, rule, take](int value) {
     fields_.join->setValue(value);
     if (!joinSlider_->isSliderDown()) return take();

@@ -222,6 +222,7 @@ void CutBench::refreshFields(const Cut& cut) {
     fields_.part->setValue(rule->part > 0 ? rule->part : sheet()->ink.firm);
     fields_.part->setEnabled(rule->part > 0);
     inBoxes_->setChecked(rule->boxes);
+    withShadows_->setChecked(rule->shadows);
   }
 }
 
