@@ -162,6 +162,21 @@ class CliTest : public QObject {
              0);
     QVERIFY(
         std::get<IslandRule>(readProject(project.toStdString())->sheets.front()->cut->way).boxes);
+    // And shadows are a way of the same kind: a soft pixel apart goes to its figure.
+    Image shaded(30, 12);
+    for (int i = 0; i < 2; ++i) {
+      for (int k = 0; k < 16; ++k) {
+        shaded.at(2 + i * 14 + k % 4, 1 + k / 4) = {200, 30, 30, 255};
+        shaded.at(7 + i * 14 + k % 4, 7 + k / 4) = {0, 0, 0, 90};
+      }
+    }
+    scratch.write("shaded.png", pngBytes(shaded));
+    const json shadows = runCli({"cut", scratch.qpath("shaded.png"), "--shadows", "--json"}).json();
+    QCOMPARE(shadows["frames"].size(), std::size_t{2});
+    SAME(shadows["frames"][1]["rect"], (json{16, 1, 9, 10}));
+    QCOMPARE(runCli({"recut", project, "--sheet", "boxed.png", "--shadows"}).exitCode, 0);
+    QVERIFY(
+        std::get<IslandRule>(readProject(project.toStdString())->sheets.front()->cut->way).shadows);
   }
 
   void aFolderOfNumberedImagesIsOneAnimationAndIsArranged() {

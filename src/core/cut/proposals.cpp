@@ -290,7 +290,10 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, const CutHints& hints, st
 bool isSure(const std::vector<Proposal>& proposals) {
   const Proposal& first = proposals.front();
   const auto* grid = std::get_if<Grid>(&first.way);
-  if (grid == nullptr) return first.score >= kSureIslands;
+  if (grid == nullptr) {
+    // Which shadow is whose wants a look.
+    return first.score >= kSureIslands && !std::get<IslandRule>(first.way).shadows;
+  }
   if (grid->columns * grid->rows > 1) return first.score >= kSureCells;
   return proposals.size() < 2 || first.score - proposals[1].score >= kSureLead;
 }
