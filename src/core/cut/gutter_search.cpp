@@ -16,6 +16,8 @@ constexpr double kBlankScore = 0.99;
 constexpr double kDrawnScore = 0.99;
 // Tiles hold at least this share of their greatest ink at their edges.
 constexpr double kFilled = 0.62;
+// Less beside a cell is a margin, px.
+constexpr int kLeastRoom = 2;
 
 struct Strip {
   int start;
@@ -121,6 +123,10 @@ std::optional<AxisCut> cutByBlanks(const std::vector<bool>& apart, const std::ve
   for (const Strip& strip : strips) {
     const int offset = (strip.start - margin + step) % step;
     if (offset + strip.width > cell) return std::nullopt;
+  }
+  // As much free on both sides of each cell is room that the cells have of their own.
+  if (margin >= kLeastRoom && gutter == 2 * margin && side % step == 0) {
+    return AxisCut{step, 0, 0, side / step, kBlankScore, 0};
   }
   const int count = (side - margin + gutter) / step;
   return AxisCut{cell, margin, gutter, count, kBlankScore, 0};

@@ -4,6 +4,7 @@
 #include "core/cut/drawn_lines.h"
 #include "core/cut/island_guess.h"
 #include "core/cut/islands.h"
+#include "core/cut/proposals.h"
 #include "core/cut/square_cells.h"
 #include "support/registry.h"
 
@@ -111,6 +112,24 @@ class SquareCellsTest : public QObject {
     // Holes elsewhere are holes in one picture.
     const Drawn one = ground(5);
     QVERIFY(!squareCells(one.image, one.ink).likely);
+  }
+
+  void asMuchRoomOnBothSidesIsTheCells() {
+    const auto first = [](int margin) {
+      Image image(2 * margin + 4 * 24 + 3 * 4, 20);
+      for (int i = 0; i < 4; ++i) {
+        for (int y = 0; y < 20; ++y) {
+          for (int x = 0; x < 24; ++x) {
+            image.at(margin + i * 28 + x, y) = {static_cast<std::uint8_t>(60 + 7 * x), 90,
+                                                static_cast<std::uint8_t>(40 * i), 255};
+          }
+        }
+      }
+      return std::get<Grid>(proposeCuts(artOf(image, InkRule{})).front().way);
+    };
+    // 2 px beside each cell, 4 px between two: cells of 28 px that keep off their edges.
+    QVERIFY(first(2) == (Grid{{28, 20}, {}, {}, 4, 1}));
+    QVERIFY(first(4) == (Grid{{24, 20}, {4, 0}, {4, 0}, 4, 1}));
   }
 
   void onePictureHasNoSquares() {
