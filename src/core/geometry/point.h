@@ -7,9 +7,12 @@ namespace amber {
 ///   sheet   (0,0) is the sheet's top-left corner
 ///   frame   (0,0) is the frame's top-left corner
 ///   origin  (0,0) is the frame's origin; what a parcel holds
+///   game    (0,0) is where the game has it; px are game px, so many an art px as an asset's scale
+///           says
 struct SheetSpace;
 struct FrameSpace;
 struct OriginSpace;
+struct GameSpace;
 
 /// A point of one space, in px; points of different spaces do not mix.
 template <class Space>
@@ -23,6 +26,7 @@ struct PointIn {
 using SheetPoint = PointIn<SheetSpace>;
 using FramePoint = PointIn<FrameSpace>;
 using OriginPoint = PointIn<OriginSpace>;
+using GamePoint = PointIn<GameSpace>;
 
 /// The point as seen from `origin`.
 constexpr OriginPoint relativeTo(FramePoint point, FramePoint origin) {

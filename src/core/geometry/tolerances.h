@@ -31,6 +31,10 @@ inline constexpr double kOnGrid = 1e-6;
 /// fitting.
 inline constexpr double kLeastRadius = 0.25;
 
+/// Shapes that lie this deep in each other, px, only touch: what is left of turning and scaling
+/// points that meet exactly. Governs: contacts of posed shapes.
+inline constexpr double kTouching = 1e-9;
+
 /// The finest step of a fit that searches, px. What lies between is not seen in a pixel's centre.
 /// Governs: circles, capsules.
 inline constexpr double kFinestFit = 1.0 / 32;

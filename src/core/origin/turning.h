@@ -7,10 +7,6 @@
 
 namespace amber {
 
-/// A place in the game: px of the game, y down.
-struct GameSpace;
-using GamePoint = PointIn<GameSpace>;
-
 /// The point turned about the origin, clockwise on screen, `angle` in radians. Quarter turns are
 /// exact.
 FramePoint spun(FramePoint point, FramePoint origin, double angle);

@@ -1,0 +1,298 @@
+#include "core/trial/fairness.h"
+
+#include <algorithm>
+#include <cmath>
+#include <queue>
+
+#include "core/geometry/mirrored.h"
+#include "core/image/bit_count.h"
+#include "core/image/distance.h"
+#include "core/image/ink_runs.h"
+#include "core/layers/parties.h"
+
+namespace amber {
+namespace {
+
+double shareOf(long long part, long long whole) {
+  return whole == 0 ? 0 : static_cast<double>(part) / static_cast<double>(whole);
+}
+
+// A frame's ink as it stands: its corner from the origin, px.
+struct StandingInk {
+  PixelMask mask;
+  double x = 0;
+  double y = 0;
+};
+
+// Only what holds ink, so that maps are no larger than needed.
+StandingInk standingInk(const FairFrame& fair) {
+  const TrialFrame& trial = *fair.frame;
+  const auto ink = boundsOf(trial.ink);
+  if (!ink) return {};
+  StandingInk standing{cropped(trial.ink, *ink), ink->x - trial.frame->origin.x,
+                       ink->y - trial.frame->origin.y};
+  if (fair.mirrored) {
+    standing.mask = mirrored(standing.mask);
+    standing.x = -(standing.x + ink->w);
+  }
+  return standing;
+}
+
+PixelMask grownByOne(const PixelMask& mask) {
+  PixelMask grown(mask.width() + 2, mask.height() + 2);
+  for (int y = 0; y < mask.height(); ++y) {
+    for (int x = 0; x < mask.width(); ++x) {
+      if (!mask.test(x, y)) continue;
+      for (int v = y; v <= y + 2; ++v) setRun(grown, v, x, x + 3);
+    }
+  }
+  return grown;
+}
+
+// The pixels of a mask beside which one is missing: others are never nearest to what lies outside.
+std::vector<PixelRect> edgePixels(const PixelMask& mask) {
+  std::vector<PixelRect> edge;
+  const auto inked = [&](int x, int y) { return mask.rect().contains(x, y) && mask.test(x, y); };
+  for (int y = 0; y < mask.height(); ++y) {
+    for (int x = 0; x < mask.width(); ++x) {
+      if (!mask.test(x, y)) continue;
+      const bool enclosed =
+          inked(x - 1, y) && inked(x + 1, y) && inked(x, y - 1) && inked(x, y + 1);
+      if (!enclosed) edge.push_back({x, y, 1, 1});
+    }
+  }
+  return edge;
+}
+
+// How far the inks lie apart at any offset. Squares whose sides are dx, dy from each other have
+// centres one px farther each way: their distance is that of centres to the ink grown by one px.
+class GapField {
+ public:
+  // `offsets`: for which it is asked.
+  GapField(const StandingInk& a, const StandingInk& b, const PixelRect& offsets)
+      : shiftX_(b.x - a.x), shiftY_(b.y - a.y) {
+    if (shiftX_ == std::floor(shiftX_) && shiftY_ == std::floor(shiftY_)) {
+      wholeX_ = static_cast<int>(shiftX_);
+      wholeY_ = static_cast<int>(shiftY_);
+      const PixelRect room{offsets.x + wholeX_, offsets.y + wholeY_, offsets.w + b.mask.width(),
+                           offsets.h + b.mask.height()};
+      const PixelMask grown = grownByOne(a.mask);
+      field_.emplace(grown, united({room.x + 1, room.y + 1, room.w, room.h}, grown.rect()));
+      edge_ = edgePixels(b.mask);
+    } else {
+      runsA_ = InkRuns(a.mask);
+      runsB_ = InkRuns(b.mask);
+    }
+  }
+
+  // Requires: one of the offsets.
+  double at(int x, int y) const {
+    return field_ ? onTheGrid(x + wholeX_, y + wholeY_) : between(x + shiftX_, y + shiftY_);
+  }
+
+ private:
+  double onTheGrid(int x, int y) const {
+    double least = DistanceField::kNone;
+    for (const PixelRect& pixel : edge_) {
+      least = std::min(least, field_->squaredAt(x + pixel.x + 1, y + pixel.y + 1));
+    }
+    return std::sqrt(least);
+  }
+
+  // Between whole shifts no field tells it; every run is asked.
+  double between(double x, double y) const {
+    double least = DistanceField::kNone;
+    for (std::size_t i = 0; i < runsA_->count(); ++i) {
+      const InkRun& p = (*runsA_)[i];
+      for (std::size_t k = 0; k < runsB_->count(); ++k) {
+        const InkRun& q = (*runsB_)[k];
+        const double across = std::max({0.0, x + q.x0 - p.x1, p.x0 - x - q.x1});
+        const double down = std::max(0.0, std::abs(y + q.y - p.y) - 1);
+        least = std::min(least, across * across + down * down);
+      }
+    }
+    return std::sqrt(least);
+  }
+
+  double shiftX_;
+  double shiftY_;
+  int wholeX_ = 0;
+  int wholeY_ = 0;
+  std::optional<DistanceField> field_;
+  std::vector<PixelRect> edge_;
+  std::optional<InkRuns> runsA_;
+  std::optional<InkRuns> runsB_;
+};
+
+PixelMask minus(const PixelMask& a, const PixelMask& b) {
+  PixelMask rest = a;
+  for (int y = 0; y < a.height(); ++y) {
+    for (int i = 0; i < a.wordsPerRow(); ++i) rest.row(y)[i] &= ~b.row(y)[i];
+  }
+  return rest;
+}
+
+// The phantom offset with the largest gap: squares of offsets are halved, those first that may hold
+// the largest, until none may hold a larger one.
+std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const PixelRect& offsets,
+                                           const GapField& gaps) {
+  struct Square {
+    double most;
+    PixelRect rect;
+    bool operator<(const Square& other) const { return most < other.most; }
+  };
+  std::optional<WorstPhantom> worst;
+  std::priority_queue<Square> squares;
+  const auto add = [&](const PixelRect& rect) {
+    if (rect.empty() || countWithin(phantom, rect) == 0) return;
+    const int x = rect.x + rect.w / 2;
+    const int y = rect.y + rect.h / 2;
+    const double gap = gaps.at(offsets.x + x, offsets.y + y);
+    const bool isPhantom = phantom.test(x, y);
+    const WorstPhantom here{offsets.x + x, offsets.y + y, gap};
+    // Of equally bad ones the topmost, then leftmost, however they are come by.
+    const bool worse =
+        !worst || gap > worst->gap ||
+        (gap == worst->gap && std::pair(here.y, here.x) < std::pair(worst->y, worst->x));
+    if (isPhantom && worse) worst = here;
+    squares.push({gap + std::hypot(rect.w / 2 + 1, rect.h / 2 + 1), rect});
+  };
+  add({0, 0, phantom.width(), phantom.height()});
+  while (!squares.empty()) {
+    const Square square = squares.top();
+    squares.pop();
+    if (worst && square.most < worst->gap) break;
+    const PixelRect& r = square.rect;
+    if (r.w == 1 && r.h == 1) continue;
+    const int w = std::max(1, r.w / 2);
+    const int h = std::max(1, r.h / 2);
+    add({r.x, r.y, w, h});
+    add({r.x + w, r.y, r.w - w, h});
+    add({r.x, r.y + h, w, r.h - h});
+    add({r.x + w, r.y + h, r.w - w, r.h - h});
+  }
+  return worst;
+}
+
+// How many pixels two masks share, the second's corner at (x, y) from the first's.
+long long commonPixels(const PixelMask& a, const PixelMask& b, int x, int y) {
+  long long count = 0;
+  const int top = std::max(0, y);
+  const int bottom = std::min(a.height(), y + b.height());
+  for (int row = top; row < bottom; ++row) {
+    const std::uint64_t* p = a.row(row);
+    const std::uint64_t* q = b.row(row - y);
+    for (int i = 0; i < a.wordsPerRow(); ++i) {
+      // Bits of b under word i of a: from its column 64 i - x.
+      const int from = 64 * i - x;
+      const int word = from >= 0 ? from / 64 : -((63 - from) / 64);
+      const int bits = from - 64 * word;
+      std::uint64_t under = 0;
+      if (word >= 0 && word < b.wordsPerRow()) under = q[word] >> bits;
+      if (bits > 0 && word + 1 >= 0 && word + 1 < b.wordsPerRow()) {
+        under |= q[word + 1] << (64 - bits);
+      }
+      count += bitsIn(p[i] & under);
+    }
+  }
+  return count;
+}
+
+// As far as squares overlap between two whole shifts: what they share at the nearest of them.
+std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRect& offsets,
+                                         const StandingInk& a, const StandingInk& b) {
+  std::optional<WorstMissed> worst;
+  for (int y = 0; y < missed.height(); ++y) {
+    for (int x = 0; x < missed.width(); ++x) {
+      if (!missed.test(x, y)) continue;
+      const auto shiftX = std::lround(b.x - a.x + offsets.x + x);
+      const auto shiftY = std::lround(b.y - a.y + offsets.y + y);
+      const long long count =
+          commonPixels(a.mask, b.mask, static_cast<int>(shiftX), static_cast<int>(shiftY));
+      if (!worst || count > worst->count) worst = {offsets.x + x, offsets.y + y, count};
+    }
+  }
+  return worst;
+}
+
+}  // namespace
+
+std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a,
+                                     const TrialFrame& b, std::string_view roleA,
+                                     std::string_view roleB) {
+  const bool byLayers = roleA.empty() && roleB.empty();
+  const MeetingRule rule = ruleOf(project);
+  std::vector<ShapePair> pairs;
+  for (const RoleShape& p : a.shapes) {
+    if (!roleA.empty() && p.role->name != roleA) continue;
+    const PartySettings settings = partyOf(project, *a.asset, *p.role).settings;
+    for (const RoleShape& q : b.shapes) {
+      if (!roleB.empty() && q.role->name != roleB) continue;
+      const Answer answer = answerFor(settings, partyOf(project, *b.asset, *q.role).settings, rule);
+      if (!byLayers || answer.outcome != Outcome::Passes) pairs.push_back({p.shape, q.shape});
+    }
+  }
+  return pairs;
+}
+
+double FairnessMap::phantomShare() const {
+  return shareOf(phantom, shapesMeet);
+}
+
+double FairnessMap::missedShare() const {
+  return shareOf(missed, pixelsMeet);
+}
+
+FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
+                        const std::vector<ShapePair>& pairs) {
+  const StandingInk inkA = standingInk(a);
+  const StandingInk inkB = standingInk(b);
+  FairnessMap map;
+  map.pixels = meetingOffsets(inkA.mask, inkB.mask, inkB.x - inkA.x, inkB.y - inkA.y);
+  const Pose poseA{{}, 1, 0, a.mirrored};
+  const Pose poseB{{}, 1, 0, b.mirrored};
+  for (const ShapePair& pair : pairs) {
+    map.shapes =
+        united(map.shapes, meetingOffsets(piecesOf(pair.a, poseA), piecesOf(pair.b, poseB)));
+  }
+  const PixelRect offsets = united(map.pixels.rect(), map.shapes.rect());
+  map.pixels = within(map.pixels, offsets);
+  map.shapes = within(map.shapes, offsets);
+  map.pixelsMeet = countOf(map.pixels.met);
+  map.shapesMeet = countOf(map.shapes.met);
+  const PixelMask phantom = minus(map.shapes.met, map.pixels.met);
+  const PixelMask missed = minus(map.pixels.met, map.shapes.met);
+  map.phantom = countOf(phantom);
+  map.missed = countOf(missed);
+  if (map.phantom > 0 && !inkA.mask.rect().empty() && !inkB.mask.rect().empty()) {
+    map.worstPhantom = worstPhantomOf(phantom, offsets, GapField(inkA, inkB, offsets));
+  }
+  if (map.missed > 0) map.worstMissed = worstMissedOf(missed, offsets, inkA, inkB);
+  return map;
+}
+
+void FairnessTotal::add(const FairnessMap& map) {
+  pixelsMeet += map.pixelsMeet;
+  shapesMeet += map.shapesMeet;
+  phantom += map.phantom;
+  missed += map.missed;
+  if (map.worstPhantom && (!worstPhantom || map.worstPhantom->gap > worstPhantom->gap)) {
+    worstPhantom = map.worstPhantom;
+    phantomOf = maps;
+  }
+  if (map.worstMissed && (!worstMissed || map.worstMissed->count > worstMissed->count)) {
+    worstMissed = map.worstMissed;
+    missedOf = maps;
+  }
+  ++maps;
+}
+
+double FairnessTotal::phantomShare() const {
+  return shareOf(phantom, shapesMeet);
+}
+
+double FairnessTotal::missedShare() const {
+  return shareOf(missed, pixelsMeet);
+}
+
+}  // namespace amber

@@ -1,0 +1,85 @@
+#pragma once
+
+#include <optional>
+#include <stop_token>
+#include <string_view>
+#include <vector>
+
+#include "core/trial/offset_map.h"
+#include "core/trial/trial_frame.h"
+
+namespace amber {
+
+/// Two shapes that count when it is asked whether the shapes of two frames meet.
+struct ShapePair {
+  Shape a;
+  Shape b;
+};
+
+/// The pairs of two frames that count: of the roles named (any where none is), and where no role is
+/// named at either side, those that meet by the layers.
+std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a,
+                                     const TrialFrame& b, std::string_view roleA,
+                                     std::string_view roleB);
+
+/// A frame of a fairness map, and whether it stands mirrored.
+struct FairFrame {
+  const TrialFrame* frame = nullptr;
+  bool mirrored = false;
+};
+
+/// An offset at which something is at its worst.
+struct WorstPhantom {
+  int x = 0;
+  int y = 0;
+  double gap = 0;  ///< Between the inks' pixel squares, px.
+};
+struct WorstMissed {
+  int x = 0;
+  int y = 0;
+  long long count = 0;  ///< Common pixels.
+};
+
+/// Where shapes and pixels of two frames agree, over all whole offsets of the second's origin from
+/// the first's at which either can meet, scales 1. A phantom offset is one at which the shapes meet
+/// and the pixels do not; a missed one is the other way.
+struct FairnessMap {
+  OffsetMap pixels;  ///< Both cover the same offsets.
+  OffsetMap shapes;
+  long long pixelsMeet = 0;
+  long long shapesMeet = 0;
+  long long phantom = 0;
+  long long missed = 0;
+  std::optional<WorstPhantom> worstPhantom;
+  std::optional<WorstMissed> worstMissed;
+
+  PixelRect offsets() const { return pixels.rect(); }
+  /// Of the offsets at which shapes meet, and of those at which pixels do; 0 of none.
+  double phantomShare() const;
+  double missedShare() const;
+};
+
+/// The map of two frames by these pairs of shapes.
+/// Cost: as meetingOffsets; the worst by halving squares of offsets, for the distance of inks
+/// changes no faster than the offset. Two figures of 128 px with polygons: some ms.
+FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
+                        const std::vector<ShapePair>& pairs);
+
+/// The sums and the worst of several maps.
+struct FairnessTotal {
+  long long pixelsMeet = 0;
+  long long shapesMeet = 0;
+  long long phantom = 0;
+  long long missed = 0;
+  std::optional<WorstPhantom> worstPhantom;
+  std::optional<WorstMissed> worstMissed;
+  std::size_t phantomOf = 0;  ///< Which of the maps added holds the worst of each.
+  std::size_t missedOf = 0;
+  std::size_t maps = 0;
+
+  void add(const FairnessMap& map);
+  double phantomShare() const;
+  double missedShare() const;
+};
+
+}  // namespace amber
