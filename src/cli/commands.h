@@ -25,6 +25,8 @@ std::unique_ptr<Command> makeLayersCommand();
 std::unique_ptr<Command> makeMeetsCommand();
 std::unique_ptr<Command> makeExpectCommand();
 std::unique_ptr<Command> makeWeaveCommand();
+std::unique_ptr<Command> makeMeetCommand();
+std::unique_ptr<Command> makeFairnessCommand();
 std::unique_ptr<Command> makeCheckCommand();
 std::unique_ptr<Command> makePackCommand();
 std::unique_ptr<Command> makeVerifyCommand();

@@ -9,7 +9,7 @@ namespace amber {
 enum class Severity { Error, Warning, Note };
 
 /// The benches, in the order of the work; a rule's is the one at which its findings are mended.
-enum class Bench { Cut, Origin, Fit, Names, Layers, Pack };
+enum class Bench { Cut, Origin, Fit, Names, Layers, Trial, Pack };
 inline constexpr std::size_t kBenchCount = static_cast<std::size_t>(Bench::Pack) + 1;
 
 /// What a check looks for.

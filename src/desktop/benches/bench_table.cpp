@@ -8,6 +8,7 @@
 #include "desktop/benches/names/names_bench.h"
 #include "desktop/benches/origin/origin_bench.h"
 #include "desktop/benches/pack/pack_bench.h"
+#include "desktop/benches/trial/trial_bench.h"
 
 namespace amber {
 namespace {
@@ -34,6 +35,7 @@ const std::vector<BenchEntry>& benchTable() {
       entryOf<FitBench>(Bench::Fit, tr("Fit"), ShelfContent::Assets),
       entryOf<NamesBench>(Bench::Names, tr("Names"), ShelfContent::Assets),
       entryOf<LayersBench>(Bench::Layers, tr("Layers"), ShelfContent::Assets),
+      entryOf<TrialBench>(Bench::Trial, tr("Trial"), ShelfContent::Assets),
       entryOf<PackBench>(Bench::Pack, tr("Pack"), ShelfContent::Assets),
   };
   return table;

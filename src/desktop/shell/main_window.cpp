@@ -162,14 +162,14 @@ QWidget* MainWindow::makeTopBar() {
   auto* leftBox = new QWidget(bar);
   leftBox->setLayout(left);
   left->setContentsMargins(0, 0, 0, 0);
-  leftBox->setFixedWidth(210);
+  leftBox->setFixedWidth(200);
   route_ = new RouteLine(bar);
   QSizePolicy routePolicy = route_->sizePolicy();
   routePolicy.setRetainSizeWhenHidden(true);
   route_->setSizePolicy(routePolicy);
   auto* finder = makeButton(tr("Find or do anything    Ctrl K"),
                             tr("Finds any command, asset or finding"), bar);
-  finder->setFixedWidth(210);
+  finder->setFixedWidth(200);
   row->addWidget(leftBox);
   row->addWidget(route_, 1);
   row->addWidget(finder);

@@ -119,6 +119,12 @@ bool PolygonClimb::strays(const Vertex& from, const Vertex& to) const {
   return outside(to) && !outside(from);
 }
 
+bool PolygonClimb::reachesPast() const {
+  return goal_.style == FitStyle::Inner &&
+         std::any_of(points_.begin(), points_.end(),
+                     [this](const Vertex& point) { return leavesInk(point); });
+}
+
 bool PolygonClimb::leavesInk(const Vertex& p) const {
   const PixelRect& bounds = ink_.bounds();
   // Farther away all is as far; and there a number may be too large for an int.

@@ -41,6 +41,9 @@ class PolygonClimb {
 
   const std::vector<Vertex>& points() const { return points_; }
   long long wrong() const { return goal_.wrong(sum_, ink_.total()); }
+  /// Whether a corner of what is to be full lies more than a pixel past the ink: it was put there,
+  /// on a bridge between islands, and no step led back.
+  bool reachesPast() const;
   double worth() const { return goal_.worth(sum_, ink_.total()); }
   /// Its worth less what is wrong with it, at the price of the last climb.
   double score() const { return score_; }

@@ -123,14 +123,15 @@ std::vector<std::vector<Vertex>> safeStarts(const Fitting& fitting) {
 class Best {
  public:
   void consider(const PolygonClimb& climb) {
-    if (climb.wrong() != 0 || (found_ && climb.worth() <= worth_)) return;
+    if (climb.wrong() != 0 || climb.reachesPast()) return;
+    if (found_ && climb.worth() <= worth_) return;
     found_ = climb.points();
     worth_ = climb.worth();
   }
   const std::optional<std::vector<Vertex>>& found() const { return found_; }
   // Whether something better is known than what was found.
   bool isBeatenBy(const PolygonClimb& climb) const {
-    return climb.wrong() == 0 && (!found_ || climb.worth() > worth_);
+    return climb.wrong() == 0 && !climb.reachesPast() && (!found_ || climb.worth() > worth_);
   }
 
  private:

@@ -12,7 +12,7 @@ namespace amber {
 namespace {
 
 constexpr int kHeight = 62;
-constexpr int kPicture = 52;
+constexpr int kCardPicture = 52;
 constexpr int kTextLeft = 76;
 
 }  // namespace
@@ -45,7 +45,7 @@ void CandidateCard::paintEvent(QPaintEvent*) {
     painter.drawRect(rect().adjusted(0, 0, -1, -1));
   }
   const Frame* frame = session_.currentFrame();
-  const QRect picture(metrics::kGap, (kHeight - kPicture) / 2, kPicture, kPicture);
+  const QRect picture(metrics::kGap, (kHeight - kCardPicture) / 2, kCardPicture, kCardPicture);
   painter.setPen(theme().text);
   painter.setFont(textFont(true));
   painter.drawText(kTextLeft, 15, title_);

@@ -25,10 +25,6 @@ constexpr std::size_t kMostGhosts = 256;
 // Of longer animations the slips are told by the findings alone, which are found beside the window.
 constexpr std::size_t kMostStepsCompared = 256;
 
-QString rounded(double value) {
-  return QString::number(std::round(value * 100) / 100 + 0.0);
-}
-
 QString pair(double x, double y) {
   return rounded(x) + ", " + rounded(y);
 }

@@ -16,10 +16,6 @@ namespace {
 
 constexpr int kSpinGhosts = 12;
 
-QString rounded(double value) {
-  return QString::number(std::round(value * 100) / 100 + 0.0);
-}
-
 }  // namespace
 
 OriginStage::OriginStage(ProjectSession& session, Pictures& pictures, QWidget* parent)

@@ -1,0 +1,243 @@
+// The commands meet and fairness.
+#include <CLI/CLI.hpp>
+#include <cmath>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+#include "cli/commands.h"
+#include "cli/common_options.h"
+#include "cli/frame_choice.h"
+#include "core/base/exact_number.h"
+#include "core/layers/outcome_words.h"
+#include "core/trial/fairness_sum.h"
+#include "core/trial/meeting_report.h"
+#include "files/file_bytes.h"
+#include "files/image_file.h"
+#include "files/json_text.h"
+#include "work/open_project.h"
+
+namespace amber {
+namespace {
+
+// One side of a trial, as it is typed.
+struct SideText {
+  std::string asset;
+  std::string frame;  // A number, or "all"; empty for the first.
+  std::string role;
+  bool mirrored = false;
+};
+
+// Frames of one asset, with what a trial needs of each.
+struct TrialSide {
+  const Asset* asset = nullptr;
+  std::vector<TrialFrame> frames;
+};
+
+Result<TrialSide> sideOf(const OpenProject& open, const SideText& text) {
+  const Asset* asset = findAsset(open.project, text.asset);
+  if (asset == nullptr) {
+    return failure(ErrorCode::UnknownTarget, "no asset is called \"" + text.asset + "\"");
+  }
+  std::vector<FrameRef> refs;
+  if (text.frame == "all") {
+    for (const Frame& frame : asset->frames) refs.push_back({asset->id, frame.id});
+  } else {
+    const auto frame = frameOf(*asset, text.frame.empty() ? 1 : std::stoi(text.frame));
+    if (!frame) return tl::unexpected(frame.error());
+    refs.push_back({asset->id, (*frame)->id});
+  }
+  if (const auto loaded = loadArtOf(open, refs); !loaded) return tl::unexpected(loaded.error());
+  TrialSide side{asset, {}};
+  const HeldShapes held(*asset);
+  for (const FrameRef& ref : refs) {
+    const Frame* frame = findFrame(*asset, ref.frame);
+    if (auto trial = trialFrame(open.project, *asset, held, *frame, open.art)) {
+      side.frames.push_back(std::move(*trial));
+    }
+  }
+  return side;
+}
+
+CLI::Validator frameForm(bool all) {
+  return CLI::Validator(
+      [all](const std::string& text) {
+        const bool number = !text.empty() && text.size() < 7 &&
+                            text.find_first_not_of("0123456789") == std::string::npos;
+        return number || (all && text == "all") ? std::string()
+                                                : "\"" + text + "\" is no frame's number";
+      },
+      all ? "I|all" : "I");
+}
+
+class MeetCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"meet", "Tell how two assets lie to each other where they stand",
+            "meet keeper.amber chr_keeper chr_snail --frame-a 3 --at 31,0 --mirror-b"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    app.add_option("A", a_.asset, "The asset that stands at 0,0")->required();
+    app.add_option("B", b_.asset, "The other one")->required();
+    app.add_option("--frame-a", a_.frame, "Its frame, from 1")->check(frameForm(false));
+    app.add_option("--frame-b", b_.frame, "The other's")->check(frameForm(false));
+    app.add_option("--at", at_, "Where the other's origin stands, game px")->check(pointForm());
+    app.add_flag("--mirror-a", a_.mirrored, "The first stands mirrored about its origin");
+    app.add_flag("--mirror-b", b_.mirrored, "The other does");
+  }
+  Result<Exit> run(bool json) override {
+    const auto open = openProject(project_);
+    if (!open) return tl::unexpected(open.error());
+    const auto a = sideOf(*open, a_);
+    if (!a) return tl::unexpected(a.error());
+    const auto b = sideOf(*open, b_);
+    if (!b) return tl::unexpected(b.error());
+    const FramePoint at = at_.empty() ? FramePoint{} : *pointIn(at_);
+    const MeetingReport report =
+        meetingReport(open->project, a->frames.front(), {{}, a->asset->scale, 0, a_.mirrored},
+                      b->frames.front(), {{at.x, at.y}, b->asset->scale, 0, b_.mirrored});
+    std::cerr << report.text << "\n";
+    if (json) std::cout << jsonText(reportJson(report));
+    return Exit::Done;
+  }
+
+ private:
+  static Json reportJson(const MeetingReport& report) {
+    const InkMeeting& ink = report.pixels;
+    Json shapes = Json::array();
+    for (const RoleMeeting& one : report.roles) {
+      const Contact& contact = one.contact;
+      const bool meet = contact.meet();
+      shapes.push_back(
+          Json{{"a", one.a->name},
+               {"b", one.b->name},
+               {"meet", meet},
+               {"depth", contact.depth},
+               {"normal", meet ? Json::array({contact.normal.x, contact.normal.y}) : Json(nullptr)},
+               {"point", meet ? Json::array({contact.point.x, contact.point.y}) : Json(nullptr)},
+               {"gap", std::isfinite(contact.gap) ? Json(contact.gap) : Json(nullptr)},
+               {"outcome", wordOf(kOutcomeWords, one.answer.outcome)}});
+    }
+    return Json{{"boxes", report.boxes},
+                {"pixels", Json{{"meet", ink.meet},
+                                {"count", ink.count ? Json(*ink.count) : Json(nullptr)},
+                                {"first", ink.first ? Json::array({ink.first->x, ink.first->y})
+                                                    : Json(nullptr)},
+                                {"gap", std::isfinite(ink.gap) ? Json(ink.gap) : Json(nullptr)}}},
+                {"shapes", std::move(shapes)},
+                {"text", report.text}};
+  }
+
+  std::string project_;
+  SideText a_;
+  SideText b_;
+  std::string at_;
+};
+
+std::string percent(double share) {
+  return exactNumber(std::round(share * 1000) / 10) + " %";
+}
+
+class FairnessCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"fairness", "Tell where shapes meet and pixels do not, and the other way",
+            "fairness keeper.amber chr_keeper chr_snail --frame-a all --out map.png"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    app.add_option("A", a_.asset, "The asset that stands")->required();
+    app.add_option("B", b_.asset, "The one that is tried all around it")->required();
+    app.add_option("--frame-a", a_.frame, "Its frame, from 1, or all")->check(frameForm(true));
+    app.add_option("--frame-b", b_.frame, "The other's")->check(frameForm(true));
+    app.add_option("--role-a", a_.role, "Only shapes of this role; any that meet by the layers");
+    app.add_option("--role-b", b_.role, "The same of the other");
+    app.add_flag("--mirror-a", a_.mirrored, "With its mirrored copy as a frame of its own");
+    app.add_flag("--mirror-b", b_.mirrored, "The same of the other");
+    app.add_option("--out", out_, "The map as a PNG, a px for each offset");
+  }
+  Result<Exit> run(bool json) override {
+    const auto open = openProject(project_);
+    if (!open) return tl::unexpected(open.error());
+    for (const std::string& role : {a_.role, b_.role}) {
+      if (!role.empty() && findRole(open->project, role) == nullptr) {
+        return failure(ErrorCode::UnknownTarget, "no role is called \"" + role + "\"");
+      }
+    }
+    const auto a = sideOf(*open, a_);
+    if (!a) return tl::unexpected(a.error());
+    const auto b = sideOf(*open, b_);
+    if (!b) return tl::unexpected(b.error());
+    const std::vector<FairFrame> framesA = fairFrames(a->frames, a_.mirrored);
+    const std::vector<FairFrame> framesB = fairFrames(b->frames, b_.mirrored);
+    const FairnessSum sum = fairnessSum(open->project, framesA, framesB, a_.role, b_.role);
+    std::cerr << percent(sum.total.phantomShare()) << " phantom, "
+              << percent(sum.total.missedShare()) << " missed\n";
+    if (!out_.empty()) {
+      const auto written = writeFileAtomically(out_, pngBytes(fairnessPicture(sum)));
+      if (!written) return tl::unexpected(written.error());
+    }
+    if (json) std::cout << jsonText(sumJson(sum, framesA, framesB));
+    return Exit::Done;
+  }
+
+ private:
+  static Json sumJson(const FairnessSum& sum, const std::vector<FairFrame>& a,
+                      const std::vector<FairFrame>& b) {
+    const auto whose = [&](Json json, std::size_t pair) {
+      const FairFrame& p = a[sum.pairs[pair].a];
+      const FairFrame& q = b[sum.pairs[pair].b];
+      json["a"] = p.frame->frame->name;
+      json["b"] = q.frame->frame->name;
+      if (p.mirrored) json["mirrorA"] = true;
+      if (q.mirrored) json["mirrorB"] = true;
+      return json;
+    };
+    const FairnessTotal& total = sum.total;
+    Json frames = Json::array();
+    for (std::size_t i = 0; i < sum.pairs.size(); ++i) {
+      Json one = whose(Json::object(), i);
+      one["phantomShare"] = sum.pairs[i].phantomShare;
+      one["missedShare"] = sum.pairs[i].missedShare;
+      frames.push_back(std::move(one));
+    }
+    const PixelRect offsets = sum.offsets();
+    Json phantom = nullptr;
+    if (const auto& worst = total.worstPhantom) {
+      phantom = whose(Json{{"at", Json::array({worst->x, worst->y})}, {"gap", worst->gap}},
+                      total.phantomOf);
+    }
+    Json missed = nullptr;
+    if (const auto& worst = total.worstMissed) {
+      missed = whose(Json{{"at", Json::array({worst->x, worst->y})}, {"count", worst->count}},
+                     total.missedOf);
+    }
+    return Json{{"offsets", Json::array({offsets.x, offsets.y, offsets.w, offsets.h})},
+                {"pixelsMeet", total.pixelsMeet},
+                {"shapesMeet", total.shapesMeet},
+                {"phantom", total.phantom},
+                {"missed", total.missed},
+                {"phantomShare", total.phantomShare()},
+                {"missedShare", total.missedShare()},
+                {"worstPhantom", std::move(phantom)},
+                {"worstMissed", std::move(missed)},
+                {"frames", std::move(frames)}};
+  }
+
+  std::string project_;
+  SideText a_;
+  SideText b_;
+  std::string out_;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeMeetCommand() {
+  return std::make_unique<MeetCommand>();
+}
+
+std::unique_ptr<Command> makeFairnessCommand() {
+  return std::make_unique<FairnessCommand>();
+}
+
+}  // namespace amber

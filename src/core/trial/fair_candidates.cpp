@@ -1,0 +1,52 @@
+#include "core/trial/fair_candidates.h"
+
+#include <algorithm>
+#include <tuple>
+
+#include "core/layers/parties.h"
+
+namespace amber {
+namespace {
+
+// The shapes of the partner that the role meets by the layers; all of them where it meets none.
+std::vector<Shape> partnersOf(const Project& project, const TrialFrame& a, const TrialFrame& b,
+                              const Role& role) {
+  const PartySettings own = partyOf(project, *a.asset, role).settings;
+  const MeetingRule rule = ruleOf(project);
+  std::vector<Shape> met;
+  std::vector<Shape> all;
+  for (const RoleShape& one : b.shapes) {
+    const Answer answer = answerFor(own, partyOf(project, *b.asset, *one.role).settings, rule);
+    if (answer.outcome != Outcome::Passes) met.push_back(one.shape);
+    all.push_back(one.shape);
+  }
+  return met.empty() ? all : met;
+}
+
+}  // namespace
+
+std::vector<FairCandidate> fairCandidates(const Project& project, const FairFrame& a,
+                                          const FairFrame& b, const Role& role,
+                                          const std::vector<Recipe>& recipes,
+                                          const Progress& progress) {
+  const std::vector<Shape> partners = partnersOf(project, *a.frame, *b.frame, role);
+  const FramePoint origin = a.frame->frame->origin;
+  std::vector<FairCandidate> fair;
+  for (Candidate& candidate : candidatesFor(a.frame->ink, recipes, role.duty, progress.stop)) {
+    if (progress.cancelled()) break;
+    const Shape shape = moved(candidate.shape, -origin.x, -origin.y);
+    std::vector<ShapePair> pairs;
+    for (const Shape& partner : partners) pairs.push_back({shape, partner});
+    const FairnessMap map = fairnessMap(a, b, pairs);
+    fair.push_back({std::move(candidate), map.phantomShare(), map.missedShare()});
+  }
+  const auto rank = [](const FairCandidate& one) {
+    return std::tuple(one.phantomShare + one.missedShare, one.candidate.measures.cost);
+  };
+  std::stable_sort(fair.begin(), fair.end(), [&](const FairCandidate& p, const FairCandidate& q) {
+    return rank(p) < rank(q);
+  });
+  return fair;
+}
+
+}  // namespace amber

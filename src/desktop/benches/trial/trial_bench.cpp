@@ -1,0 +1,413 @@
+#include "desktop/benches/trial/trial_bench.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+#include <algorithm>
+#include <cmath>
+
+#include "core/fit/keys/fit_edits.h"
+#include "core/fit/styles/recipe_fit.h"
+#include "core/layers/outcome_words.h"
+#include "core/project/selection.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/number_field.h"
+#include "desktop/parts/ribbon.h"
+#include "desktop/parts/wording.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+QString percentText(double share) {
+  return QString("%1 %").arg(std::lround(share * 100));
+}
+
+QString nameOf(const std::string& text) {
+  return QString::fromStdString(text);
+}
+
+// A plain list with columns, without a frame or a tree's marks.
+QTreeWidget* makeTable(const char* name, const QStringList& columns, QWidget* parent) {
+  auto* table = new QTreeWidget(parent);
+  table->setObjectName(name);
+  table->setRootIsDecorated(false);
+  table->setUniformRowHeights(true);
+  table->setColumnCount(static_cast<int>(columns.size()));
+  table->setHeaderLabels(columns);
+  table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  table->header()->setStretchLastSection(false);
+  table->setStyleSheet("QHeaderView::section { padding: 2px 4px; font-size: 11px }");
+  table->header()->setSectionResizeMode(QHeaderView::ResizeToContents);
+  table->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+  return table;
+}
+
+}  // namespace
+
+TrialBench::TrialBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : BenchView(parent),
+      session_(session),
+      asking_(session.background(), this, tr("Trying all offsets"),
+              [this](TrialFacts facts) { showFacts(std::move(facts)); }) {
+  stage_ = new TrialStage(session, pictures, this);
+  auto* middle = new QVBoxLayout;
+  middle->setSpacing(0);
+  middle->addWidget(makeStrip());
+  middle->addWidget(stage_, 1);
+  auto* upper = new QHBoxLayout;
+  upper->setSpacing(0);
+  upper->addLayout(middle, 1);
+  upper->addWidget(makeSide());
+  auto* all = new QVBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addLayout(upper, 1);
+  QFrame* foot = makeFrame("foot", this);
+  auto* footRow = new QVBoxLayout(foot);
+  footRow->setContentsMargins(0, 1, 0, 0);
+  ribbon_ = new Ribbon(session, pictures, RibbonFigures::None, foot);
+  footRow->addWidget(ribbon_);
+  all->addWidget(foot);
+  connectAll();
+}
+
+QWidget* TrialBench::makeStrip() {
+  QFrame* strip = makeFrame("strip", this);
+  strip->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(strip);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  row->setSpacing(4);
+  const auto chip = [&](QPushButton*& button, const QString& text, const char* name,
+                        const QString& tip) {
+    button = tight(makeChip(text, strip));
+    button->setObjectName(name);
+    button->setToolTip(tip);
+    row->addWidget(button);
+  };
+  chip(mirrorA_, tr("mirror"), "mirrorA", tr("The first stands mirrored about its origin"));
+  row->addSpacing(metrics::kSmallGap);
+  row->addWidget(makeLabel(tr("meets"), "quiet", strip));
+  others_ = new QComboBox(strip);
+  others_->setObjectName("otherAsset");
+  others_->setToolTip(tr("The asset that stands beside the chosen one"));
+  others_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  others_->setMinimumContentsLength(8);
+  row->addWidget(others_);
+  row->addWidget(makeLabel(tr("frame"), "quiet", strip));
+  otherFrame_ = new NumberField(1, 100000, 0, strip);
+  otherFrame_->setObjectName("otherFrame");
+  otherFrame_->setFixedWidth(36);
+  otherFrame_->setValue(1);
+  row->addWidget(otherFrame_);
+  chip(mirrorB_, tr("mirror"), "mirrorB", tr("The other stands mirrored about its origin"));
+  row->addStretch();
+  chip(allFrames_, tr("all frames"), "allFrames",
+       tr("Fairness over all frames of both animations, not of these two alone"));
+  chip(mapChip_, tr("map"), "fairnessMap",
+       tr("All offsets of the other one: where the shapes meet and the pixels do not, rising "
+          "stripes; the other way, falling ones. A click stands it there"));
+  QPushButton* shapes = nullptr;
+  chip(shapes, tr("shapes"), "trialShapes", tr("Show the shapes"));
+  shapes->setChecked(true);
+  connect(shapes, &QPushButton::toggled, stage_, &TrialStage::setShowShapes);
+  return strip;
+}
+
+QWidget* TrialBench::makeSide() {
+  QFrame* side = nullptr;
+  QVBoxLayout* column = amber::makeSide(side, this);
+  verdict_ = makeLabel({}, "title", side);
+  verdict_->setObjectName("verdict");
+  verdict_->setWordWrap(true);
+  column->addWidget(verdict_);
+  answers_ = makeTable("answers", {tr("what"), tr("says"), tr("px")}, side);
+  answers_->setSelectionMode(QAbstractItemView::NoSelection);
+  answers_->setFocusPolicy(Qt::NoFocus);
+  answers_->header()->hide();
+  answers_->setFixedHeight(150);
+  column->addWidget(answers_);
+  column->addWidget(makeLabel(tr("Fairness"), "title", side));
+  fairness_ = makeLabel({}, "", side);
+  fairness_->setObjectName("fairness");
+  fairness_->setWordWrap(true);
+  column->addWidget(fairness_);
+  worst_ = makeButton(tr("Stand at the worst"), {}, side);
+  worst_->setObjectName("worst");
+  column->addWidget(worst_);
+  column->addWidget(makeLabel(tr("With another shape"), "title", side));
+  candidates_ =
+      makeTable("fairCandidates", {tr("shape"), tr("phantom"), tr("missed"), tr("cost")}, side);
+  for (const auto& [section, width] : {std::pair(1, 56), {2, 48}, {3, 34}}) {
+    candidates_->header()->setSectionResizeMode(section, QHeaderView::Fixed);
+    candidates_->header()->resizeSection(section, width);
+  }
+  column->addWidget(candidates_, 1);
+  take_ = makeButton(tr("Take it for the asset"), {}, side);
+  take_->setObjectName("takeFair");
+  column->addWidget(take_);
+  return side;
+}
+
+void TrialBench::connectAll() {
+  connect(&session_, &ProjectSession::shown, this, &TrialBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, &TrialBench::refreshSoon);
+  connect(&session_, &ProjectSession::artArrived, this, &TrialBench::refreshSoon);
+  connect(&session_, &ProjectSession::projectReplaced, this, [this] {
+    otherAsset_ = {};
+    facts_ = {};
+    refreshSoon();
+  });
+  connect(stage_, &TrialStage::offsetChanged, this, [this](GamePoint offset) {
+    offset_ = offset;
+    showReport();
+  });
+  connect(others_, &QComboBox::activated, this, [this](int at) {
+    otherAsset_ = AssetId{others_->itemData(at).toUInt()};
+    otherFrame_->setValue(1);
+    refresh();
+  });
+  connect(otherFrame_, &NumberField::committed, this, &TrialBench::refresh);
+  for (QPushButton* chip : {mirrorA_, mirrorB_, allFrames_}) {
+    connect(chip, &QPushButton::clicked, this, &TrialBench::refresh);
+  }
+  connect(mapChip_, &QPushButton::clicked, this, &TrialBench::showFairness);
+  connect(candidates_, &QTreeWidget::currentItemChanged, this, &TrialBench::pointAtCandidate);
+  connect(candidates_, &QTreeWidget::itemActivated, this, &TrialBench::takeCandidate);
+}
+
+const Asset* TrialBench::other() const {
+  return findAsset(session_.project(), otherAsset_);
+}
+
+std::optional<TrialActor> TrialBench::actorA() const {
+  const Asset* asset = session_.currentAsset();
+  const Frame* frame = session_.currentFrame();
+  if (asset == nullptr || frame == nullptr) return std::nullopt;
+  return TrialActor{asset->id, frame->id, mirrorA_->isChecked()};
+}
+
+std::optional<TrialActor> TrialBench::actorB() const {
+  const Asset* asset = other();
+  if (asset == nullptr || asset->frames.empty()) return std::nullopt;
+  const auto number = static_cast<std::size_t>(std::max(1.0, otherFrame_->value()));
+  const std::size_t at = std::min(number, asset->frames.size()) - 1;
+  return TrialActor{asset->id, asset->frames[at].id, mirrorB_->isChecked()};
+}
+
+QString TrialBench::refusal() const {
+  if (!actorA()) return tr("Choose an asset with frames first");
+  if (!actorB()) return tr("Choose what it meets first");
+  return {};
+}
+
+// The assets that can stand beside the chosen one. Two chosen on the shelf are put together.
+void TrialBench::showOthers() {
+  const Asset* current = session_.currentAsset();
+  const std::vector<AssetId>& chosen = session_.selection().assets;
+  if (chosen.size() == 2 && current != nullptr) {
+    const AssetId second = chosen[0] == current->id ? chosen[1] : chosen[0];
+    otherAsset_ = second;
+  }
+  others_->clear();
+  for (const auto& asset : session_.project().assets) {
+    if (asset->frames.empty()) continue;
+    others_->addItem(nameOf(asset->name), asset->id.value);
+  }
+  if (other() == nullptr || other()->frames.empty()) {
+    otherAsset_ = {};
+    for (const auto& asset : session_.project().assets) {
+      if (asset->frames.empty() || (current != nullptr && asset->id == current->id)) continue;
+      otherAsset_ = asset->id;
+      break;
+    }
+  }
+  others_->setCurrentIndex(others_->findData(otherAsset_.value));
+}
+
+void TrialBench::refresh() {
+  if (showing_) return;
+  showing_ = true;
+  showOthers();
+  showing_ = false;
+  stage_->setActors(actorA(), actorB());
+  stage_->setOffset(offset_);
+  showReport();
+  ask();
+  emit choiceChanged();
+}
+
+void TrialBench::addAnswer(const QString& what, const QString& says, const QString& figure,
+                           bool bad) {
+  auto* item = new QTreeWidgetItem(answers_, {what, says, figure});
+  item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
+  item->setToolTip(0, what);
+  if (bad) item->setForeground(1, theme().error);
+}
+
+void TrialBench::showReport() {
+  answers_->clear();
+  const auto a = actorA();
+  const auto b = actorB();
+  const auto report = a && b ? reportOf(session_.project(), session_.art(), *a, *b, offset_)
+                             : std::optional<MeetingReport>();
+  if (!report) {
+    verdict_->setText(refusal().isEmpty() ? tr("Reading the sheets ...") : refusal());
+    stage_->setReport({});
+    return;
+  }
+  const InkMeeting& ink = report->pixels;
+  bool met = false;
+  for (const RoleMeeting& one : report->roles) {
+    met = met || (one.contact.meet() && one.answer.outcome != Outcome::Passes);
+  }
+  const bool unfair = met != ink.meet && !(met && ink.gap == 0);
+  verdict_->setText(QString::fromStdString(report->text));
+  const auto meets = [this](bool yes) { return yes ? tr("meet") : tr("apart"); };
+  addAnswer(tr("bounding boxes"), meets(report->boxes), {}, false);
+  for (const RoleMeeting& one : report->roles) {
+    const Contact& contact = one.contact;
+    const QString figure = contact.meet()               ? tr("%1 deep").arg(rounded(contact.depth))
+                           : std::isfinite(contact.gap) ? rounded(contact.gap)
+                                                        : QString();
+    addAnswer(tr("%1 and %2").arg(nameOf(one.a->name), nameOf(one.b->name)),
+              contact.meet() ? nameOf(std::string(wordOf(kOutcomeWords, one.answer.outcome)))
+                             : tr("apart"),
+              figure, false);
+  }
+  addAnswer(tr("pixels"), meets(ink.meet),
+            ink.meet                 ? (ink.count ? QString::number(*ink.count) : QString())
+            : std::isfinite(ink.gap) ? rounded(ink.gap)
+                                     : QString(),
+            unfair);
+  verdict_->setStyleSheet(unfair ? QString("color: %1; font-weight: 600").arg(theme().error.name())
+                                 : QString("font-weight: 600"));
+  stage_->setReport(*report);
+}
+
+void TrialBench::ask() {
+  const auto a = actorA();
+  const auto b = actorB();
+  const Role* role = session_.currentRole();
+  if (!a || !b) {
+    asking_.forget();
+    showFacts({});
+    return;
+  }
+  const TrialQuestion question{*a, *b, role == nullptr ? std::string() : role->name,
+                               allFrames_->isChecked()};
+  asking_.ask([question, project = session_.project(),
+               store = session_.artStore()](const Progress& progress) {
+    TrialFacts facts = trialFacts(project, store, question, progress);
+    return facts;
+  });
+}
+
+void TrialBench::showFacts(TrialFacts facts) {
+  facts_ = std::move(facts);
+  showFairness();
+  showCandidates();
+  emit choiceChanged();
+}
+
+void TrialBench::showFairness() {
+  const FairnessTotal& total = facts_.sum.total;
+  stage_->setMap(mapChip_->isChecked() && total.maps > 0 ? &facts_.sum : nullptr);
+  if (total.maps == 0) {
+    fairness_->setText(tr("Nothing to compare yet."));
+    return;
+  }
+  QString text = tr("<b>%1</b> phantom, <b>%2</b> missed")
+                     .arg(percentText(total.phantomShare()), percentText(total.missedShare()));
+  if (total.worstPhantom) {
+    text += tr("<br>worst: hit at %1 px of empty air").arg(rounded(total.worstPhantom->gap));
+  }
+  if (total.worstMissed) {
+    text += tr("<br>most missed: %1 px of common ink").arg(total.worstMissed->count);
+  }
+  if (total.maps > 1) text += tr("<br>over %1 pairs of frames").arg(total.maps);
+  fairness_->setText(text);
+}
+
+void TrialBench::showCandidates() {
+  const QSignalBlocker still(candidates_);
+  candidates_->clear();
+  for (const FairCandidate& one : facts_.candidates) {
+    auto* item = new QTreeWidgetItem(
+        candidates_, {nameOf(inWords(one.candidate.recipe)), percentText(one.phantomShare),
+                      percentText(one.missedShare), rounded(one.candidate.measures.cost)});
+    for (int column = 1; column < 4; ++column) {
+      item->setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
+    }
+  }
+  stage_->setTrial({}, std::nullopt);
+}
+
+void TrialBench::pointAtCandidate() {
+  const int at = candidates_->indexOfTopLevelItem(candidates_->currentItem());
+  const Role* role = session_.currentRole();
+  const bool chosen = at >= 0 && role != nullptr;
+  stage_->setTrial(
+      chosen ? role->name : std::string(),
+      chosen ? std::optional(facts_.candidates[static_cast<std::size_t>(at)].candidate.shape)
+             : std::nullopt);
+  emit choiceChanged();
+}
+
+QString TrialBench::worstRefusal() const {
+  if (const QString no = refusal(); !no.isEmpty()) return no;
+  const FairnessTotal& total = facts_.sum.total;
+  return total.worstPhantom || total.worstMissed ? QString()
+                                                 : tr("Shapes and pixels agree everywhere");
+}
+
+QString TrialBench::takeRefusal() const {
+  if (const QString no = refusal(); !no.isEmpty()) return no;
+  if (session_.currentRole() == nullptr) return tr("The project has no role yet");
+  return candidates_->currentItem() == nullptr ? tr("Choose a shape of the list first") : QString();
+}
+
+void TrialBench::toggleMap() {
+  mapChip_->setChecked(!mapChip_->isChecked());
+  showFairness();
+}
+
+void TrialBench::standAt(GamePoint offset) {
+  offset_ = offset;
+  stage_->setOffset(offset);
+  showReport();
+}
+
+void TrialBench::standAtWorst() {
+  const FairnessTotal& total = facts_.sum.total;
+  if (total.worstPhantom) {
+    standAt(
+        {static_cast<double>(total.worstPhantom->x), static_cast<double>(total.worstPhantom->y)});
+  } else if (total.worstMissed) {
+    standAt({static_cast<double>(total.worstMissed->x), static_cast<double>(total.worstMissed->y)});
+  }
+}
+
+void TrialBench::takeCandidate() {
+  const int at = candidates_->indexOfTopLevelItem(candidates_->currentItem());
+  const Asset* asset = session_.currentAsset();
+  const Role* role = session_.currentRole();
+  if (at < 0 || asset == nullptr || role == nullptr) return;
+  const Recipe recipe = facts_.candidates[static_cast<std::size_t>(at)].candidate.recipe;
+  std::vector<FrameRef> frames;
+  for (const Frame& frame : asset->frames) frames.push_back({asset->id, frame.id});
+  session_.performBeside(
+      tr("Fit a shape (%1) to %2").arg(nameOf(inWords(recipe)), nameOf(asset->name)),
+      [frames, recipe, name = role->name, store = session_.artStore()](
+          const Project& project, ArtStore&,
+          const Progress& progress) -> Result<std::vector<Edit>> {
+        return fittedShapes(project, frames, name, recipe, ArtStore::loading(store, project),
+                            progress);
+      });
+}
+
+}  // namespace amber

@@ -1,0 +1,83 @@
+#pragma once
+
+#include <QString>
+#include <optional>
+
+#include "desktop/benches/bench_table.h"
+#include "desktop/benches/bench_view.h"
+#include "desktop/benches/trial/trial_facts.h"
+#include "desktop/benches/trial/trial_stage.h"
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+class QTreeWidget;
+
+namespace amber {
+
+class NumberField;
+class Ribbon;
+
+/// Two assets put together: what boxes, shapes, pixels and layers say where they stand, the map of
+/// all offsets, and what another shape would make of it.
+class TrialBench : public BenchView {
+  Q_OBJECT
+
+ public:
+  TrialBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
+
+  Canvas* stage() override { return stage_; }
+  static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
+  void placeActions(ActionTable& actions) override;
+
+  /// Why there is nothing to be tried; empty where there is.
+  QString refusal() const;
+  QString worstRefusal() const;
+  QString takeRefusal() const;
+  void toggleMap();
+  /// Stands the second where a hit is farthest from any ink, or else where most ink is missed.
+  void standAtWorst();
+  /// Gives the chosen candidate to all frames of the first asset, each fitted.
+  void takeCandidate();
+
+ private:
+  QWidget* makeStrip();
+  QWidget* makeSide();
+  void connectAll();
+  void refresh() override;
+  void showOthers();
+  void showReport();
+  void ask();
+  void showFacts(TrialFacts facts);
+  void showFairness();
+  void showCandidates();
+  void pointAtCandidate();
+  void standAt(GamePoint offset);
+  std::optional<TrialActor> actorA() const;
+  std::optional<TrialActor> actorB() const;
+  const Asset* other() const;
+  void addAnswer(const QString& what, const QString& says, const QString& figure, bool bad);
+
+  ProjectSession& session_;
+  TrialStage* stage_ = nullptr;
+  Ribbon* ribbon_ = nullptr;
+  QComboBox* others_ = nullptr;
+  NumberField* otherFrame_ = nullptr;
+  QPushButton* mirrorA_ = nullptr;
+  QPushButton* mirrorB_ = nullptr;
+  QPushButton* mapChip_ = nullptr;
+  QPushButton* allFrames_ = nullptr;
+  QLabel* verdict_ = nullptr;
+  QTreeWidget* answers_ = nullptr;
+  QLabel* fairness_ = nullptr;
+  QPushButton* worst_ = nullptr;
+  QTreeWidget* candidates_ = nullptr;
+  QPushButton* take_ = nullptr;
+  AssetId otherAsset_;
+  GamePoint offset_{24, 0};
+  TrialFacts facts_;
+  bool showing_ = false;
+  Newest<TrialFacts> asking_;
+};
+
+}  // namespace amber

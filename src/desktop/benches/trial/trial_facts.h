@@ -1,0 +1,38 @@
+#pragma once
+
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/trial/fair_candidates.h"
+#include "core/trial/fairness_sum.h"
+#include "core/trial/meeting_report.h"
+#include "desktop/benches/trial/trial_stage.h"
+#include "work/art_store.h"
+
+namespace amber {
+
+/// What the trial's bench works out beside the window.
+struct TrialFacts {
+  FairnessSum sum;                        ///< Of the frames that were asked about.
+  std::vector<FairCandidate> candidates;  ///< For the role of the first frame, fairest first.
+};
+
+/// What is asked about.
+struct TrialQuestion {
+  TrialActor a;
+  TrialActor b;
+  std::string role;
+  bool allFrames = false;  ///< Of the animation that each frame is shown in; else the frames alone.
+};
+
+/// Works the facts out. The art of both is to be in the store already; what is not there gives
+/// nothing. Ends early, with what it has, when it is asked to.
+TrialFacts trialFacts(const Project& project, const std::shared_ptr<ArtStore>& store,
+                      const TrialQuestion& question, const Progress& progress);
+
+/// What is said of two frames where they stand; nothing while their art is not here.
+std::optional<MeetingReport> reportOf(const Project& project, const ArtSource& art,
+                                      const TrialActor& a, const TrialActor& b, GamePoint at);
+
+}  // namespace amber
