@@ -13,7 +13,6 @@
 
 class QButtonGroup;
 class QComboBox;
-class QLabel;
 class QPushButton;
 
 namespace amber {
@@ -41,9 +40,6 @@ class LayersBench : public BenchView {
   void writeTable();
   void readTable();
   Loom* loom() const { return loom_; }
-
- protected:
-  void resizeEvent(QResizeEvent* event) override;
 
  private:
   /// Which parties the loom shows.
@@ -90,7 +86,6 @@ class LayersBench : public BenchView {
   ExpectationList* list_ = nullptr;
   QComboBox* pairing_ = nullptr;
   QComboBox* wakes_ = nullptr;
-  std::vector<QLabel*> words_;  // Of the strip, before what they explain.
   QButtonGroup* shownGroup_ = nullptr;
   QButtonGroup* levelGroup_ = nullptr;
   QWidget* controls_ = nullptr;

@@ -11,6 +11,7 @@
 #include "desktop/benches/layers/layers_bench.h"
 #include "desktop/benches/layers/loom.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/yielding_label.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -61,20 +62,13 @@ QWidget* LayersBench::makeStrip() {
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   row->setSpacing(4);
-  // Words that explain give way where a screen is narrow.
-  const auto addWords = [&](const QString& text) {
-    QLabel* label = makeLabel(text, "quiet", strip);
-    label->setMinimumWidth(1);
-    row->addWidget(label);
-    words_.push_back(label);
-  };
   shownGroup_ =
       addChips(row, strip, "shown", {tr("all"), tr("selected"), tr("broken"), tr("layer")});
   row->addSpacing(metrics::kSmallGap);
-  addWords(tr("set with the"));
+  row->addWidget(new YieldingLabel(tr("set with the"), strip));
   levelGroup_ = addChips(row, strip, "level", {tr("asset"), tr("kind"), tr("role")});
   row->addStretch();
-  addWords(tr("a pair meets when"));
+  row->addWidget(new YieldingLabel(tr("a pair meets when"), strip));
   pairing_ = new QComboBox(strip);
   pairing_->setObjectName("pairing");
   pairing_->addItems({tr("either sees"), tr("both see")});
@@ -91,12 +85,6 @@ QWidget* LayersBench::makeStrip() {
   weave->setObjectName("weave");
   row->addWidget(weave);
   return strip;
-}
-
-void LayersBench::resizeEvent(QResizeEvent* event) {
-  BenchView::resizeEvent(event);
-  constexpr int kRoomForWords = 915;
-  for (QLabel* label : words_) label->setVisible(width() >= kRoomForWords);
 }
 
 void LayersBench::buildControls() {

@@ -18,6 +18,7 @@
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/wording.h"
+#include "desktop/parts/yielding_label.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -91,14 +92,14 @@ QWidget* TrialBench::makeStrip() {
   };
   chip(mirrorA_, tr("mirror"), "mirrorA", tr("The first stands mirrored about its origin"));
   row->addSpacing(metrics::kSmallGap);
-  row->addWidget(makeLabel(tr("meets"), "quiet", strip));
+  row->addWidget(new YieldingLabel(tr("meets"), strip));
   others_ = new QComboBox(strip);
   others_->setObjectName("otherAsset");
   others_->setToolTip(tr("The asset that stands beside the chosen one"));
   others_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   others_->setMinimumContentsLength(8);
   row->addWidget(others_);
-  row->addWidget(makeLabel(tr("frame"), "quiet", strip));
+  row->addWidget(new YieldingLabel(tr("frame"), strip));
   otherFrame_ = new NumberField(1, 100000, 0, strip);
   otherFrame_->setObjectName("otherFrame");
   otherFrame_->setFixedWidth(36);
