@@ -11,10 +11,12 @@
 #include "core/layers/outcome_words.h"
 #include "core/trial/fairness_sum.h"
 #include "core/trial/meeting_report.h"
+#include "files/csv_table.h"
 #include "files/file_bytes.h"
 #include "files/image_file.h"
 #include "files/json_text.h"
 #include "work/open_project.h"
+#include "work/trial_tables.h"
 
 namespace amber {
 namespace {
@@ -146,8 +148,8 @@ class FairnessCommand : public Command {
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
-    app.add_option("A", a_.asset, "The asset that stands")->required();
-    app.add_option("B", b_.asset, "The one that is tried all around it")->required();
+    app.add_option("A", a_.asset, "The asset that stands; with neither, every pair that meets");
+    app.add_option("B", b_.asset, "The one that is tried all around it");
     app.add_option("--frame-a", a_.frame, "Its frame, from 1, or all")->check(frameForm(true));
     app.add_option("--frame-b", b_.frame, "The other's")->check(frameForm(true));
     app.add_option("--role-a", a_.role, "Only shapes of this role; any that meet by the layers");
@@ -155,10 +157,15 @@ class FairnessCommand : public Command {
     app.add_flag("--mirror-a", a_.mirrored, "With its mirrored copy as a frame of its own");
     app.add_flag("--mirror-b", b_.mirrored, "The same of the other");
     app.add_option("--out", out_, "The map as a PNG, a px for each offset");
+    app.add_flag("--csv", csv_, "Of every pair: a table to standard output");
   }
   Result<Exit> run(bool json) override {
     const auto open = openProject(project_);
     if (!open) return tl::unexpected(open.error());
+    if (a_.asset.empty()) return runTable(*open, json);
+    if (b_.asset.empty() || csv_) {
+      return failure(ErrorCode::BadValue, "name two assets, or none and --csv for every pair");
+    }
     for (const std::string& role : {a_.role, b_.role}) {
       if (!role.empty() && findRole(open->project, role) == nullptr) {
         return failure(ErrorCode::UnknownTarget, "no role is called \"" + role + "\"");
@@ -182,6 +189,52 @@ class FairnessCommand : public Command {
   }
 
  private:
+  Result<Exit> runTable(const OpenProject& open, bool json) const {
+    std::vector<FrameRef> frames;
+    for (const auto& asset : open.project.assets) {
+      for (const Frame& frame : asset->frames) frames.push_back({asset->id, frame.id});
+    }
+    if (const auto loaded = loadArtOf(open, frames); !loaded) {
+      return tl::unexpected(loaded.error());
+    }
+    const std::vector<FairnessRow> rows = fairnessTable(open.project, open.art);
+    for (const FairnessRow& row : rows) {
+      std::cerr << row.a << " and " << row.b << ": " << percent(row.total.phantomShare())
+                << " phantom, " << percent(row.total.missedShare()) << " missed\n";
+    }
+    if (csv_) std::cout << csvText(fairnessRows(rows));
+    if (json && !csv_) std::cout << jsonText(rowsJson(rows));
+    return Exit::Done;
+  }
+
+  static Json rowsJson(const std::vector<FairnessRow>& rows) {
+    Json pairs = Json::array();
+    for (const FairnessRow& row : rows) {
+      const FairnessTotal& total = row.total;
+      Json phantom = nullptr;
+      if (const auto& worst = total.worstPhantom) {
+        phantom = Json{{"at", Json::array({worst->x, worst->y})},
+                       {"gap", worst->gap},
+                       {"a", row.phantomA},
+                       {"b", row.phantomB}};
+      }
+      Json missed = nullptr;
+      if (const auto& worst = total.worstMissed) {
+        missed = Json{{"at", Json::array({worst->x, worst->y})},
+                      {"count", worst->count},
+                      {"a", row.missedA},
+                      {"b", row.missedB}};
+      }
+      pairs.push_back(Json{{"a", row.a},
+                           {"b", row.b},
+                           {"phantomShare", total.phantomShare()},
+                           {"missedShare", total.missedShare()},
+                           {"worstPhantom", std::move(phantom)},
+                           {"worstMissed", std::move(missed)}});
+    }
+    return Json{{"pairs", std::move(pairs)}};
+  }
+
   static Json sumJson(const FairnessSum& sum, const std::vector<FairFrame>& a,
                       const std::vector<FairFrame>& b) {
     const auto whose = [&](Json json, std::size_t pair) {
@@ -228,6 +281,7 @@ class FairnessCommand : public Command {
   SideText a_;
   SideText b_;
   std::string out_;
+  bool csv_ = false;
 };
 
 }  // namespace

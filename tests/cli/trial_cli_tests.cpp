@@ -79,12 +79,27 @@ class TrialCliTest : public QObject {
     QVERIFY(feet["shapesMeet"] < told({})["shapesMeet"]);
   }
 
+  void everyPairThatMeetsIsTold() {
+    const json told = runCli({"fairness", project_, "--json"}).json();
+    QVERIFY(told["pairs"].size() > 5);
+    double before = 3;
+    for (const json& pair : told["pairs"]) {
+      const double share = pair["phantomShare"].get<double>() + pair["missedShare"].get<double>();
+      QVERIFY(share <= before);
+      before = share;
+    }
+    const CliResult table = runCli({"fairness", project_, "--csv"});
+    QVERIFY(table.out.startsWith("a,b,phantom,missed,gap,gapA,gapB,common,commonA,commonB"));
+    QCOMPARE(static_cast<std::size_t>(table.out.count('\n')), told["pairs"].size() + 1);
+  }
+
   void wrongCallsAreRefusedInOneSentence_data() {
     QTest::addColumn<QStringList>("call");
     QTest::newRow("no asset") << QStringList{"meet", "chr_nobody", "chr_snail"};
     QTest::newRow("no frame") << QStringList{"meet", "chr_keeper", "chr_snail", "--frame-a", "99"};
     QTest::newRow("no number") << QStringList{"fairness", "chr_keeper", "chr_snail", "--frame-a",
                                               "some"};
+    QTest::newRow("one asset alone") << QStringList{"fairness", "chr_keeper"};
     QTest::newRow("no role") << QStringList{"fairness", "chr_keeper", "chr_snail", "--role-a",
                                             "tail"};
   }

@@ -107,6 +107,30 @@ class TrialBenchTest : public QObject {
     QCOMPARE(phantom(open), static_cast<int>(std::lround(share * 100)));
   }
 
+  void everyPairIsListedTheLeastFairFirstAndStoodUp() {
+    OpenWindow open;
+    goToTrial(open);
+    click(open.window, "allPairs");
+    open.settle();
+    auto* pairs = open.find<QTreeWidget>("fairPairs");
+    QVERIFY(pairs->topLevelItemCount() > 5);
+    const auto share = [&](int row) {
+      const auto number = [&](int column) {
+        return pairs->topLevelItem(row)->text(column).remove(" %").toInt();
+      };
+      return number(1) + number(2);
+    };
+    QVERIFY(share(0) >= share(pairs->topLevelItemCount() - 1));
+    QVERIFY(share(0) > 0);
+    pairs->setCurrentItem(pairs->topLevelItem(0));
+    emit pairs->itemActivated(pairs->topLevelItem(0), 0);
+    open.settle();
+    const QString names = pairs->topLevelItem(0)->text(0);
+    QVERIFY(names.startsWith(QString::fromStdString(open.asset().name)));
+    QVERIFY(names.endsWith(open.find<QComboBox>("otherAsset")->currentText()));
+    QVERIFY(open.find<QLabel>("verdict")->text().contains("before anything touches"));
+  }
+
   void twoChosenOnTheShelfStandTogetherAndNobodyAloneIsTried() {
     OpenWindow open;
     goToTrial(open);

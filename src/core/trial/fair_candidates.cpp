@@ -37,11 +37,10 @@ std::vector<FairCandidate> fairCandidates(const Project& project, const FairFram
     const Shape shape = moved(candidate.shape, -origin.x, -origin.y);
     std::vector<ShapePair> pairs;
     for (const Shape& partner : partners) pairs.push_back({shape, partner});
-    const FairnessMap map = fairnessMap(a, b, pairs);
-    fair.push_back({std::move(candidate), map.phantomShare(), map.missedShare()});
+    fair.push_back({std::move(candidate), fairnessMap(a, b, pairs)});
   }
   const auto rank = [](const FairCandidate& one) {
-    return std::tuple(one.phantomShare + one.missedShare, one.candidate.measures.cost);
+    return std::tuple(one.map.phantomShare() + one.map.missedShare(), one.candidate.measures.cost);
   };
   std::stable_sort(fair.begin(), fair.end(), [&](const FairCandidate& p, const FairCandidate& q) {
     return rank(p) < rank(q);

@@ -12,8 +12,7 @@ namespace amber {
 /// A candidate for a role of a frame, with what it comes to beside a partner.
 struct FairCandidate {
   Candidate candidate;
-  double phantomShare = 0;
-  double missedShare = 0;
+  FairnessMap map;
 };
 
 /// Candidates of these recipes for the role of the first frame, fairest beside the second first: by

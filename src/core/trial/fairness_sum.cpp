@@ -25,14 +25,6 @@ int stripe(int along) {
   return at < kStripe ? 0 : 1;
 }
 
-void addMap(FairnessSum& sum, const FairnessMap& map) {
-  const int x = map.pixels.x;
-  const int y = map.pixels.y;
-  sum.fair = united(sum.fair, {x, y, intersection(map.pixels.met, map.shapes.met)});
-  sum.phantom = united(sum.phantom, {x, y, minus(map.shapes.met, map.pixels.met)});
-  sum.missed = united(sum.missed, {x, y, minus(map.pixels.met, map.shapes.met)});
-}
-
 }  // namespace
 
 std::vector<FairFrame> fairFrames(const std::vector<TrialFrame>& frames, bool mirroredToo) {
@@ -48,24 +40,31 @@ PixelRect FairnessSum::offsets() const {
   return united(united(fair.rect(), phantom.rect()), missed.rect());
 }
 
+void FairnessSum::add(const FairPair& pair, const FairnessMap& map) {
+  pairs.push_back(pair);
+  total.add(map);
+  if (ofA.size() <= pair.a) ofA.resize(pair.a + 1);
+  ofA[pair.a].add(map);
+  const int x = map.pixels.x;
+  const int y = map.pixels.y;
+  fair = united(fair, {x, y, intersection(map.pixels.met, map.shapes.met)});
+  phantom = united(phantom, {x, y, minus(map.shapes.met, map.pixels.met)});
+  missed = united(missed, {x, y, minus(map.pixels.met, map.shapes.met)});
+}
+
 FairnessSum fairnessSum(const Project& project, const std::vector<FairFrame>& a,
                         const std::vector<FairFrame>& b, std::string_view roleA,
                         std::string_view roleB, const Progress& progress) {
   FairnessSum sum;
   const int all = static_cast<int>(a.size() * b.size());
   for (std::size_t i = 0; i < a.size(); ++i) {
-    FairnessTotal ofA;
     for (std::size_t k = 0; k < b.size(); ++k) {
       progress.at(static_cast<int>(sum.pairs.size()), all);
       if (progress.cancelled()) return sum;
       const FairnessMap map =
           fairnessMap(a[i], b[k], countingPairs(project, *a[i].frame, *b[k].frame, roleA, roleB));
-      sum.pairs.push_back({i, k, map.phantomShare(), map.missedShare()});
-      sum.total.add(map);
-      ofA.add(map);
-      addMap(sum, map);
+      sum.add({i, k, map.phantomShare(), map.missedShare()}, map);
     }
-    sum.ofA.push_back(ofA);
   }
   return sum;
 }

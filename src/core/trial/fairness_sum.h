@@ -31,6 +31,8 @@ struct FairnessSum {
   OffsetMap missed;                ///< In some pair only the pixels.
 
   PixelRect offsets() const;
+  /// Adds one more pair.
+  void add(const FairPair& pair, const FairnessMap& map);
 };
 
 /// Cost: the pairs, each as fairnessMap. Ends early, with what it has, when it is asked to.

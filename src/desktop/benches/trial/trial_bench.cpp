@@ -38,6 +38,7 @@ QTreeWidget* makeTable(const char* name, const QStringList& columns, QWidget* pa
   table->setObjectName(name);
   table->setRootIsDecorated(false);
   table->setUniformRowHeights(true);
+  table->setIndentation(0);
   table->setColumnCount(static_cast<int>(columns.size()));
   table->setHeaderLabels(columns);
   table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -54,7 +55,9 @@ TrialBench::TrialBench(ProjectSession& session, Pictures& pictures, QWidget* par
     : BenchView(parent),
       session_(session),
       asking_(session.background(), this, tr("Trying all offsets"),
-              [this](TrialFacts facts) { showFacts(std::move(facts)); }) {
+              [this](TrialFacts facts) { showFacts(std::move(facts)); }),
+      pairing_(session.background(), this, tr("Fairness of all pairs"),
+               [this](std::vector<FairnessRow> rows) { listPairs(std::move(rows)); }) {
   stage_ = new TrialStage(session, pictures, this);
   auto* middle = new QVBoxLayout;
   middle->setSpacing(0);
@@ -137,10 +140,20 @@ QWidget* TrialBench::makeSide() {
   fairness_->setObjectName("fairness");
   fairness_->setWordWrap(true);
   column->addWidget(fairness_);
+  auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(4);
   worst_ = makeButton(tr("Stand at the worst"), {}, side);
   worst_->setObjectName("worst");
-  column->addWidget(worst_);
-  column->addWidget(makeLabel(tr("With another shape"), "title", side));
+  buttons->addWidget(worst_, 1);
+  allPairs_ = makeChip(tr("All pairs"), side);
+  allPairs_->setObjectName("allPairs");
+  allPairs_->setToolTip(
+      tr("Every pair that meets by the layers, over all their frames, the least "
+         "fair first"));
+  buttons->addWidget(allPairs_);
+  column->addLayout(buttons);
+  listTitle_ = makeLabel(tr("With another shape"), "title", side);
+  column->addWidget(listTitle_);
   candidates_ =
       makeTable("fairCandidates", {tr("shape"), tr("phantom"), tr("missed"), tr("cost")}, side);
   for (const auto& [section, width] : {std::pair(1, 56), {2, 48}, {3, 34}}) {
@@ -148,6 +161,13 @@ QWidget* TrialBench::makeSide() {
     candidates_->header()->resizeSection(section, width);
   }
   column->addWidget(candidates_, 1);
+  pairs_ = makeTable("fairPairs", {tr("pair"), tr("phantom"), tr("missed")}, side);
+  for (const auto& [section, width] : {std::pair(1, 56), {2, 48}}) {
+    pairs_->header()->setSectionResizeMode(section, QHeaderView::Fixed);
+    pairs_->header()->resizeSection(section, width);
+  }
+  pairs_->hide();
+  column->addWidget(pairs_, 1);
   take_ = makeButton(tr("Take it for the asset"), {}, side);
   take_->setObjectName("takeFair");
   column->addWidget(take_);
@@ -179,6 +199,11 @@ void TrialBench::connectAll() {
   connect(mapChip_, &QPushButton::clicked, this, &TrialBench::showFairness);
   connect(candidates_, &QTreeWidget::currentItemChanged, this, &TrialBench::pointAtCandidate);
   connect(candidates_, &QTreeWidget::itemActivated, this, &TrialBench::takeCandidate);
+  connect(allPairs_, &QPushButton::toggled, this, &TrialBench::showPairs);
+  connect(pairs_, &QTreeWidget::itemActivated, this,
+          [this] { standPair(pairs_->indexOfTopLevelItem(pairs_->currentItem())); });
+  connect(pairs_, &QTreeWidget::itemClicked, this,
+          [this] { standPair(pairs_->indexOfTopLevelItem(pairs_->currentItem())); });
 }
 
 const Asset* TrialBench::other() const {
@@ -316,14 +341,19 @@ void TrialBench::showFacts(TrialFacts facts) {
 }
 
 void TrialBench::showFairness() {
-  const FairnessTotal& total = facts_.sum.total;
-  stage_->setMap(mapChip_->isChecked() && total.maps > 0 ? &facts_.sum : nullptr);
+  FairnessSum tried;
+  const FairCandidate* one = chosen();
+  if (one != nullptr) tried.add({}, one->map);
+  const FairnessSum& sum = one == nullptr ? facts_.sum : tried;
+  const FairnessTotal& total = sum.total;
+  stage_->setMap(mapChip_->isChecked() && total.maps > 0 ? &sum : nullptr);
   if (total.maps == 0) {
     fairness_->setText(tr("Nothing to compare yet."));
     return;
   }
   QString text = tr("<b>%1</b> phantom, <b>%2</b> missed")
                      .arg(percentText(total.phantomShare()), percentText(total.missedShare()));
+  if (one != nullptr) text += tr(" with %1").arg(nameOf(inWords(one->candidate.recipe)));
   if (total.worstPhantom) {
     text += tr("<br>worst: hit at %1 px of empty air").arg(rounded(total.worstPhantom->gap));
   }
@@ -339,8 +369,8 @@ void TrialBench::showCandidates() {
   candidates_->clear();
   for (const FairCandidate& one : facts_.candidates) {
     auto* item = new QTreeWidgetItem(
-        candidates_, {nameOf(inWords(one.candidate.recipe)), percentText(one.phantomShare),
-                      percentText(one.missedShare), rounded(one.candidate.measures.cost)});
+        candidates_, {nameOf(inWords(one.candidate.recipe)), percentText(one.map.phantomShare()),
+                      percentText(one.map.missedShare()), rounded(one.candidate.measures.cost)});
     for (int column = 1; column < 4; ++column) {
       item->setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
     }
@@ -348,14 +378,18 @@ void TrialBench::showCandidates() {
   stage_->setTrial({}, std::nullopt);
 }
 
-void TrialBench::pointAtCandidate() {
+const FairCandidate* TrialBench::chosen() const {
   const int at = candidates_->indexOfTopLevelItem(candidates_->currentItem());
-  const Role* role = session_.currentRole();
-  const bool chosen = at >= 0 && role != nullptr;
-  stage_->setTrial(
-      chosen ? role->name : std::string(),
-      chosen ? std::optional(facts_.candidates[static_cast<std::size_t>(at)].candidate.shape)
-             : std::nullopt);
+  const bool known = at >= 0 && session_.currentRole() != nullptr;
+  return known ? &facts_.candidates[static_cast<std::size_t>(at)] : nullptr;
+}
+
+// It is shown on the stage and, before it is taken, on the same map.
+void TrialBench::pointAtCandidate() {
+  const FairCandidate* one = chosen();
+  stage_->setTrial(one == nullptr ? std::string() : session_.currentRole()->name,
+                   one == nullptr ? std::nullopt : std::optional(one->candidate.shape));
+  showFairness();
   emit choiceChanged();
 }
 
@@ -394,11 +428,11 @@ void TrialBench::standAtWorst() {
 }
 
 void TrialBench::takeCandidate() {
-  const int at = candidates_->indexOfTopLevelItem(candidates_->currentItem());
+  const FairCandidate* one = chosen();
   const Asset* asset = session_.currentAsset();
   const Role* role = session_.currentRole();
-  if (at < 0 || asset == nullptr || role == nullptr) return;
-  const Recipe recipe = facts_.candidates[static_cast<std::size_t>(at)].candidate.recipe;
+  if (one == nullptr || asset == nullptr) return;
+  const Recipe recipe = one->candidate.recipe;
   std::vector<FrameRef> frames;
   for (const Frame& frame : asset->frames) frames.push_back({asset->id, frame.id});
   session_.performBeside(
@@ -409,6 +443,72 @@ void TrialBench::takeCandidate() {
         return fittedShapes(project, frames, name, recipe, ArtStore::loading(store, project),
                             progress);
       });
+}
+
+// The list of all pairs in place of the shapes; found anew whenever it is opened.
+void TrialBench::showPairs(bool show) {
+  candidates_->setVisible(!show);
+  take_->setVisible(!show);
+  pairs_->setVisible(show);
+  listTitle_->setText(show ? tr("Finding every pair that meets ...") : tr("With another shape"));
+  pairs_->clear();
+  rows_.clear();
+  if (!show) {
+    pairing_.forget();
+    return;
+  }
+  pairing_.ask(
+      [project = session_.project(), store = session_.artStore()](const Progress& progress) {
+        return fairnessTable(project, ArtStore::loading(store, project), progress);
+      });
+}
+
+void TrialBench::listPairs(std::vector<FairnessRow> rows) {
+  rows_ = std::move(rows);
+  listTitle_->setText(tr("Every pair that meets, %1").arg(rows_.size()));
+  pairs_->clear();
+  for (const FairnessRow& row : rows_) {
+    auto* item = new QTreeWidgetItem(
+        pairs_, {tr("%1, %2").arg(nameOf(row.a), nameOf(row.b)),
+                 percentText(row.total.phantomShare()), percentText(row.total.missedShare())});
+    item->setToolTip(0, item->text(0));
+    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+    item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
+  }
+}
+
+// Puts the two of a row together, at the frames and where it is worst.
+void TrialBench::standPair(int at) {
+  if (at < 0 || at >= static_cast<int>(rows_.size())) return;
+  const FairnessRow& row = rows_[static_cast<std::size_t>(at)];
+  const Asset* a = findAsset(session_.project(), row.a);
+  const Asset* b = findAsset(session_.project(), row.b);
+  if (a == nullptr || b == nullptr) return;
+  const auto& phantom = row.total.worstPhantom;
+  const auto& missed = row.total.worstMissed;
+  const std::string& frameA = phantom ? row.phantomA : row.missedA;
+  const std::string& frameB = phantom ? row.phantomB : row.missedB;
+  const auto numbered = [](const Asset& asset, const std::string& name) {
+    const auto found = std::find_if(asset.frames.begin(), asset.frames.end(),
+                                    [&](const Frame& frame) { return frame.name == name; });
+    return found == asset.frames.end() ? asset.frames.begin() : found;
+  };
+  otherAsset_ = b->id;
+  mirrorA_->setChecked(false);
+  mirrorB_->setChecked(false);
+  otherFrame_->setValue(static_cast<double>(numbered(*b, frameB) - b->frames.begin()) + 1);
+  if (phantom) offset_ = {static_cast<double>(phantom->x), static_cast<double>(phantom->y)};
+  if (!phantom && missed)
+    offset_ = {static_cast<double>(missed->x), static_cast<double>(missed->y)};
+  const FrameId frame = numbered(*a, frameA)->id;
+  AnimationId animation;
+  for (const Animation& one : a->animations) {
+    const bool shows = std::any_of(one.steps.begin(), one.steps.end(),
+                                   [&](const Step& step) { return step.frame == frame; });
+    if (shows && animation == AnimationId{}) animation = one.id;
+  }
+  session_.selectFrame(a->id, animation, frame);
+  refresh();
 }
 
 }  // namespace amber

@@ -3,6 +3,7 @@
 #include <QString>
 #include <optional>
 
+#include "core/trial/fairness_table.h"
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 #include "desktop/benches/trial/trial_facts.h"
@@ -51,6 +52,10 @@ class TrialBench : public BenchView {
   void showFacts(TrialFacts facts);
   void showFairness();
   void showCandidates();
+  void showPairs(bool show);
+  void listPairs(std::vector<FairnessRow> rows);
+  void standPair(int at);
+  const FairCandidate* chosen() const;
   void pointAtCandidate();
   void standAt(GamePoint offset);
   std::optional<TrialActor> actorA() const;
@@ -71,13 +76,18 @@ class TrialBench : public BenchView {
   QTreeWidget* answers_ = nullptr;
   QLabel* fairness_ = nullptr;
   QPushButton* worst_ = nullptr;
+  QPushButton* allPairs_ = nullptr;
+  QLabel* listTitle_ = nullptr;
   QTreeWidget* candidates_ = nullptr;
+  QTreeWidget* pairs_ = nullptr;
   QPushButton* take_ = nullptr;
   AssetId otherAsset_;
   GamePoint offset_{24, 0};
   TrialFacts facts_;
   bool showing_ = false;
+  std::vector<FairnessRow> rows_;
   Newest<TrialFacts> asking_;
+  Newest<std::vector<FairnessRow>> pairing_;
 };
 
 }  // namespace amber

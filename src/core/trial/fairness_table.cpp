@@ -1,0 +1,119 @@
+#include "core/trial/fairness_table.h"
+
+#include <algorithm>
+#include <atomic>
+#include <tuple>
+
+#include "core/base/parallel.h"
+#include "core/layers/parties.h"
+#include "core/trial/trial_frame.h"
+
+namespace amber {
+namespace {
+
+bool sayTheSame(const TrialFrame& a, const TrialFrame& b) {
+  if (a.frame->origin != b.frame->origin || a.ink != b.ink) return false;
+  return std::equal(a.shapes.begin(), a.shapes.end(), b.shapes.begin(), b.shapes.end(),
+                    [](const RoleShape& p, const RoleShape& q) {
+                      return p.role == q.role && p.shape == q.shape;
+                    });
+}
+
+std::vector<TrialFrame> framesOf(const Project& project, const Asset& asset, const ArtSource& art) {
+  const HeldShapes held(asset);
+  std::vector<TrialFrame> frames;
+  for (const Frame& frame : asset.frames) {
+    auto trial = trialFrame(project, asset, held, frame, art);
+    if (!trial) continue;
+    const bool known = std::any_of(frames.begin(), frames.end(), [&](const TrialFrame& other) {
+      return sayTheSame(other, *trial);
+    });
+    if (!known) frames.push_back(std::move(*trial));
+  }
+  return frames;
+}
+
+using Pair = std::pair<std::size_t, std::size_t>;
+
+// The assets, by their places, of which some parties meet.
+std::vector<Pair> meetingPairs(const Project& project) {
+  std::vector<std::vector<Party>> parties(project.assets.size());
+  const std::vector<Party> all = partiesOf(project);
+  for (const Party& party : all) {
+    for (std::size_t i = 0; i < project.assets.size(); ++i) {
+      if (&*project.assets[i] == party.asset) parties[i].push_back(party);
+    }
+  }
+  const MeetingRule rule = ruleOf(project);
+  std::vector<Pair> pairs;
+  for (std::size_t i = 0; i < parties.size(); ++i) {
+    for (std::size_t k = i; k < parties.size(); ++k) {
+      const bool meet = std::any_of(parties[i].begin(), parties[i].end(), [&](const Party& p) {
+        return std::any_of(parties[k].begin(), parties[k].end(), [&](const Party& q) {
+          return canMeet(p, q) &&
+                 answerFor(p.settings, q.settings, rule).outcome != Outcome::Passes;
+        });
+      });
+      if (meet) pairs.emplace_back(i, k);
+    }
+  }
+  return pairs;
+}
+
+FairnessRow rowOf(const Project& project, const std::vector<TrialFrame>& a,
+                  const std::vector<TrialFrame>& b, const Progress& progress) {
+  FairnessRow row;
+  for (const TrialFrame& p : a) {
+    for (const TrialFrame& q : b) {
+      if (progress.cancelled()) return row;
+      row.total.add(fairnessMap({&p}, {&q}, countingPairs(project, p, q, {}, {})));
+    }
+  }
+  const auto nameOf = [](const std::vector<TrialFrame>& frames, std::size_t at) {
+    return frames[at].frame->name;
+  };
+  if (row.total.worstPhantom) {
+    row.phantomA = nameOf(a, row.total.phantomOf / b.size());
+    row.phantomB = nameOf(b, row.total.phantomOf % b.size());
+  }
+  if (row.total.worstMissed) {
+    row.missedA = nameOf(a, row.total.missedOf / b.size());
+    row.missedB = nameOf(b, row.total.missedOf % b.size());
+  }
+  return row;
+}
+
+}  // namespace
+
+std::vector<FairnessRow> fairnessTable(const Project& project, const ArtSource& art,
+                                       const Progress& progress) {
+  const std::vector<Pair> pairs = meetingPairs(project);
+  std::vector<std::vector<TrialFrame>> frames(project.assets.size());
+  for (std::size_t i = 0; i < project.assets.size(); ++i) {
+    const bool needed = std::any_of(pairs.begin(), pairs.end(), [&](const Pair& pair) {
+      return pair.first == i || pair.second == i;
+    });
+    if (needed && !progress.cancelled()) frames[i] = framesOf(project, *project.assets[i], art);
+  }
+  std::vector<FairnessRow> rows(pairs.size());
+  std::atomic<int> done{0};
+  forEachIndex(pairs.size(), [&](std::size_t i) {
+    const auto [a, b] = pairs[i];
+    rows[i] = rowOf(project, frames[a], frames[b], progress);
+    rows[i].a = project.assets[a]->name;
+    rows[i].b = project.assets[b]->name;
+    progress.at(++done, static_cast<int>(pairs.size()));
+  });
+  if (progress.cancelled()) return {};
+  std::erase_if(rows, [](const FairnessRow& row) { return row.total.maps == 0; });
+  std::sort(rows.begin(), rows.end(), [](const FairnessRow& p, const FairnessRow& q) {
+    const auto rank = [](const FairnessRow& row) {
+      return std::tuple(-(row.total.phantomShare() + row.total.missedShare()),
+                        std::string_view(row.a), std::string_view(row.b));
+    };
+    return rank(p) < rank(q);
+  });
+  return rows;
+}
+
+}  // namespace amber
