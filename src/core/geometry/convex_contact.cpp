@@ -1,8 +1,10 @@
 #include "core/geometry/convex_contact.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
+#include <span>
 
 #include "core/geometry/tolerances.h"
 
@@ -132,6 +134,78 @@ Vertex middleOf(const Parting& parting, const ConvexPiece& own, const ConvexPiec
   return parting.edge.from + parting.edge.along * ((low + high) / 2) + parting.edge.outward * out;
 }
 
+// Pieces of so many points are moved without asking for memory.
+constexpr std::size_t kFewPoints = 16;
+
+// Whether an edge of a polygon without radius has all of the other's points on its outer side.
+bool edgeParts(std::span<const Vertex> own, std::span<const Vertex> other) {
+  Vertex from = own.back();
+  // A point that lay deep behind one edge lies so behind most.
+  std::size_t likely = 0;
+  for (const Vertex& to : own) {
+    const Vertex along = to - from;
+    const auto depthOf = [&](const Vertex& point) {
+      return along.x * (point.y - from.y) - along.y * (point.x - from.x);
+    };
+    // No longer than that is deep enough for sure, without a root.
+    const double deep = kTouching * (std::abs(along.x) + std::abs(along.y));
+    double most = depthOf(other[likely]);
+    for (std::size_t i = 0; most <= deep && i < other.size(); ++i) {
+      const double depth = depthOf(other[i]);
+      if (depth <= most) continue;
+      most = depth;
+      likely = i;
+    }
+    if (most <= deep && most <= kTouching * lengthOf(along)) return true;
+    from = to;
+  }
+  return false;
+}
+
+// Whether a circle meets a polygon without radius.
+bool circleMeets(Vertex middle, double radius, std::span<const Vertex> polygon) {
+  const double reach = radius - kTouching;
+  if (reach <= 0) return false;
+  bool inside = true;
+  Vertex from = polygon.back();
+  for (const Vertex& to : polygon) {
+    const Vertex along = to - from;
+    const Vertex at = middle - from;
+    const double out = along.y * at.x - along.x * at.y;
+    if (out > 0) {
+      inside = false;
+      const double squared = dot(along, along);
+      if (out * out >= reach * reach * squared) return false;
+      // Beside the edge it reaches it; before its start, the corner tells. What lies past its end
+      // lies before the start of the next, or beside that.
+      const double share = dot(at, along);
+      if (share >= 0 ? share <= squared : dot(at, at) < reach * reach) return true;
+    }
+    from = to;
+  }
+  if (inside) return true;
+  return std::any_of(polygon.begin(), polygon.end(), [&](const Vertex& corner) {
+    return dot(middle - corner, middle - corner) < reach * reach;
+  });
+}
+
+// Whether `a` meets `b`, whose points lie at `points`.
+bool meetAs(const ConvexPiece& a, std::span<const Vertex> points, const ConvexPiece& b) {
+  const bool plainA = hasArea(a) && a.radius == 0;
+  const bool plainB = hasArea(b) && b.radius == 0;
+  if (plainA && plainB) return !edgeParts(a.points, points) && !edgeParts(points, a.points);
+  const bool pointA = a.points.size() == 1;
+  const bool pointB = b.points.size() == 1;
+  if (pointA && pointB) {
+    const double reach = a.radius + b.radius - kTouching;
+    const Vertex off = points[0] - a.points[0];
+    return reach > 0 && dot(off, off) < reach * reach;
+  }
+  if (plainA && pointB) return circleMeets(points[0], b.radius, a.points);
+  if (pointA && plainB) return circleMeets(a.points[0], a.radius, points);
+  return contactOf(a, {{points.begin(), points.end()}, b.radius}).meet();
+}
+
 }  // namespace
 
 Contact contactOf(const ConvexPiece& a, const ConvexPiece& b) {
@@ -161,17 +235,39 @@ Contact contactOf(const ConvexPiece& a, const ConvexPiece& b) {
 }
 
 bool meet(const ConvexPiece& a, const ConvexPiece& b) {
-  const double reach = a.radius + b.radius;
-  const auto parted = [&](const ConvexPiece& own, const ConvexPiece& other) {
-    for (std::size_t i = 0; i < edgeCount(own); ++i) {
-      const Edge edge = edgeOf(own, i);
-      if (leastReach(other.points, edge.from, edge.outward) >= reach - kTouching) return true;
-    }
-    return false;
+  return meetAs(a, b.points, b);
+}
+
+bool meet(const ConvexPiece& a, const Placement& placeA, const ConvexPiece& b,
+          const Placement& placeB) {
+  if (a.points.size() == 1 && b.points.size() == 1) {
+    const Vertex& p = a.points[0];
+    const Vertex& q = b.points[0];
+    const double x = placeA.x + p.x * placeA.cosine - p.y * placeA.sine - placeB.x -
+                     q.x * placeB.cosine + q.y * placeB.sine;
+    const double y = placeA.y + p.x * placeA.sine + p.y * placeA.cosine - placeB.y -
+                     q.x * placeB.sine - q.y * placeB.cosine;
+    const double reach = a.radius + b.radius - kTouching;
+    return reach > 0 && x * x + y * y < reach * reach;
+  }
+  // The second, as the first sees it.
+  const double dx = placeB.x - placeA.x;
+  const double dy = placeB.y - placeA.y;
+  const Placement seen{placeA.cosine * dx + placeA.sine * dy, placeA.cosine * dy - placeA.sine * dx,
+                       placeA.cosine * placeB.cosine + placeA.sine * placeB.sine,
+                       placeA.cosine * placeB.sine - placeA.sine * placeB.cosine};
+  const auto move = [&](const Vertex& p) {
+    return Vertex{seen.x + p.x * seen.cosine - p.y * seen.sine,
+                  seen.y + p.x * seen.sine + p.y * seen.cosine};
   };
-  if (parted(a, b) || parted(b, a)) return false;
-  // Around corners only the distance tells.
-  return reach == 0 || contactOf(a, b).meet();
+  std::array<Vertex, kFewPoints> few;
+  if (b.points.size() <= few.size()) {
+    std::transform(b.points.begin(), b.points.end(), few.begin(), move);
+    return meetAs(a, std::span<const Vertex>(few.data(), b.points.size()), b);
+  }
+  ConvexPiece moved = b;
+  for (Vertex& point : moved.points) point = move(point);
+  return meet(a, moved);
 }
 
 double depthAt(const ConvexPiece& piece, Vertex point) {

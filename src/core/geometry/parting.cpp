@@ -253,4 +253,13 @@ std::vector<ConvexPiece> moved(std::vector<ConvexPiece> pieces, double dx, doubl
   return pieces;
 }
 
+std::vector<ConvexPiece> mirrored(std::vector<ConvexPiece> pieces) {
+  for (ConvexPiece& piece : pieces) {
+    for (Vertex& point : piece.points) point.x = -point.x;
+    // A mirror turns the order round.
+    std::reverse(piece.points.begin(), piece.points.end());
+  }
+  return pieces;
+}
+
 }  // namespace amber

@@ -29,6 +29,9 @@ bool anyMeet(const std::vector<ConvexPiece>& a, const std::vector<ConvexPiece>& 
 /// convex. Cost: the product of the points, times its logarithm.
 ConvexPiece differenceOf(const ConvexPiece& a, const ConvexPiece& b);
 
+/// The same pieces on the other side of the upright line through (0,0).
+std::vector<ConvexPiece> mirrored(std::vector<ConvexPiece> pieces);
+
 /// The same pieces moved.
 std::vector<ConvexPiece> moved(std::vector<ConvexPiece> pieces, double dx, double dy);
 

@@ -9,16 +9,16 @@ namespace amber {
 namespace {
 
 // The shapes of the partner that the role meets by the layers; all of them where it meets none.
-std::vector<Shape> partnersOf(const Project& project, const TrialFrame& a, const TrialFrame& b,
-                              const Role& role) {
+std::vector<std::vector<ConvexPiece>> partnersOf(const Project& project, const TrialFrame& a,
+                                                 const TrialFrame& b, const Role& role) {
   const PartySettings own = partyOf(project, *a.asset, role).settings;
   const MeetingRule rule = ruleOf(project);
-  std::vector<Shape> met;
-  std::vector<Shape> all;
+  std::vector<std::vector<ConvexPiece>> met;
+  std::vector<std::vector<ConvexPiece>> all;
   for (const RoleShape& one : b.shapes) {
     const Answer answer = answerFor(own, partyOf(project, *b.asset, *one.role).settings, rule);
-    if (answer.outcome != Outcome::Passes) met.push_back(one.shape);
-    all.push_back(one.shape);
+    if (answer.outcome != Outcome::Passes) met.push_back(one.pieces);
+    all.push_back(one.pieces);
   }
   return met.empty() ? all : met;
 }
@@ -29,14 +29,16 @@ std::vector<FairCandidate> fairCandidates(const Project& project, const FairFram
                                           const FairFrame& b, const Role& role,
                                           const std::vector<Recipe>& recipes,
                                           const Progress& progress) {
-  const std::vector<Shape> partners = partnersOf(project, *a.frame, *b.frame, role);
+  const std::vector<std::vector<ConvexPiece>> partners =
+      partnersOf(project, *a.frame, *b.frame, role);
   const FramePoint origin = a.frame->frame->origin;
   std::vector<FairCandidate> fair;
   for (Candidate& candidate : candidatesFor(a.frame->ink, recipes, role.duty, progress.stop)) {
     if (progress.cancelled()) break;
-    const Shape shape = moved(candidate.shape, -origin.x, -origin.y);
+    const std::vector<ConvexPiece> pieces =
+        piecesOf(moved(candidate.shape, -origin.x, -origin.y), {});
     std::vector<ShapePair> pairs;
-    for (const Shape& partner : partners) pairs.push_back({shape, partner});
+    for (const auto& partner : partners) pairs.push_back({pieces, partner});
     fair.push_back({std::move(candidate), fairnessMap(a, b, pairs)});
   }
   const auto rank = [](const FairCandidate& one) {

@@ -4,8 +4,7 @@
 #include <cmath>
 #include <queue>
 
-#include "core/geometry/mirrored.h"
-#include "core/image/bit_count.h"
+#include "core/geometry/parting.h"
 #include "core/image/distance.h"
 #include "core/image/ink_runs.h"
 #include "core/layers/parties.h"
@@ -174,30 +173,6 @@ std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const Pixel
   return worst;
 }
 
-// How many pixels two masks share, the second's corner at (x, y) from the first's.
-long long commonPixels(const PixelMask& a, const PixelMask& b, int x, int y) {
-  long long count = 0;
-  const int top = std::max(0, y);
-  const int bottom = std::min(a.height(), y + b.height());
-  for (int row = top; row < bottom; ++row) {
-    const std::uint64_t* p = a.row(row);
-    const std::uint64_t* q = b.row(row - y);
-    for (int i = 0; i < a.wordsPerRow(); ++i) {
-      // Bits of b under word i of a: from its column 64 i - x.
-      const int from = 64 * i - x;
-      const int word = from >= 0 ? from / 64 : -((63 - from) / 64);
-      const int bits = from - 64 * word;
-      std::uint64_t under = 0;
-      if (word >= 0 && word < b.wordsPerRow()) under = q[word] >> bits;
-      if (bits > 0 && word + 1 >= 0 && word + 1 < b.wordsPerRow()) {
-        under |= q[word + 1] << (64 - bits);
-      }
-      count += bitsIn(p[i] & under);
-    }
-  }
-  return count;
-}
-
 // As far as squares overlap between two whole shifts: what they share at the nearest of them.
 std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRect& offsets,
                                          const StandingInk& a, const StandingInk& b) {
@@ -229,7 +204,7 @@ std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a
     for (const RoleShape& q : b.shapes) {
       if (!roleB.empty() && q.role->name != roleB) continue;
       const Answer answer = answerFor(settings, partyOf(project, *b.asset, *q.role).settings, rule);
-      if (!byLayers || answer.outcome != Outcome::Passes) pairs.push_back({p.shape, q.shape});
+      if (!byLayers || answer.outcome != Outcome::Passes) pairs.push_back({p.pieces, q.pieces});
     }
   }
   return pairs;
@@ -249,11 +224,9 @@ FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
   const StandingInk inkB = standingInk(b);
   FairnessMap map;
   map.pixels = meetingOffsets(inkA.mask, inkB.mask, inkB.x - inkA.x, inkB.y - inkA.y);
-  const Pose poseA{{}, 1, 0, a.mirrored};
-  const Pose poseB{{}, 1, 0, b.mirrored};
   for (const ShapePair& pair : pairs) {
-    map.shapes =
-        united(map.shapes, meetingOffsets(piecesOf(pair.a, poseA), piecesOf(pair.b, poseB)));
+    map.shapes = united(map.shapes, meetingOffsets(a.mirrored ? mirrored(pair.a) : pair.a,
+                                                   b.mirrored ? mirrored(pair.b) : pair.b));
   }
   const PixelRect offsets = united(map.pixels.rect(), map.shapes.rect());
   map.pixels = within(map.pixels, offsets);

@@ -10,10 +10,11 @@
 
 namespace amber {
 
-/// Two shapes that count when it is asked whether the shapes of two frames meet.
+/// Two shapes that count when it is asked whether the shapes of two frames meet: their pieces, told
+/// from their origins, not mirrored, at scale 1.
 struct ShapePair {
-  Shape a;
-  Shape b;
+  std::vector<ConvexPiece> a;
+  std::vector<ConvexPiece> b;
 };
 
 /// The pairs of two frames that count: of the roles named (any where none is), and where no role is

@@ -9,11 +9,14 @@
 #include "core/geometry/parting.h"
 #include "core/geometry/shape.h"
 #include "core/geometry/tolerances.h"
+#include "core/image/bit_count.h"
 #include "core/image/ink_runs.h"
 
 namespace amber {
 namespace {
 
+// So many pairs of runs of two rows are asked one by one.
+constexpr std::size_t kFewPairs = 16;
 constexpr double kFar = std::numeric_limits<double>::infinity();
 
 // A piece that is a box, as most are.
@@ -70,48 +73,82 @@ PixelRect wholeWithin(const Box& box) {
   return {across.x0, down.x0, across.size(), down.size()};
 }
 
-// The part of a row of a convex area that lies deeper than a touch.
-PixelSpan rowOf(const ConvexPiece& area, int y) {
-  double low = kFar;
-  double high = -kFar;
-  const auto reach = [&](double x) {
-    low = std::min(low, x);
-    high = std::max(high, x);
-  };
-  const std::size_t n = area.points.size();
-  for (std::size_t i = 0; i < n; ++i) {
-    const Vertex& p = area.points[i];
-    const Vertex& q = area.points[i + 1 == n ? 0 : i + 1];
-    const double up = y - p.y;
-    if (std::abs(up) <= area.radius) {
-      const double half = std::sqrt(area.radius * area.radius - up * up);
-      reach(p.x - half);
-      reach(p.x + half);
-    }
-    const double length = std::hypot(q.x - p.x, q.y - p.y);
-    if (length <= 0) continue;
-    const double outX = (q.y - p.y) / length * area.radius;
-    const double outY = -(q.x - p.x) / length * area.radius;
-    const double from = p.y + outY;
-    const double to = q.y + outY;
-    if (std::min(from, to) > y || std::max(from, to) < y) continue;
-    if (from == to) {
-      reach(p.x + outX);
-      reach(q.x + outX);
-    } else {
-      reach(p.x + outX + (q.x - p.x) * (y - from) / (to - from));
+// Rows of a convex area: how far each reaches at the height of its whole number.
+class AreaRows {
+ public:
+  AreaRows(const ConvexPiece& area, const PixelRect& rows)
+      : area_(area), top_(rows.y), reach_(static_cast<std::size_t>(rows.h)) {
+    const std::size_t n = area.points.size();
+    for (std::size_t i = 0; i < n; ++i) {
+      const Vertex& p = area.points[i];
+      const Vertex& q = area.points[i + 1 == n ? 0 : i + 1];
+      if (area.radius > 0) addCircle(p);
+      addSide(p, q);
     }
   }
-  if (low > high) return {};
-  PixelSpan span{static_cast<int>(std::floor(low)) + 1, static_cast<int>(std::ceil(high))};
-  const auto inside = [&](int x) {
-    return depthAt(area, {static_cast<double>(x), static_cast<double>(y)}) > kTouching;
+
+  // What lies deeper than a touch.
+  PixelSpan operator[](int y) const {
+    const Reach& reach = reach_[static_cast<std::size_t>(y - top_)];
+    if (reach.low > reach.high) return {};
+    PixelSpan span{static_cast<int>(std::floor(reach.low)) + 1,
+                   static_cast<int>(std::ceil(reach.high))};
+    // Near an end its distance from the edge tells, not that in the row.
+    while (!span.empty() && span.x0 - reach.low < kNear && !isDeep(span.x0, y)) ++span.x0;
+    while (!span.empty() && reach.high - (span.x1 - 1) < kNear && !isDeep(span.x1 - 1, y)) {
+      --span.x1;
+    }
+    return span;
+  }
+
+ private:
+  struct Reach {
+    double low = kFar;
+    double high = -kFar;
   };
-  // What rounding put on the wrong side of an end.
-  while (!span.empty() && !inside(span.x0)) ++span.x0;
-  while (!span.empty() && !inside(span.x1 - 1)) --span.x1;
-  return span;
-}
+  static constexpr double kNear = 1.0 / 64;
+
+  bool isDeep(int x, int y) const {
+    return depthAt(area_, {static_cast<double>(x), static_cast<double>(y)}) > kTouching;
+  }
+  void add(int y, double x) {
+    Reach& reach = reach_[static_cast<std::size_t>(y - top_)];
+    reach.low = std::min(reach.low, x);
+    reach.high = std::max(reach.high, x);
+  }
+  PixelSpan rowsBetween(double from, double to) const {
+    const int bottom = top_ + static_cast<int>(reach_.size());
+    return {std::max(top_, static_cast<int>(std::ceil(from))),
+            std::min(bottom, static_cast<int>(std::floor(to)) + 1)};
+  }
+  void addCircle(const Vertex& p) {
+    const PixelSpan rows = rowsBetween(p.y - area_.radius, p.y + area_.radius);
+    for (int y = rows.x0; y < rows.x1; ++y) {
+      const double up = y - p.y;
+      const double half = std::sqrt(std::max(0.0, area_.radius * area_.radius - up * up));
+      add(y, p.x - half);
+      add(y, p.x + half);
+    }
+  }
+  void addSide(Vertex p, Vertex q) {
+    if (area_.radius > 0) {
+      const double length = std::hypot(q.x - p.x, q.y - p.y);
+      if (length <= 0) return;
+      const double outX = (q.y - p.y) / length * area_.radius;
+      const double outY = -(q.x - p.x) / length * area_.radius;
+      p = {p.x + outX, p.y + outY};
+      q = {q.x + outX, q.y + outY};
+    }
+    if (p.y == q.y) return;  // Its ends are those of other sides.
+    const double slope = (q.x - p.x) / (q.y - p.y);
+    const PixelSpan rows = rowsBetween(std::min(p.y, q.y), std::max(p.y, q.y));
+    for (int y = rows.x0; y < rows.x1; ++y) add(y, p.x + (y - p.y) * slope);
+  }
+
+  const ConvexPiece& area_;
+  int top_;
+  std::vector<Reach> reach_;
+};
 
 void setRow(OffsetMap& map, int y, PixelSpan span) {
   const int row = y - map.y;
@@ -170,27 +207,108 @@ class GrownRows {
   std::vector<std::vector<std::vector<std::uint64_t>>> rows_;
 };
 
+// Set bits of many words, added up by bytes and told now and then.
+class Tally {
+ public:
+  void add(std::uint64_t word) {
+    bytes_ += bitsByByte(word);
+    if (++added_ == kMost) flush();
+  }
+  long long sum() {
+    flush();
+    return sum_;
+  }
+
+ private:
+  static constexpr int kMost = 31;
+
+  void flush() {
+    // Pairs of bytes, so that none overflows.
+    const std::uint64_t pairs =
+        (bytes_ & 0x00ff00ff00ff00ffU) + (bytes_ >> 8 & 0x00ff00ff00ff00ffU);
+    sum_ += static_cast<long long>(pairs * 0x0001000100010001U >> 48);
+    bytes_ = 0;
+    added_ = 0;
+  }
+
+  std::uint64_t bytes_ = 0;
+  int added_ = 0;
+  long long sum_ = 0;
+};
+
+// The set offsets of one row: nearly always one stretch that grows, and little beside it.
+class OffsetRow {
+ public:
+  explicit OffsetRow(PixelMask& mask, int row) : mask_(mask), row_(row) {}
+
+  void add(int x0, int x1) {
+    if (x0 >= from_ && x1 <= to_) return;
+    if (from_ == to_ || x0 > to_ || x1 < from_) {
+      // Apart: the longer one is kept at hand.
+      if (x1 - x0 > to_ - from_) {
+        std::swap(x0, from_);
+        std::swap(x1, to_);
+      }
+      if (x0 < x1) setRun(mask_, row_, x0, x1);
+      return;
+    }
+    from_ = std::min(from_, x0);
+    to_ = std::max(to_, x1);
+  }
+  void finish() {
+    if (from_ < to_) setRun(mask_, row_, from_, to_);
+  }
+
+ private:
+  PixelMask& mask_;
+  int row_;
+  int from_ = 0;
+  int to_ = 0;
+};
+
+using RowRuns = std::vector<std::vector<PixelSpan>>;
+
+RowRuns rowRuns(const PixelMask& mask) {
+  RowRuns rows(static_cast<std::size_t>(mask.height()));
+  const InkRuns runs(mask);
+  for (std::size_t i = 0; i < runs.count(); ++i) {
+    rows[static_cast<std::size_t>(runs[i].y)].push_back({runs[i].x0, runs[i].x1});
+  }
+  return rows;
+}
+
 // Where pixels meet, by whole shifts of the second's corner from the first's.
 OffsetMap meetingShifts(const PixelMask& a, const PixelMask& b) {
-  std::vector<std::vector<PixelSpan>> runsB(static_cast<std::size_t>(b.height()));
-  const InkRuns runs(b);
-  for (std::size_t i = 0; i < runs.count(); ++i) {
-    runsB[static_cast<std::size_t>(runs[i].y)].push_back({runs[i].x0, runs[i].x1});
-  }
   OffsetMap map = emptyMap(
       {1 - b.width(), 1 - b.height(), a.width() + b.width() - 1, a.height() + b.height() - 1});
   if (a.width() == 0 || b.width() == 0) return map;
-  GrownRows rows(a, b.width());
-  std::vector<std::uint64_t> wide(static_cast<std::size_t>(rows.words()));
+  const RowRuns runsA = rowRuns(a);
+  const RowRuns runsB = rowRuns(b);
+  GrownRows grown(a, b.width());
+  std::vector<std::uint64_t> wide(static_cast<std::size_t>(grown.words()));
   for (int dy = map.y; dy < map.y + map.met.height(); ++dy) {
     std::fill(wide.begin(), wide.end(), 0);
+    OffsetRow row(map.met, dy - map.y);
+    bool grew = false;
     for (int y = std::max(0, dy); y < std::min(a.height(), dy + b.height()); ++y) {
-      for (const PixelSpan& run : runsB[static_cast<std::size_t>(y - dy)]) {
-        // Shifts from x - x1 + 1 to x - x0 for each pixel x of the first's row.
-        rows.add(y, run.size(), b.width() - run.x1, wide.data());
+      const std::vector<PixelSpan>& ofA = runsA[static_cast<std::size_t>(y)];
+      const std::vector<PixelSpan>& ofB = runsB[static_cast<std::size_t>(y - dy)];
+      // Shifts from x - x1 + 1 to x - x0 for each pixel x of the first's row.
+      if (ofA.size() * ofB.size() <= kFewPairs) {
+        for (const PixelSpan& p : ofA) {
+          for (const PixelSpan& q : ofB)
+            row.add(p.x0 - q.x1 + b.width(), p.x1 - q.x0 + b.width() - 1);
+        }
+        continue;
       }
+      grew = true;
+      for (const PixelSpan& run : ofB) grown.add(y, run.size(), b.width() - run.x1, wide.data());
     }
-    std::copy_n(wide.begin(), map.met.wordsPerRow(), map.met.row(dy - map.y));
+    row.finish();
+    if (!grew) continue;
+    for (int i = 0; i < map.met.wordsPerRow(); ++i) {
+      map.met.row(dy - map.y)[i] |= wide[static_cast<std::size_t>(i)];
+    }
   }
   return map;
 }
@@ -222,7 +340,8 @@ OffsetMap meetingOffsets(const std::vector<ConvexPiece>& a, const std::vector<Co
       }
       const ConvexPiece area = differenceOf(p, b[k]);
       const PixelRect rows = wholeWithin(boundsOf(area));
-      for (int y = rows.y; y < rows.bottom(); ++y) setRow(map, y, rowOf(area, y));
+      const AreaRows reach(area, rows);
+      for (int y = rows.y; y < rows.bottom(); ++y) setRow(map, y, reach[y]);
     }
   }
   return map;
@@ -279,6 +398,37 @@ WholeOffset shortestParting(const OffsetMap& map) {
     }
   }
   return best;
+}
+
+long long commonPixels(const PixelMask& a, const PixelMask& b, int x, int y) {
+  const int top = std::max(0, y);
+  const int bottom = std::min(a.height(), y + b.height());
+  // Word i of a row of the first lies over bits of words i - skip - 1 and i - skip of the second's.
+  const int skip = x >= 0 ? x / 64 : -((63 - x) / 64);
+  const int bits = x - 64 * skip;
+  const int first = std::max(0, skip);
+  const int end = std::min(a.wordsPerRow(), skip + b.wordsPerRow() + (bits > 0 ? 1 : 0));
+  Tally count;
+  for (int row = top; row < bottom; ++row) {
+    const std::uint64_t* p = a.row(row);
+    const std::uint64_t* q = b.row(row - y) - skip;
+    if (bits == 0) {
+      for (int i = first; i < end; ++i) count.add(p[i] & q[i]);
+      continue;
+    }
+    // At the ends one of the two is missing.
+    std::uint64_t before = first - 1 - skip >= 0 ? q[first - 1] : 0;
+    const int last = std::min(end, skip + b.wordsPerRow());
+    for (int i = first; i < last; ++i) {
+      count.add(p[i] & (q[i] << bits | before >> (64 - bits)));
+      before = q[i];
+    }
+    for (int i = std::max(first, last); i < end; ++i) {
+      count.add(p[i] & before >> (64 - bits));
+      before = 0;
+    }
+  }
+  return count.sum();
 }
 
 PixelMask mirrored(const PixelMask& mask) {

@@ -21,7 +21,9 @@ std::optional<TrialFrame> trialFrame(const Project& project, const Asset& asset,
   for (const Role& role : project.roles) {
     const ShapePlace* place = held.find(frame.id, role.name);
     if (place == nullptr) continue;
-    trial.shapes.push_back({&role, moved(place->shape(), -frame.origin.x, -frame.origin.y)});
+    Shape shape = moved(place->shape(), -frame.origin.x, -frame.origin.y);
+    std::vector<ConvexPiece> pieces = piecesOf(shape, {});
+    trial.shapes.push_back({&role, std::move(shape), std::move(pieces)});
   }
   return trial;
 }

@@ -16,6 +16,7 @@ namespace amber {
 struct RoleShape {
   const Role* role = nullptr;
   Shape shape;
+  std::vector<ConvexPiece> pieces = {};  ///< Of it as it stands, not mirrored, at scale 1.
 };
 
 /// What a trial needs of a frame. Refers to the project, which must outlive it.

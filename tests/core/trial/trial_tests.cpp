@@ -34,7 +34,10 @@ struct Stage {
     asset.kind = "character";
     asset.motion = Motion::Dynamic;
     TrialFrame one{&asset, &frame, std::move(ink), {}};
-    for (Shape& shape : shapes) one.shapes.push_back({&project.roles.front(), std::move(shape)});
+    for (Shape& shape : shapes) {
+      std::vector<ConvexPiece> pieces = piecesOf(shape, {});
+      one.shapes.push_back({&project.roles.front(), std::move(shape), std::move(pieces)});
+    }
     return one;
   }
 };
@@ -172,7 +175,8 @@ class TrialTest : public QObject {
       const FairFrame fairB{&b, *rc::gen::arbitrary<bool>()};
       const Shape shapeA = Box{someHalf(3), someHalf(3), *rc::gen::inRange(1, 16) / 2.0, 3};
       const Shape shapeB = Circle{someHalf(3), someHalf(3), *rc::gen::inRange(1, 12) / 2.0};
-      const FairnessMap map = fairnessMap(fairA, fairB, {{shapeA, shapeB}});
+      const FairnessMap map =
+          fairnessMap(fairA, fairB, {{piecesOf(shapeA, {}), piecesOf(shapeB, {})}});
       const auto piecesA = piecesOf(shapeA, {{}, 1, 0, fairA.mirrored});
       const auto piecesB = piecesOf(shapeB, {{}, 1, 0, fairB.mirrored});
       long long pixels = 0;
@@ -210,7 +214,8 @@ class TrialTest : public QObject {
     for (int y = 0; y < 3; ++y) setRun(wide, y, 0, 80);
     const TrialFrame a = stage.a(wide, {0, 0});
     const TrialFrame b = stage.b(wide, {0, 0});
-    const FairnessMap map = fairnessMap({&a}, {&b}, {{Box{0, 0, 1, 1}, Box{0, 0, 1, 1}}});
+    const FairnessMap map =
+        fairnessMap({&a}, {&b}, {{piecesOf(Box{0, 0, 1, 1}, {}), piecesOf(Box{0, 0, 1, 1}, {})}});
     // At (0, 0) the shapes meet; one px aside all but a column or a row is common.
     QCOMPARE(map.worstMissed->count, 79LL * 3);
     QCOMPARE(std::abs(map.worstMissed->x), 1);

@@ -1,0 +1,357 @@
+// What a trial costs: posed shapes, masks and all offsets of them beside general libraries, in
+// alternating turns on one thread; a whole map, one offset, and the table of a game of 60 assets.
+#include <box2d/b2_circle_shape.h>
+#include <box2d/b2_collision.h>
+#include <box2d/b2_polygon_shape.h>
+#include <fftw3.h>
+
+#include <chrono>
+#include <cmath>
+#include <cstdio>
+#include <cstring>
+#include <ctime>
+#include <opencv2/core.hpp>
+#include <random>
+#include <vector>
+
+#include "core/fit/styles/recipe_fit.h"
+#include "core/geometry/convex_hull.h"
+#include "core/image/ink.h"
+#include "core/trial/fairness_table.h"
+#include "core/trial/meeting_report.h"
+#include "core/trial/offset_map.h"
+#include "soft_frames.h"
+#include "turns.h"
+
+namespace {
+
+using namespace amber;
+using namespace amber::bench;
+
+void print(const char* what, const Comparison& c) {
+  std::printf("%-58s %9.4f ms, theirs %9.4f ms, ratio %.3f (%.3f to %.3f)\n", what, c.ours.median,
+              c.theirs.median, c.ratio.median, c.ratio.low, c.ratio.high);
+}
+
+// Pairs of one kind, so far apart that about half of them meet.
+struct Posed {
+  ConvexPiece piece;
+  Placement place;
+  b2Transform transform;
+};
+
+Posed posedPiece(ConvexPiece piece, std::mt19937& random, double spread) {
+  std::uniform_real_distribution<double> unit(-1, 1);
+  const double angle = unit(random) * 3.14159265;
+  const double x = unit(random) * spread;
+  const double y = unit(random) * spread;
+  Posed posed{std::move(piece), {x, y, std::cos(angle), std::sin(angle)}, {}};
+  posed.transform.Set(b2Vec2(static_cast<float>(x), static_cast<float>(y)),
+                      static_cast<float>(angle));
+  return posed;
+}
+
+ConvexPiece polygonPiece(std::mt19937& random) {
+  std::uniform_real_distribution<double> unit(-1, 1);
+  std::vector<Vertex> points;
+  while (points.size() < 5) {
+    std::vector<Vertex> some;
+    for (int i = 0; i < 14; ++i) some.push_back({unit(random) * 10, unit(random) * 10});
+    points = convexHull(std::move(some));
+    if (points.size() > 8) points.clear();
+  }
+  return {std::move(points), 0};
+}
+
+b2PolygonShape theirPolygon(const ConvexPiece& piece) {
+  std::vector<b2Vec2> points;
+  for (const Vertex& p : piece.points) {
+    points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
+  }
+  b2PolygonShape shape;
+  shape.Set(points.data(), static_cast<int>(points.size()));
+  return shape;
+}
+
+b2CircleShape theirCircle(const ConvexPiece& piece) {
+  b2CircleShape shape;
+  shape.m_p.Set(static_cast<float>(piece.points[0].x), static_cast<float>(piece.points[0].y));
+  shape.m_radius = static_cast<float>(piece.radius);
+  return shape;
+}
+
+constexpr int kPairs = 100000;
+constexpr int kTurn = 2000;
+
+template <class Ours, class Theirs>
+void comparePairs(const char* what, Ours ours, Theirs theirs) {
+  long long met = 0;
+  long long theirsMet = 0;
+  int at = 0;
+  int other = 0;
+  const Comparison c = inTurns(
+      kPairs / kTurn,
+      [&] {
+        for (int i = 0; i < kTurn; ++i, ++at) met += ours(static_cast<std::size_t>(at)) ? 1 : 0;
+      },
+      [&] {
+        for (int i = 0; i < kTurn; ++i, ++other) {
+          theirsMet += theirs(static_cast<std::size_t>(other)) > 0 ? 1 : 0;
+        }
+      });
+  print(what, c);
+  std::printf("  of %d pairs %lld meet; theirs %lld, with touching ones and a skin\n", kPairs, met,
+              theirsMet);
+}
+
+void shapes() {
+  std::mt19937 random(5);
+  std::vector<Posed> p;
+  std::vector<Posed> q;
+  std::vector<b2PolygonShape> theirP;
+  std::vector<b2PolygonShape> theirQ;
+  for (int i = 0; i < kPairs; ++i) {
+    p.push_back(posedPiece(polygonPiece(random), random, 16));
+    q.push_back(posedPiece(polygonPiece(random), random, 16));
+    theirP.push_back(theirPolygon(p.back().piece));
+    theirQ.push_back(theirPolygon(q.back().piece));
+  }
+  comparePairs(
+      "convex polygons of 5 to 8 points (2,000 pairs)",
+      [&](std::size_t i) { return meet(p[i].piece, p[i].place, q[i].piece, q[i].place); },
+      [&](std::size_t i) {
+        b2Manifold manifold;
+        b2CollidePolygons(&manifold, &theirP[i], p[i].transform, &theirQ[i], q[i].transform);
+        return manifold.pointCount;
+      });
+  std::vector<Posed> a;
+  std::vector<Posed> b;
+  std::vector<b2CircleShape> theirA;
+  std::vector<b2CircleShape> theirB;
+  std::uniform_real_distribution<double> radius(2, 10);
+  for (int i = 0; i < kPairs; ++i) {
+    a.push_back(posedPiece({{{1, 2}}, radius(random)}, random, 12));
+    b.push_back(posedPiece({{{-1, 1}}, radius(random)}, random, 12));
+    theirA.push_back(theirCircle(a.back().piece));
+    theirB.push_back(theirCircle(b.back().piece));
+  }
+  comparePairs(
+      "circles (2,000 pairs)",
+      [&](std::size_t i) { return meet(a[i].piece, a[i].place, b[i].piece, b[i].place); },
+      [&](std::size_t i) {
+        b2Manifold manifold;
+        b2CollideCircles(&manifold, &theirA[i], a[i].transform, &theirB[i], b[i].transform);
+        return manifold.pointCount;
+      });
+  comparePairs(
+      "polygon and circle (2,000 pairs)",
+      [&](std::size_t i) { return meet(p[i].piece, p[i].place, b[i].piece, b[i].place); },
+      [&](std::size_t i) {
+        b2Manifold manifold;
+        b2CollidePolygonAndCircle(&manifold, &theirP[i], p[i].transform, &theirB[i],
+                                  b[i].transform);
+        return manifold.pointCount;
+      });
+}
+
+PixelMask maskOf(int side, unsigned seed) {
+  const std::vector<Image> frames = softFrames(static_cast<int>(seed) + 1, side);
+  return artOf(frames.back(), InkRule{}).firm;
+}
+
+cv::Mat matOf(const PixelMask& mask) {
+  cv::Mat mat = cv::Mat::zeros(mask.height(), mask.width(), CV_8U);
+  for (int y = 0; y < mask.height(); ++y) {
+    for (int x = 0; x < mask.width(); ++x) {
+      if (mask.test(x, y)) mat.at<unsigned char>(y, x) = 255;
+    }
+  }
+  return mat;
+}
+
+void masks() {
+  for (const int side : {64, 128, 512}) {
+    const PixelMask a = maskOf(side, 0);
+    const PixelMask b = maskOf(side, 1);
+    const cv::Mat theirA = matOf(a);
+    const cv::Mat theirB = matOf(b);
+    const int shift = side / 8 + 3;
+    long long ours = 0;
+    long long theirs = 0;
+    cv::Mat both;
+    const int turns = 400;
+    const int times = side == 512 ? 4 : 64;
+    const Comparison c = inTurns(
+        turns,
+        [&] {
+          for (int i = 0; i < times; ++i) ours += commonPixels(a, b, shift, 5);
+        },
+        [&] {
+          const cv::Rect on(shift, 5, side - shift, side - 5);
+          const cv::Rect under(0, 0, side - shift, side - 5);
+          for (int i = 0; i < times; ++i) {
+            cv::bitwise_and(theirA(on), theirB(under), both);
+            theirs += cv::countNonZero(both);
+          }
+        });
+    std::printf("%d px, same count: %s; ", side, ours == theirs ? "yes" : "NO");
+    print("common pixels of two masks at one offset", c);
+  }
+}
+
+// Theirs: counts at all offsets, by one transform there and back.
+void offsets() {
+  const int side = 128;
+  const int room = 2 * side;
+  const PixelMask a = maskOf(side, 0);
+  const PixelMask b = maskOf(side, 1);
+  const auto cells = static_cast<std::size_t>(room * room);
+  const auto half = static_cast<std::size_t>(room * (room / 2 + 1));
+  float* plain = fftwf_alloc_real(cells);
+  fftwf_complex* one = fftwf_alloc_complex(half);
+  fftwf_complex* other = fftwf_alloc_complex(half);
+  fftwf_plan there = fftwf_plan_dft_r2c_2d(room, room, plain, one, FFTW_MEASURE);
+  fftwf_plan back = fftwf_plan_dft_c2r_2d(room, room, one, plain, FFTW_MEASURE);
+  const auto fill = [&](const PixelMask& mask) {
+    std::memset(plain, 0, cells * sizeof(float));
+    for (int y = 0; y < side; ++y) {
+      for (int x = 0; x < side; ++x) {
+        if (mask.test(x, y)) plain[y * room + x] = 1;
+      }
+    }
+  };
+  long long met = 0;
+  long long theirsMet = 0;
+  const Comparison c = inTurns(
+      200, [&] { met = countOf(meetingOffsets(a, b, 0, 0).met); },
+      [&] {
+        fill(b);
+        fftwf_execute_dft_r2c(there, plain, other);
+        fill(a);
+        fftwf_execute_dft_r2c(there, plain, one);
+        for (std::size_t i = 0; i < half; ++i) {
+          const float re = one[i][0] * other[i][0] + one[i][1] * other[i][1];
+          const float im = one[i][1] * other[i][0] - one[i][0] * other[i][1];
+          one[i][0] = re;
+          one[i][1] = im;
+        }
+        fftwf_execute(back);
+        theirsMet = 0;
+        const float least = 0.5F * static_cast<float>(cells);
+        for (std::size_t i = 0; i < cells; ++i) theirsMet += plain[i] > least ? 1 : 0;
+      });
+  print("whether pixels meet at all 255 x 255 offsets, 128 px", c);
+  std::printf("  ours %lld offsets, theirs %lld\n", met, theirsMet);
+  fftwf_destroy_plan(there);
+  fftwf_destroy_plan(back);
+  fftwf_free(plain);
+  fftwf_free(one);
+  fftwf_free(other);
+}
+
+// Two frames of 128 px with balanced polygons of 8 points.
+struct Pair {
+  Project project = newProject("bench");
+  Asset asset;
+  Frame frame;
+  TrialFrame a;
+  TrialFrame b;
+
+  Pair() {
+    asset.kind = "character";
+    asset.motion = Motion::Dynamic;
+    frame.origin = {64, 110};
+    Recipe recipe;
+    recipe.kind = ShapeKind::Polygon;
+    recipe.style = FitStyle::Balanced;
+    for (TrialFrame* one : {&a, &b}) {
+      const PixelMask ink = maskOf(128, one == &a ? 2 : 3);
+      const Shape shape = moved(*fitted(ink, recipe), -frame.origin.x, -frame.origin.y);
+      *one = {&asset, &frame, ink, {{&project.roles.front(), shape, piecesOf(shape, {})}}};
+    }
+  }
+};
+
+double medianMs(int times, const std::function<void()>& work) {
+  return inTurns(times, work, [] {}).ours.median;
+}
+
+void map() {
+  const Pair pair;
+  const auto pairs = countingPairs(pair.project, pair.a, pair.b, {}, {});
+  FairnessMap map;
+  const double whole = medianMs(60, [&] { map = fairnessMap({&pair.a}, {&pair.b}, pairs); });
+  std::printf(
+      "fairness map, 128 px, polygons of 8 points: %.2f ms (wanted: 8); %lld offsets, %.1f "
+      "%% phantom, %.1f %% missed\n",
+      whole, map.shapesMeet, 100 * map.phantomShare(), 100 * map.missedShare());
+  double x = 0;
+  const double one = medianMs(300, [&] {
+    x = x > 60 ? 0 : x + 1;
+    meetingReport(pair.project, pair.a, {}, pair.b, {{x, 3}});
+  });
+  std::printf("one offset, all that is said of it: %.3f ms (wanted: 0.5)\n", one);
+}
+
+// 60 assets of 6 frames of 64 px, all of which meet.
+void table() {
+  Project project = newProject("game");
+  auto art = std::make_shared<SheetArt>();
+  const std::vector<Image> frames = softFrames(360, 64);
+  Image sheet(64 * 20, 64 * 18);
+  for (std::size_t i = 0; i < frames.size(); ++i) {
+    const int left = static_cast<int>(i % 20) * 64;
+    const int top = static_cast<int>(i / 20) * 64;
+    for (int y = 0; y < 64; ++y) {
+      for (int x = 0; x < 64; ++x) sheet.at(left + x, top + y) = frames[i].at(x, y);
+    }
+  }
+  *art = artOf(sheet, InkRule{});
+  Recipe recipe;
+  recipe.kind = ShapeKind::Polygon;
+  recipe.style = FitStyle::Balanced;
+  std::uint32_t id = 1;
+  for (int i = 0; i < 60; ++i) {
+    Asset asset;
+    asset.id = AssetId{id++};
+    asset.name = "chr_" + std::to_string(i);
+    asset.kind = "character";
+    asset.motion = Motion::Dynamic;
+    for (int k = 0; k < 6; ++k) {
+      Frame frame;
+      frame.id = FrameId{id++};
+      frame.name = asset.name + "_" + std::to_string(k);
+      const int at = i * 6 + k;
+      frame.rect = {at % 20 * 64, at / 20 * 64, 64, 64};
+      frame.origin = {32, 60};
+      const auto shape = fitted(cropped(art->firm, frame.rect), recipe);
+      if (shape) frame.shapes.push_back({"body", *shape});
+      asset.frames.push_back(std::move(frame));
+    }
+    project.assets.emplace_back(std::move(asset));
+  }
+  const ArtSource source = [&](SheetId) { return art; };
+  const auto wall = std::chrono::steady_clock::now();
+  const std::clock_t start = std::clock();
+  const std::vector<FairnessRow> rows = fairnessTable(project, source);
+  const double cpu = static_cast<double>(std::clock() - start) / CLOCKS_PER_SEC;
+  const double seconds =
+      std::chrono::duration<double>(std::chrono::steady_clock::now() - wall).count();
+  std::printf(
+      "all %zu pairs of 60 assets of 6 frames of 64 px: %.1f s of processor time (wanted: "
+      "20), %.1f s on the clock\n",
+      rows.size(), cpu, seconds);
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  cv::setNumThreads(1);
+  const std::string only = argc > 1 ? argv[1] : "";
+  const auto wanted = [&](const char* name) { return only.empty() || only == name; };
+  if (wanted("shapes")) shapes();
+  if (wanted("masks")) masks();
+  if (wanted("offsets")) offsets();
+  if (wanted("map")) map();
+  if (wanted("table")) table();
+}
