@@ -5,7 +5,6 @@
 #include <queue>
 
 #include "core/geometry/parting.h"
-#include "core/image/distance.h"
 #include "core/image/ink_runs.h"
 #include "core/layers/parties.h"
 
@@ -63,20 +62,24 @@ std::vector<PixelRect> edgePixels(const PixelMask& mask) {
   return edge;
 }
 
-// How far the inks lie apart at any offset. Squares whose sides are dx, dy from each other have
-// centres one px farther each way: their distance is that of centres to the ink grown by one px.
+// How far the inks lie apart at any offset.
 class GapField {
  public:
-  // `offsets`: for which it is asked.
-  GapField(const StandingInk& a, const StandingInk& b, const PixelRect& offsets)
+  // `offsets`: for which it is asked; `near`: of the first, null for none.
+  GapField(const FairFrame& fairA, const StandingInk& a, const StandingInk& b,
+           const PixelRect& offsets, const InkField* near)
       : shiftX_(b.x - a.x), shiftY_(b.y - a.y) {
     if (shiftX_ == std::floor(shiftX_) && shiftY_ == std::floor(shiftY_)) {
       wholeX_ = static_cast<int>(shiftX_);
       wholeY_ = static_cast<int>(shiftY_);
       const PixelRect room{offsets.x + wholeX_, offsets.y + wholeY_, offsets.w + b.mask.width(),
                            offsets.h + b.mask.height()};
-      const PixelMask grown = grownByOne(a.mask);
-      field_.emplace(grown, united({room.x + 1, room.y + 1, room.w, room.h}, grown.rect()));
+      near_ = near;
+      if (near_ == nullptr || !near_->covers(room)) {
+        const int margin = std::max(
+            {-room.x, -room.y, room.right() - a.mask.width(), room.bottom() - a.mask.height(), 0});
+        near_ = &own_.emplace(fairA, margin);
+      }
       edge_ = edgePixels(b.mask);
     } else {
       runsA_ = InkRuns(a.mask);
@@ -86,14 +89,15 @@ class GapField {
 
   // Requires: one of the offsets.
   double at(int x, int y) const {
-    return field_ ? onTheGrid(x + wholeX_, y + wholeY_) : between(x + shiftX_, y + shiftY_);
+    return near_ != nullptr ? onTheGrid(x + wholeX_, y + wholeY_)
+                            : between(x + shiftX_, y + shiftY_);
   }
 
  private:
   double onTheGrid(int x, int y) const {
     double least = DistanceField::kNone;
     for (const PixelRect& pixel : edge_) {
-      least = std::min(least, field_->squaredAt(x + pixel.x + 1, y + pixel.y + 1));
+      least = std::min(least, near_->squaredAt(x + pixel.x, y + pixel.y));
     }
     return std::sqrt(least);
   }
@@ -117,7 +121,8 @@ class GapField {
   double shiftY_;
   int wholeX_ = 0;
   int wholeY_ = 0;
-  std::optional<DistanceField> field_;
+  std::optional<InkField> own_;
+  const InkField* near_ = nullptr;
   std::vector<PixelRect> edge_;
   std::optional<InkRuns> runsA_;
   std::optional<InkRuns> runsB_;
@@ -176,6 +181,8 @@ std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const Pixel
 // As far as squares overlap between two whole shifts: what they share at the nearest of them.
 std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRect& offsets,
                                          const StandingInk& a, const StandingInk& b) {
+  // A px to the right no run of the second gains more than one pixel.
+  const auto runs = static_cast<long long>(InkRuns(b.mask).count());
   std::optional<WorstMissed> worst;
   for (int y = 0; y < missed.height(); ++y) {
     for (int x = 0; x < missed.width(); ++x) {
@@ -185,6 +192,8 @@ std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRec
       const long long count =
           commonPixels(a.mask, b.mask, static_cast<int>(shiftX), static_cast<int>(shiftY));
       if (!worst || count > worst->count) worst = {offsets.x + x, offsets.y + y, count};
+      // So far on there can be none that is worse.
+      x += static_cast<int>((worst->count - count) / std::max(1LL, runs));
     }
   }
   return worst;
@@ -218,8 +227,18 @@ double FairnessMap::missedShare() const {
   return shareOf(missed, pixelsMeet);
 }
 
-FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
-                        const std::vector<ShapePair>& pairs) {
+// Squares whose sides are dx, dy from each other have centres one px farther each way: their
+// distance is that of centres to the ink grown by one px.
+InkField::InkField(const FairFrame& frame, int margin) {
+  const StandingInk ink = standingInk(frame);
+  const PixelMask grown = grownByOne(ink.mask);
+  window_ = {-margin, -margin, ink.mask.width() + 2 * margin, ink.mask.height() + 2 * margin};
+  field_.emplace(
+      grown, PixelRect{-margin, -margin, grown.width() + 2 * margin, grown.height() + 2 * margin});
+}
+
+FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b, const std::vector<ShapePair>& pairs,
+                        const InkField* near) {
   const StandingInk inkA = standingInk(a);
   const StandingInk inkB = standingInk(b);
   FairnessMap map;
@@ -238,7 +257,7 @@ FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
   map.phantom = countOf(phantom);
   map.missed = countOf(missed);
   if (map.phantom > 0 && !inkA.mask.rect().empty() && !inkB.mask.rect().empty()) {
-    map.worstPhantom = worstPhantomOf(phantom, offsets, GapField(inkA, inkB, offsets));
+    map.worstPhantom = worstPhantomOf(phantom, offsets, GapField(a, inkA, inkB, offsets, near));
   }
   if (map.missed > 0) map.worstMissed = worstMissedOf(missed, offsets, inkA, inkB);
   return map;
