@@ -8,7 +8,9 @@
 #include "cli/common_options.h"
 #include "cli/frame_choice.h"
 #include "core/base/exact_number.h"
+#include "core/fit/styles/recipe_fit.h"
 #include "core/layers/outcome_words.h"
+#include "core/trial/fair_candidates.h"
 #include "core/trial/fairness_sum.h"
 #include "core/trial/meeting_report.h"
 #include "files/csv_table.h"
@@ -157,6 +159,8 @@ class FairnessCommand : public Command {
     app.add_flag("--mirror-a", a_.mirrored, "With its mirrored copy as a frame of its own");
     app.add_flag("--mirror-b", b_.mirrored, "The same of the other");
     app.add_option("--out", out_, "The map as a PNG, a px for each offset");
+    app.add_flag("--candidates", candidates_,
+                 "What other shapes of --role-a (body, if not said) would make of it");
     app.add_flag("--csv", csv_, "Of every pair: a table to standard output");
   }
   Result<Exit> run(bool json) override {
@@ -184,7 +188,13 @@ class FairnessCommand : public Command {
       const auto written = writeFileAtomically(out_, pngBytes(fairnessPicture(sum)));
       if (!written) return tl::unexpected(written.error());
     }
-    if (json) std::cout << jsonText(sumJson(sum, framesA, framesB));
+    Json told = sumJson(sum, framesA, framesB);
+    if (candidates_) {
+      const auto list = candidatesJson(open->project, framesA.front(), framesB.front());
+      if (!list) return tl::unexpected(list.error());
+      told["candidates"] = *list;
+    }
+    if (json) std::cout << jsonText(told);
     return Exit::Done;
   }
 
@@ -205,6 +215,28 @@ class FairnessCommand : public Command {
     if (csv_) std::cout << csvText(fairnessRows(rows));
     if (json && !csv_) std::cout << jsonText(rowsJson(rows));
     return Exit::Done;
+  }
+
+  // Of the first frame of each side, the fairest first.
+  Result<Json> candidatesJson(const Project& project, const FairFrame& a,
+                              const FairFrame& b) const {
+    const std::string name = a_.role.empty() ? "body" : a_.role;
+    const Role* role = findRole(project, name);
+    if (role == nullptr) {
+      return failure(ErrorCode::UnknownTarget, "no role is called \"" + name + "\"");
+    }
+    Json list = Json::array();
+    for (const FairCandidate& one :
+         fairCandidates(project, a, b, *role, everyRecipe(role->recipe))) {
+      list.push_back(Json{{"kind", kindName(one.candidate.recipe.kind)},
+                          {"style", styleName(one.candidate.recipe.style)},
+                          {"phantomShare", one.map.phantomShare()},
+                          {"missedShare", one.map.missedShare()},
+                          {"cost", one.candidate.measures.cost}});
+      std::cerr << "  " << inWords(one.candidate.recipe) << ": " << percent(one.map.phantomShare())
+                << " phantom, " << percent(one.map.missedShare()) << " missed\n";
+    }
+    return list;
   }
 
   static Json rowsJson(const std::vector<FairnessRow>& rows) {
@@ -281,6 +313,7 @@ class FairnessCommand : public Command {
   SideText a_;
   SideText b_;
   std::string out_;
+  bool candidates_ = false;
   bool csv_ = false;
 };
 

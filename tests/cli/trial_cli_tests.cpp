@@ -79,6 +79,17 @@ class TrialCliTest : public QObject {
     QVERIFY(feet["shapesMeet"] < told({})["shapesMeet"]);
   }
 
+  void otherShapesAreToldTheFairestFirst() {
+    const json told =
+        runCli({"fairness", project_, "chr_keeper", "chr_snail", "--candidates", "--json"}).json();
+    QCOMPARE(told["candidates"].size(), std::size_t{17});
+    const auto unfair = [](const json& one) {
+      return one["phantomShare"].get<double>() + one["missedShare"].get<double>();
+    };
+    QVERIFY(unfair(told["candidates"][0]) < told["phantomShare"].get<double>());
+    QVERIFY(unfair(told["candidates"][0]) <= unfair(told["candidates"][16]));
+  }
+
   void everyPairThatMeetsIsTold() {
     const json told = runCli({"fairness", project_, "--json"}).json();
     QVERIFY(told["pairs"].size() > 5);
