@@ -178,7 +178,7 @@ std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const Pixel
   return worst;
 }
 
-// As far as squares overlap between two whole shifts: what they share at the nearest of them.
+// Between whole shifts: the most that they share at those beside.
 std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRect& offsets,
                                          const StandingInk& a, const StandingInk& b) {
   // A px to the right no run of the second gains more than one pixel.
@@ -187,10 +187,17 @@ std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRec
   for (int y = 0; y < missed.height(); ++y) {
     for (int x = 0; x < missed.width(); ++x) {
       if (!missed.test(x, y)) continue;
-      const auto shiftX = std::lround(b.x - a.x + offsets.x + x);
-      const auto shiftY = std::lround(b.y - a.y + offsets.y + y);
-      const long long count =
-          commonPixels(a.mask, b.mask, static_cast<int>(shiftX), static_cast<int>(shiftY));
+      const double shiftX = b.x - a.x + offsets.x + x;
+      const double shiftY = b.y - a.y + offsets.y + y;
+      long long count = 0;
+      for (const double v : {std::floor(shiftY), std::ceil(shiftY)}) {
+        for (const double u : {std::floor(shiftX), std::ceil(shiftX)}) {
+          count = std::max(count,
+                           commonPixels(a.mask, b.mask, static_cast<int>(u), static_cast<int>(v)));
+          if (u == std::ceil(shiftX)) break;
+        }
+        if (v == std::ceil(shiftY)) break;
+      }
       if (!worst || count > worst->count) worst = {offsets.x + x, offsets.y + y, count};
       // So far on there can be none that is worse.
       x += static_cast<int>((worst->count - count) / std::max(1LL, runs));

@@ -39,7 +39,7 @@ struct WorstPhantom {
 struct WorstMissed {
   int x = 0;
   int y = 0;
-  long long count = 0;  ///< Common pixels.
+  long long count = 0;  ///< Common pixels; between whole px, the most at those beside.
 };
 
 /// Where shapes and pixels of two frames agree, over all whole offsets of the second's origin from

@@ -156,7 +156,7 @@ QWidget* TrialBench::makeSide() {
   column->addWidget(listTitle_);
   candidates_ =
       makeTable("fairCandidates", {tr("shape"), tr("phantom"), tr("missed"), tr("cost")}, side);
-  for (const auto& [section, width] : {std::pair(1, 56), {2, 48}, {3, 34}}) {
+  for (const auto& [section, width] : {std::pair(1, 54), {2, 47}, {3, 32}}) {
     candidates_->header()->setSectionResizeMode(section, QHeaderView::Fixed);
     candidates_->header()->resizeSection(section, width);
   }
