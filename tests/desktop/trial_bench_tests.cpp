@@ -131,6 +131,22 @@ class TrialBenchTest : public QObject {
     QVERIFY(open.find<QLabel>("verdict")->text().contains("before anything touches"));
   }
 
+  void bothPlayOnOneClockAndTheOtherStandsAtAMount() {
+    OpenWindow open;
+    goToTrial(open);
+    auto* stage = open.find<TrialStage>("trialStage");
+    click(open.window, "standAtMount");
+    // The spout of the watering can, as the demo has it.
+    QCOMPARE(stage->offset().x, 15.0);
+    QCOMPARE(stage->offset().y, -21.5);
+    const auto picture = [&] { return stage->grab().toImage(); };
+    const QImage still = picture();
+    click(open.window, "playTrial");
+    QTRY_VERIFY_WITH_TIMEOUT(picture() != still, 3000);
+    click(open.window, "playTrial");
+    QCOMPARE(picture(), still);
+  }
+
   void twoChosenOnTheShelfStandTogetherAndNobodyAloneIsTried() {
     OpenWindow open;
     goToTrial(open);

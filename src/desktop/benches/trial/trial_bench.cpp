@@ -13,9 +13,11 @@
 #include "core/fit/keys/fit_edits.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/layers/outcome_words.h"
+#include "core/project/playback.h"
 #include "core/project/selection.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
+#include "desktop/parts/play_clock.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/wording.h"
 #include "desktop/parts/yielding_label.h"
@@ -100,7 +102,7 @@ QWidget* TrialBench::makeStrip() {
   others_->setObjectName("otherAsset");
   others_->setToolTip(tr("The asset that stands beside the chosen one"));
   others_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  others_->setMinimumContentsLength(8);
+  others_->setMinimumContentsLength(6);
   row->addWidget(others_);
   row->addWidget(new YieldingLabel(tr("frame"), strip));
   otherFrame_ = new NumberField(1, 100000, 0, strip);
@@ -110,6 +112,7 @@ QWidget* TrialBench::makeStrip() {
   row->addWidget(otherFrame_);
   chip(mirrorB_, tr("mirror"), "mirrorB", tr("The other stands mirrored about its origin"));
   row->addStretch();
+  chip(play_, tr("play"), "playTrial", tr("Both animations run on one clock where they stand"));
   chip(allFrames_, tr("all frames"), "allFrames",
        tr("Fairness over all frames of both animations, not of these two alone"));
   chip(mapChip_, tr("map"), "fairnessMap",
@@ -133,7 +136,7 @@ QWidget* TrialBench::makeSide() {
   answers_->setSelectionMode(QAbstractItemView::NoSelection);
   answers_->setFocusPolicy(Qt::NoFocus);
   answers_->header()->hide();
-  answers_->setFixedHeight(150);
+  answers_->setFixedHeight(120);
   column->addWidget(answers_);
   column->addWidget(makeLabel(tr("Fairness"), "title", side));
   fairness_ = makeLabel({}, "", side);
@@ -142,6 +145,8 @@ QWidget* TrialBench::makeSide() {
   column->addWidget(fairness_);
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(4);
+  QPushButton* mount = makeButton(tr("Stand at a mount"), {}, side);
+  mount->setObjectName("standAtMount");
   worst_ = makeButton(tr("Stand at the worst"), {}, side);
   worst_->setObjectName("worst");
   buttons->addWidget(worst_, 1);
@@ -152,6 +157,7 @@ QWidget* TrialBench::makeSide() {
          "fair first"));
   buttons->addWidget(allPairs_);
   column->addLayout(buttons);
+  column->addWidget(mount);
   listTitle_ = makeLabel(tr("With another shape"), "title", side);
   column->addWidget(listTitle_);
   candidates_ =
@@ -197,6 +203,16 @@ void TrialBench::connectAll() {
     connect(chip, &QPushButton::clicked, this, &TrialBench::refresh);
   }
   connect(mapChip_, &QPushButton::clicked, this, &TrialBench::showFairness);
+  clock_ = new PlayClock(this);
+  connect(clock_, &PlayClock::ticked, this, &TrialBench::play);
+  connect(play_, &QPushButton::clicked, this, [this](bool on) {
+    clock_->setElapsedMs(0);
+    clock_->setPlaying(on);
+    if (on) return play();
+    playA_.reset();
+    playB_.reset();
+    refresh();
+  });
   connect(candidates_, &QTreeWidget::currentItemChanged, this, &TrialBench::pointAtCandidate);
   connect(candidates_, &QTreeWidget::itemActivated, this, &TrialBench::takeCandidate);
   connect(allPairs_, &QPushButton::toggled, this, &TrialBench::showPairs);
@@ -260,7 +276,7 @@ void TrialBench::refresh() {
   showing_ = true;
   showOthers();
   showing_ = false;
-  stage_->setActors(actorA(), actorB());
+  stage_->setActors(playA_ ? playA_ : actorA(), playB_ ? playB_ : actorB());
   stage_->setOffset(offset_);
   showReport();
   ask();
@@ -277,8 +293,8 @@ void TrialBench::addAnswer(const QString& what, const QString& says, const QStri
 
 void TrialBench::showReport() {
   answers_->clear();
-  const auto a = actorA();
-  const auto b = actorB();
+  const auto a = playA_ ? playA_ : actorA();
+  const auto b = playB_ ? playB_ : actorB();
   const auto report = a && b ? reportOf(session_.project(), session_.art(), *a, *b, offset_)
                              : std::optional<MeetingReport>();
   if (!report) {
@@ -400,6 +416,11 @@ QString TrialBench::worstRefusal() const {
                                                  : tr("Shapes and pixels agree everywhere");
 }
 
+QString TrialBench::mountRefusal() const {
+  if (const QString no = refusal(); !no.isEmpty()) return no;
+  return mountsHere().empty() ? tr("The first one has no mount on this frame") : QString();
+}
+
 QString TrialBench::takeRefusal() const {
   if (const QString no = refusal(); !no.isEmpty()) return no;
   if (session_.currentRole() == nullptr) return tr("The project has no role yet");
@@ -509,6 +530,52 @@ void TrialBench::standPair(int at) {
   }
   session_.selectFrame(a->id, animation, frame);
   refresh();
+}
+
+void TrialBench::showEvent(QShowEvent* event) {
+  BenchView::showEvent(event);
+  clock_->addViewer();
+}
+
+void TrialBench::hideEvent(QHideEvent* event) {
+  BenchView::hideEvent(event);
+  clock_->removeViewer();
+}
+
+void TrialBench::togglePlaying() {
+  play_->click();
+}
+
+// The frames that the clock shows; what is chosen stays chosen, and so does its fairness.
+void TrialBench::play() {
+  playA_ = actorA();
+  playB_ = actorB();
+  const auto step = [&](std::optional<TrialActor>& actor, const Animation* animation) {
+    if (!actor || animation == nullptr || animation->steps.empty()) return;
+    actor->frame = animation->steps[stepAt(*animation, clock_->elapsedMs())].frame;
+  };
+  step(playA_, session_.currentAnimation());
+  const Asset* beside = other();
+  const bool animated = beside != nullptr && !beside->animations.empty();
+  step(playB_, animated ? &beside->animations.front() : nullptr);
+  stage_->setActors(playA_, playB_);
+  showReport();
+}
+
+std::vector<MountPlace> TrialBench::mountsHere() const {
+  const Asset* asset = session_.currentAsset();
+  const Frame* frame = session_.currentFrame();
+  if (asset == nullptr || frame == nullptr) return {};
+  return Mounts(*asset).on(frame->id);
+}
+
+void TrialBench::standAtMount() {
+  const std::vector<MountPlace> mounts = mountsHere();
+  if (mounts.empty()) return;
+  const MountPlace& mount = mounts[mount_++ % mounts.size()];
+  const FramePoint origin = session_.currentFrame()->origin;
+  standAt(posed({mount.at.x - origin.x, mount.at.y - origin.y},
+                {{}, session_.currentAsset()->scale, 0, mirrorA_->isChecked()}));
 }
 
 }  // namespace amber

@@ -1,8 +1,11 @@
 #pragma once
 
+#include <QHideEvent>
+#include <QShowEvent>
 #include <QString>
 #include <optional>
 
+#include "core/origin/mounts.h"
 #include "core/trial/fairness_table.h"
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
@@ -17,6 +20,7 @@ class QTreeWidget;
 namespace amber {
 
 class NumberField;
+class PlayClock;
 class Ribbon;
 
 /// Two assets put together: what boxes, shapes, pixels and layers say where they stand, the map of
@@ -35,6 +39,11 @@ class TrialBench : public BenchView {
   QString refusal() const;
   QString worstRefusal() const;
   QString takeRefusal() const;
+  QString mountRefusal() const;
+  /// Both animations run on one clock, or stand still again.
+  void togglePlaying();
+  /// Stands the second where the next mount of the first is: what leaves there.
+  void standAtMount();
   void toggleMap();
   /// Stands the second where a hit is farthest from any ink, or else where most ink is missed.
   void standAtWorst();
@@ -45,7 +54,15 @@ class TrialBench : public BenchView {
   QWidget* makeStrip();
   QWidget* makeSide();
   void connectAll();
+
+ protected:
+  void showEvent(QShowEvent* event) override;
+  void hideEvent(QHideEvent* event) override;
+
+ private:
   void refresh() override;
+  void play();
+  std::vector<MountPlace> mountsHere() const;
   void showOthers();
   void showReport();
   void ask();
@@ -72,6 +89,8 @@ class TrialBench : public BenchView {
   QPushButton* mirrorB_ = nullptr;
   QPushButton* mapChip_ = nullptr;
   QPushButton* allFrames_ = nullptr;
+  QPushButton* play_ = nullptr;
+  PlayClock* clock_ = nullptr;
   QLabel* verdict_ = nullptr;
   QTreeWidget* answers_ = nullptr;
   QLabel* fairness_ = nullptr;
@@ -83,6 +102,9 @@ class TrialBench : public BenchView {
   QPushButton* take_ = nullptr;
   AssetId otherAsset_;
   GamePoint offset_{24, 0};
+  std::size_t mount_ = 0;            // Of the first's, which is next.
+  std::optional<TrialActor> playA_;  // What plays, in place of what is chosen.
+  std::optional<TrialActor> playB_;
   TrialFacts facts_;
   bool showing_ = false;
   std::vector<FairnessRow> rows_;

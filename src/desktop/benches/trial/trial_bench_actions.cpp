@@ -22,13 +22,29 @@ void TrialBench::addActions(ActionTable& table, ProjectSession& session,
       },
       [](const TrialBench& bench) { return bench.worstRefusal(); });
   actions.add(
+      "trial.mount", tr("Stand the other one at a mount of the first"), {},
+      [](TrialBench& bench) {
+        emit bench.wanted();
+        bench.standAtMount();
+      },
+      [](const TrialBench& bench) { return bench.mountRefusal(); });
+  actions.add(
+      "trial.play", tr("Play both where they stand"), {},
+      [](TrialBench& bench) {
+        emit bench.wanted();
+        bench.togglePlaying();
+      },
+      [](const TrialBench& bench) { return bench.refusal(); });
+  actions.add(
       "trial.take", tr("Take the fairer shape for the asset"), {},
       [](TrialBench& bench) { bench.takeCandidate(); },
       [](const TrialBench& bench) { return bench.takeRefusal(); });
 }
 
 void TrialBench::placeActions(ActionTable& actions) {
-  bindButtons(actions, {{"worst", "trial.worst"}, {"takeFair", "trial.take"}});
+  bindButtons(
+      actions,
+      {{"worst", "trial.worst"}, {"standAtMount", "trial.mount"}, {"takeFair", "trial.take"}});
 }
 
 }  // namespace amber
