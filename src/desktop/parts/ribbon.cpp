@@ -31,7 +31,9 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
     : QAbstractScrollArea(parent), session_(session), pictures_(pictures), figures_(figures) {
   setFrameShape(QFrame::NoFrame);
   setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  setFixedHeight(figures == RibbonFigures::Air ? metrics::kRibbon + kPlot : metrics::kRibbon - 24);
+  setFixedHeight(figures == RibbonFigures::Air      ? metrics::kRibbon + kPlot
+                 : figures == RibbonFigures::Shares ? metrics::kRibbon
+                                                    : metrics::kRibbon - 24);
   setFocusPolicy(Qt::StrongFocus);
   const auto refresh = [this] {
     layOut();
@@ -134,6 +136,12 @@ void Ribbon::reveal() {
 
 void Ribbon::resizeEvent(QResizeEvent*) {
   layOut();
+}
+
+void Ribbon::setShares(const QString& word, QHash<std::uint32_t, double> shares) {
+  shareWord_ = word;
+  shares_ = std::move(shares);
+  viewport()->update();
 }
 
 void Ribbon::setTrials(QHash<std::uint32_t, amber::Shape> trials) {

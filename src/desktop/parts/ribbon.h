@@ -26,7 +26,8 @@ namespace amber {
 enum class RibbonFigures {
   None,
   Air,
-  Times,  ///< How long each step shows. Steps can then be chosen and dragged to another place.
+  Shares,  ///< What is given by setShares.
+  Times,   ///< How long each step shows. Steps can then be chosen and dragged to another place.
 };
 
 /// All frames of the current asset in a row, animation by animation; a click selects. With figures,
@@ -48,6 +49,9 @@ class Ribbon : public QAbstractScrollArea {
   /// Shapes to show on frames, by id, as while their candidate is pointed at.
   void setTrials(QHash<std::uint32_t, amber::Shape> trials);
   const QHash<std::uint32_t, amber::Shape>& trials() const { return trials_; }
+
+  /// A share under each of these frames, by id, as a bar and a figure; of what, above them.
+  void setShares(const QString& word, QHash<std::uint32_t, double> shares);
 
  signals:
   void chosenChanged();
@@ -104,6 +108,7 @@ class Ribbon : public QAbstractScrollArea {
   void paintGroup(QPainter& painter, const Asset& asset, const Group& group);
   void paintCell(QPainter& painter, const Frame& frame, const QRect& cell, bool selected);
   void paintAir(QPainter& painter, const Frame& frame, const QRect& bar);
+  void paintShare(QPainter& painter, const Frame& frame, const QRect& bar);
   void paintSteadiness(QPainter& painter, const Asset& asset, const Group& group, int first,
                        int end);
   const Measures* measuresOf(const Frame& frame);
@@ -114,6 +119,8 @@ class Ribbon : public QAbstractScrollArea {
   ProjectSession& session_;
   Pictures& pictures_;
   QHash<std::uint32_t, amber::Shape> trials_;
+  QHash<std::uint32_t, double> shares_;
+  QString shareWord_;
   RibbonFigures figures_;
   QHash<std::uint32_t, Measured> measured_;
   QHash<std::uint64_t, Steady> steady_;  // by animation and step

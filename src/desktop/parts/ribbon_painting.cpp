@@ -62,7 +62,9 @@ void Ribbon::paintGroup(QPainter& painter, const Asset& asset, const Group& grou
   const int nameWidth = painter.fontMetrics().horizontalAdvance(name);
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  const QString facts = countedFrames(animation.steps.size()) + ", " + loopText(animation.loop);
+  QString facts = countedFrames(animation.steps.size()) + ", " + loopText(animation.loop);
+  const bool told = !animation.steps.empty() && shares_.contains(animation.steps[0].frame.value);
+  if (figures_ == RibbonFigures::Shares && told) facts += ": " + tr("%1 by frame").arg(shareWord_);
   painter.drawText(
       group.left + nameWidth + 8, 20,
       painter.fontMetrics().elidedText(facts, Qt::ElideRight, group.width - nameWidth - 8));
@@ -137,7 +139,21 @@ void Ribbon::paintCell(QPainter& painter, const Frame& frame, const QRect& cell,
   }
   if (figures_ == RibbonFigures::Air) {
     paintAir(painter, frame, {cell.left() + 2, cell.bottom() + 5, cell.width() - 4, 4});
+  } else if (figures_ == RibbonFigures::Shares) {
+    paintShare(painter, frame, {cell.left() + 2, cell.bottom() + 5, cell.width() - 4, 4});
   }
+}
+
+void Ribbon::paintShare(QPainter& painter, const Frame& frame, const QRect& bar) {
+  const auto share = shares_.constFind(frame.id.value);
+  if (share == shares_.constEnd()) return;
+  painter.fillRect(bar, theme().line);
+  painter.fillRect(QRectF(bar.left(), bar.top(), bar.width() * *share, bar.height()),
+                   theme().error);
+  painter.setFont(smallFont());
+  painter.setPen(theme().quiet);
+  painter.drawText(bar.adjusted(-4, 5, 6, 20), Qt::AlignHCenter | Qt::AlignTop,
+                   tr("%1 %").arg(qRound(*share * 100)));
 }
 
 void Ribbon::paintAir(QPainter& painter, const Frame& frame, const QRect& bar) {

@@ -76,7 +76,7 @@ TrialBench::TrialBench(ProjectSession& session, Pictures& pictures, QWidget* par
   QFrame* foot = makeFrame("foot", this);
   auto* footRow = new QVBoxLayout(foot);
   footRow->setContentsMargins(0, 1, 0, 0);
-  ribbon_ = new Ribbon(session, pictures, RibbonFigures::None, foot);
+  ribbon_ = new Ribbon(session, pictures, RibbonFigures::Shares, foot);
   footRow->addWidget(ribbon_);
   all->addWidget(foot);
   connectAll();
@@ -351,6 +351,9 @@ void TrialBench::ask() {
 
 void TrialBench::showFacts(TrialFacts facts) {
   facts_ = std::move(facts);
+  QHash<std::uint32_t, double> shares;
+  for (const auto& [frame, share] : facts_.phantom) shares.insert(frame.value, share);
+  ribbon_->setShares(tr("phantom"), std::move(shares));
   showFairness();
   showCandidates();
   emit choiceChanged();

@@ -56,6 +56,15 @@ TrialFacts trialFacts(const Project& project, const std::shared_ptr<ArtStore>& s
   if (framesA.empty() || framesB.empty()) return facts;
   facts.sum = fairnessSum(project, standing(framesA, question.a.mirrored),
                           standing(framesB, question.b.mirrored), {}, {}, progress);
+  for (const TrialFrame& frame : framesOf(project, question.a, true, art)) {
+    if (progress.cancelled()) return facts;
+    FairnessTotal total;
+    for (const TrialFrame& other : framesB) {
+      total.add(fairnessMap({&frame, question.a.mirrored}, {&other, question.b.mirrored},
+                            countingPairs(project, frame, other, {}, {})));
+    }
+    facts.phantom.emplace_back(frame.frame->id, total.phantomShare());
+  }
   const Role* role = findRole(project, question.role);
   if (role == nullptr) return facts;
   const std::vector<TrialFrame> a = framesOf(project, question.a, false, art);

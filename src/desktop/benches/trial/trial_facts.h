@@ -14,7 +14,8 @@ namespace amber {
 
 /// What the trial's bench works out beside the window.
 struct TrialFacts {
-  FairnessSum sum;                        ///< Of the frames that were asked about.
+  FairnessSum sum;                                  ///< Of the frames that were asked about.
+  std::vector<std::pair<FrameId, double>> phantom;  ///< Shares of the first's animation, by frame.
   std::vector<FairCandidate> candidates;  ///< For the role of the first frame, fairest first.
 };
 
