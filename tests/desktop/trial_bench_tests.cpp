@@ -61,6 +61,11 @@ class TrialBenchTest : public QObject {
     QCOMPARE(stage->offset().x, 15.5);
     QVERIFY2(verdict->text().contains("it shows"), qPrintable(verdict->text()));
 
+    // Typed, and with the pixel that touches first marked where it is.
+    type(open.window, "offsetX", "17");
+    type(open.window, "offsetY", "-1");
+    QCOMPARE(stage->offset(), (GamePoint{17, -1}));
+
     // The map stands it where it is clicked.
     click(open.window, "fairnessMap");
     QTest::mouseClick(stage, Qt::LeftButton, {}, onStage(stage, -10, -30));

@@ -136,8 +136,13 @@ QWidget* TrialBench::makeSide() {
   answers_->setSelectionMode(QAbstractItemView::NoSelection);
   answers_->setFocusPolicy(Qt::NoFocus);
   answers_->header()->hide();
-  answers_->setFixedHeight(120);
+  answers_->setFixedHeight(112);
   column->addWidget(answers_);
+  offsetX_ = new NumberField(-kMostOffsets, kMostOffsets, 2, side);
+  offsetX_->setObjectName("offsetX");
+  offsetY_ = new NumberField(-kMostOffsets, kMostOffsets, 2, side);
+  offsetY_->setObjectName("offsetY");
+  addRow(column, tr("stands at, px"), {offsetX_, offsetY_});
   column->addWidget(makeLabel(tr("Fairness"), "title", side));
   fairness_ = makeLabel({}, "", side);
   fairness_->setObjectName("fairness");
@@ -201,6 +206,11 @@ void TrialBench::connectAll() {
   connect(otherFrame_, &NumberField::committed, this, &TrialBench::refresh);
   for (QPushButton* chip : {mirrorA_, mirrorB_, allFrames_}) {
     connect(chip, &QPushButton::clicked, this, &TrialBench::refresh);
+  }
+  for (NumberField* field : {offsetX_, offsetY_}) {
+    connect(field, &NumberField::committed, this, [this] {
+      standAt({offsetX_->value(), offsetY_->value()});
+    });
   }
   connect(mapChip_, &QPushButton::clicked, this, &TrialBench::showFairness);
   clock_ = new PlayClock(this);
@@ -278,9 +288,25 @@ void TrialBench::refresh() {
   showing_ = false;
   stage_->setActors(playA_ ? playA_ : actorA(), playB_ ? playB_ : actorB());
   stage_->setOffset(offset_);
+  stage_->setGhosts(neighbours());
   showReport();
   ask();
   emit choiceChanged();
+}
+
+// Where the meeting is by an animation: the frames before and after the one that is shown.
+std::vector<FrameId> TrialBench::neighbours() const {
+  const Animation* animation = session_.currentAnimation();
+  const Frame* frame = session_.currentFrame();
+  if (!allFrames_->isChecked() || playA_ || animation == nullptr || frame == nullptr) return {};
+  std::vector<FrameId> beside;
+  for (std::size_t i = 0; i < animation->steps.size(); ++i) {
+    if (animation->steps[i].frame != frame->id) continue;
+    if (i > 0) beside.push_back(animation->steps[i - 1].frame);
+    if (i + 1 < animation->steps.size()) beside.push_back(animation->steps[i + 1].frame);
+    break;
+  }
+  return beside;
 }
 
 void TrialBench::addAnswer(const QString& what, const QString& says, const QString& figure,
@@ -293,6 +319,8 @@ void TrialBench::addAnswer(const QString& what, const QString& says, const QStri
 
 void TrialBench::showReport() {
   answers_->clear();
+  offsetX_->setValue(offset_.x);
+  offsetY_->setValue(offset_.y);
   const auto a = playA_ ? playA_ : actorA();
   const auto b = playB_ ? playB_ : actorB();
   const auto report = a && b ? reportOf(session_.project(), session_.art(), *a, *b, offset_)
@@ -560,6 +588,7 @@ void TrialBench::play() {
   step(playA_, session_.currentAnimation());
   const Asset* beside = other();
   const bool animated = beside != nullptr && !beside->animations.empty();
+  stage_->setGhosts({});
   step(playB_, animated ? &beside->animations.front() : nullptr);
   stage_->setActors(playA_, playB_);
   showReport();

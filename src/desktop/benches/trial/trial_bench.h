@@ -75,6 +75,7 @@ class TrialBench : public BenchView {
   const FairCandidate* chosen() const;
   void pointAtCandidate();
   void standAt(GamePoint offset);
+  std::vector<FrameId> neighbours() const;
   std::optional<TrialActor> actorA() const;
   std::optional<TrialActor> actorB() const;
   const Asset* other() const;
@@ -91,6 +92,8 @@ class TrialBench : public BenchView {
   QPushButton* allFrames_ = nullptr;
   QPushButton* play_ = nullptr;
   PlayClock* clock_ = nullptr;
+  NumberField* offsetX_ = nullptr;
+  NumberField* offsetY_ = nullptr;
   QLabel* verdict_ = nullptr;
   QTreeWidget* answers_ = nullptr;
   QLabel* fairness_ = nullptr;

@@ -16,6 +16,10 @@ namespace {
 // Room above and below both in which the second can be dragged without the stage moving, as a
 // share of their height.
 constexpr double kRoom = 0.2;
+constexpr double kGhost = 0.3;
+// The loupe: how large, and of how many px a side.
+constexpr int kLoupeScale = 32;
+constexpr int kLoupePixels = 5;
 
 QImage imageFrom(const Image& picture) {
   QImage image(picture.width(), picture.height(), QImage::Format_RGBA8888);
@@ -60,6 +64,11 @@ void TrialStage::setMap(const FairnessSum* sum) {
 
 void TrialStage::setShowShapes(bool show) {
   showShapes_ = show;
+  update();
+}
+
+void TrialStage::setGhosts(std::vector<FrameId> ghosts) {
+  ghosts_ = std::move(ghosts);
   update();
 }
 
@@ -112,11 +121,12 @@ void TrialStage::paintGround(QPainter& painter) {
   paintBackdrop(painter, QRectF(rect()), Backdrop::Kraft);
 }
 
-void TrialStage::paintActor(QPainter& painter, const TrialActor& actor, GamePoint at) {
+void TrialStage::paintActor(QPainter& painter, const TrialActor& actor, GamePoint at,
+                            const ViewTransform& view) {
   const Found found = find(actor);
   if (found.frame == nullptr) return;
-  const QPointF origin = view().toStage(QPointF(at.x, at.y));
-  const double scale = view().scale * found.asset->scale;
+  const QPointF origin = view.toStage(QPointF(at.x, at.y));
+  const double scale = view.scale * found.asset->scale;
   painter.save();
   painter.setTransform(QTransform::fromTranslate(-found.frame->origin.x, -found.frame->origin.y) *
                            QTransform::fromScale(actor.mirrored ? -scale : scale, scale) *
@@ -190,6 +200,59 @@ void TrialStage::paintContact(QPainter& painter) {
                  tr("%1 px parts them").arg(rounded(contact.depth)), theme().text);
 }
 
+// Where the eye is to look: the first common pixel, the gap, or where shapes meet.
+std::optional<QPointF> TrialStage::contactPoint() const {
+  const InkMeeting& ink = report_.pixels;
+  const Found a = find(a_);
+  if (ink.first && a.frame != nullptr) {
+    const Pose pose{{}, a.asset->scale, 0, a_->mirrored};
+    const FramePoint origin = a.frame->origin;
+    const GamePoint at =
+        posed({ink.first->x + 0.5 - origin.x, ink.first->y + 0.5 - origin.y}, pose);
+    return QPointF(at.x, at.y);
+  }
+  if (std::isfinite(ink.gap) && ink.gap > 0 && ink.gap < kLoupePixels) {
+    return QPointF(ink.gapFrom.x + ink.gapTo.x, ink.gapFrom.y + ink.gapTo.y) / 2;
+  }
+  return std::nullopt;
+}
+
+void TrialStage::paintFirstPixel(QPainter& painter, const ViewTransform& view) {
+  if (!report_.pixels.first) return;
+  const auto at = contactPoint();
+  if (!at) return;
+  const double side = find(a_).asset->scale;
+  const QRectF pixel = view.toStage(QRectF(*at - QPointF(side, side) / 2, QSizeF(side, side)));
+  painter.setBrush(Qt::NoBrush);
+  painter.setPen(QPen(theme().halo, 4));
+  painter.drawRect(pixel);
+  painter.setPen(QPen(theme().error, 2));
+  painter.drawRect(pixel);
+}
+
+// The contact large, where the stage shows it small.
+void TrialStage::paintLoupe(QPainter& painter) {
+  const auto at = contactPoint();
+  if (!at || view().scale >= kLoupeScale / 2) return;
+  const double side = kLoupePixels * kLoupeScale;
+  const QRectF glass(width() - side - 10, 10, side, side);
+  ViewTransform large;
+  large.scale = kLoupeScale;
+  large.offset = glass.center() - *at * kLoupeScale;
+  painter.save();
+  painter.setClipRect(glass);
+  paintBackdrop(painter, glass, Backdrop::Kraft);
+  paintActor(painter, *a_, {}, large);
+  paintActor(painter, *b_, offset_, large);
+  paintFirstPixel(painter, large);
+  painter.restore();
+  painter.setBrush(Qt::NoBrush);
+  painter.setPen(QPen(theme().line, 2));
+  painter.drawRect(glass);
+  paintStageText(painter, glass.bottomLeft() + QPointF(4, -6), tr("%1x").arg(kLoupeScale),
+                 theme().text);
+}
+
 void TrialStage::paintMap(QPainter& painter) {
   if (map_.isNull()) return;
   // An offset is where the second's origin stands: its px lies around that point.
@@ -199,8 +262,14 @@ void TrialStage::paintMap(QPainter& painter) {
 
 void TrialStage::paintStage(QPainter& painter) {
   paintMap(painter);
-  paintActor(painter, *a_, {});
-  if (b_) paintActor(painter, *b_, offset_);
+  for (const FrameId ghost : ghosts_) {
+    painter.save();
+    painter.setOpacity(kGhost);
+    paintActor(painter, {a_->asset, ghost, a_->mirrored}, {}, view());
+    painter.restore();
+  }
+  paintActor(painter, *a_, {}, view());
+  if (b_) paintActor(painter, *b_, offset_, view());
   if (showShapes_) {
     paintShapes(painter, *a_, {}, true);
     if (b_) paintShapes(painter, *b_, offset_, false);
@@ -209,6 +278,8 @@ void TrialStage::paintStage(QPainter& painter) {
   painter.setPen(QPen(theme().text, 1, Qt::DashLine));
   painter.drawLine(QPointF(0, ground.y()), QPointF(width(), ground.y()));
   if (b_) paintContact(painter);
+  if (b_) paintFirstPixel(painter, view());
+  if (b_) paintLoupe(painter);
   const Found a = find(a_);
   const Found b = find(b_);
   const QString caption =

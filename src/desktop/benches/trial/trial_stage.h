@@ -41,6 +41,8 @@ class TrialStage : public Canvas {
   /// The map of all offsets; nothing hides it.
   void setMap(const FairnessSum* sum);
   void setShowShapes(bool show);
+  /// Frames of the first that are drawn faintly under it: those beside it in its animation.
+  void setGhosts(std::vector<FrameId> ghosts);
   /// A shape that stands for that of a role of the first, frame px, while it is pointed at.
   void setTrial(const std::string& role, const std::optional<Shape>& shape);
 
@@ -66,7 +68,11 @@ class TrialStage : public Canvas {
   };
   Found find(const std::optional<TrialActor>& actor) const;
   QRectF extentOf(const Found& found, bool mirrored, GamePoint at) const;
-  void paintActor(QPainter& painter, const TrialActor& actor, GamePoint at);
+  void paintActor(QPainter& painter, const TrialActor& actor, GamePoint at,
+                  const ViewTransform& view);
+  void paintFirstPixel(QPainter& painter, const ViewTransform& view);
+  void paintLoupe(QPainter& painter);
+  std::optional<QPointF> contactPoint() const;
   void paintShapes(QPainter& painter, const TrialActor& actor, GamePoint at, bool first);
   void paintContact(QPainter& painter);
   void paintMap(QPainter& painter);
@@ -81,6 +87,7 @@ class TrialStage : public Canvas {
   QImage map_;
   QPointF mapCorner_;
   bool showShapes_ = true;
+  std::vector<FrameId> ghosts_;
   std::string trialRole_;
   std::optional<Shape> trial_;
   std::optional<QPointF> pressedAt_;
