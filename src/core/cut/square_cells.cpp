@@ -110,7 +110,8 @@ StripLook lookAtStrip(const PixelMask& ink, int side) {
       for (int y = 0; y < side; ++y) {
         for (int x = 0; x < side; ++x) {
           if (!ink.test(column * side + x, row * side + y)) continue;
-          held[static_cast<std::size_t>(y * side + x)] += 1;
+          held[static_cast<std::size_t>(y) * static_cast<std::size_t>(side) +
+               static_cast<std::size_t>(x)] += 1;
           any = true;
         }
       }

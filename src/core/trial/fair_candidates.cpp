@@ -38,6 +38,7 @@ std::vector<FairCandidate> fairCandidates(const Project& project, const FairFram
     const std::vector<ConvexPiece> pieces =
         piecesOf(moved(candidate.shape, -origin.x, -origin.y), {});
     std::vector<ShapePair> pairs;
+    pairs.reserve(partners.size());
     for (const auto& partner : partners) pairs.push_back({pieces, partner});
     fair.push_back({std::move(candidate), fairnessMap(a, b, pairs)});
   }

@@ -327,6 +327,7 @@ OffsetMap meetingOffsets(const std::vector<ConvexPiece>& a, const std::vector<Co
       emptyMap(wholeWithin({boundsA.x - boundsB.x - boundsB.w, boundsA.y - boundsB.y - boundsB.h,
                             boundsA.w + boundsB.w, boundsA.h + boundsB.h}));
   std::vector<std::optional<Box>> boxesB;
+  boxesB.reserve(b.size());
   for (const ConvexPiece& piece : b) boxesB.push_back(boxOf(piece));
   for (const ConvexPiece& p : a) {
     const std::optional<Box> box = boxOf(p);

@@ -337,7 +337,7 @@ void TrialBench::showReport() {
   }
   const bool unfair = met != ink.meet && !(met && ink.gap == 0);
   verdict_->setText(QString::fromStdString(report->text));
-  const auto meets = [this](bool yes) { return yes ? tr("meet") : tr("apart"); };
+  const auto meets = [](bool yes) { return yes ? tr("meet") : tr("apart"); };
   addAnswer(tr("bounding boxes"), meets(report->boxes), {}, false);
   for (const RoleMeeting& one : report->roles) {
     const Contact& contact = one.contact;
@@ -441,19 +441,19 @@ void TrialBench::pointAtCandidate() {
 }
 
 QString TrialBench::worstRefusal() const {
-  if (const QString no = refusal(); !no.isEmpty()) return no;
+  if (QString no = refusal(); !no.isEmpty()) return no;
   const FairnessTotal& total = facts_.sum.total;
   return total.worstPhantom || total.worstMissed ? QString()
                                                  : tr("Shapes and pixels agree everywhere");
 }
 
 QString TrialBench::mountRefusal() const {
-  if (const QString no = refusal(); !no.isEmpty()) return no;
+  if (QString no = refusal(); !no.isEmpty()) return no;
   return mountsHere().empty() ? tr("The first one has no mount on this frame") : QString();
 }
 
 QString TrialBench::takeRefusal() const {
-  if (const QString no = refusal(); !no.isEmpty()) return no;
+  if (QString no = refusal(); !no.isEmpty()) return no;
   if (session_.currentRole() == nullptr) return tr("The project has no role yet");
   return candidates_->currentItem() == nullptr ? tr("Choose a shape of the list first") : QString();
 }

@@ -41,6 +41,7 @@ std::vector<TrialFrame> framesOf(const Project& project, const TrialActor& actor
 
 std::vector<FairFrame> standing(const std::vector<TrialFrame>& frames, bool mirrored) {
   std::vector<FairFrame> fair;
+  fair.reserve(frames.size());
   for (const TrialFrame& frame : frames) fair.push_back({&frame, mirrored});
   return fair;
 }

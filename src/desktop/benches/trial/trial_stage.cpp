@@ -233,7 +233,7 @@ void TrialStage::paintFirstPixel(QPainter& painter, const ViewTransform& view) {
 // The contact large, where the stage shows it small.
 void TrialStage::paintLoupe(QPainter& painter) {
   const auto at = contactPoint();
-  if (!at || view().scale >= kLoupeScale / 2) return;
+  if (!at || 2 * view().scale >= kLoupeScale) return;
   const double side = kLoupePixels * kLoupeScale;
   const QRectF glass(width() - side - 10, 10, side, side);
   ViewTransform large;
