@@ -109,6 +109,14 @@ PixelMask unitedMask(const std::vector<PixelMask>& masks) {
   return all;
 }
 
+PixelMask difference(const PixelMask& a, const PixelMask& b) {
+  PixelMask rest = a;
+  for (int y = 0; y < a.height(); ++y) {
+    for (int i = 0; i < a.wordsPerRow(); ++i) rest.row(y)[i] &= ~b.row(y)[i];
+  }
+  return rest;
+}
+
 PixelMask intersection(const PixelMask& a, const PixelMask& b) {
   PixelMask both = a;
   for (int y = 0; y < both.height(); ++y) {

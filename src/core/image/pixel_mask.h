@@ -70,9 +70,11 @@ std::optional<PixelRect> boundsOf(const PixelMask& mask);
 /// hold none.
 PixelMask cropped(const PixelMask& mask, const PixelRect& area);
 
-/// What is set in any of them, and what is set in both. Requires: masks of one size, at least one.
+/// What is set in any of them, what in both, and what in the first alone. Requires: masks of one
+/// size, at least one.
 PixelMask unitedMask(const std::vector<PixelMask>& masks);
 PixelMask intersection(const PixelMask& a, const PixelMask& b);
+PixelMask difference(const PixelMask& a, const PixelMask& b);
 
 /// Set pixels of every column, left to right, and of every row, top to bottom: the ink profile.
 std::vector<int> columnCounts(const PixelMask& mask);

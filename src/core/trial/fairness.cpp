@@ -128,14 +128,6 @@ class GapField {
   std::optional<InkRuns> runsB_;
 };
 
-PixelMask minus(const PixelMask& a, const PixelMask& b) {
-  PixelMask rest = a;
-  for (int y = 0; y < a.height(); ++y) {
-    for (int i = 0; i < a.wordsPerRow(); ++i) rest.row(y)[i] &= ~b.row(y)[i];
-  }
-  return rest;
-}
-
 // The phantom offset with the largest gap: squares of offsets are halved, those first that may hold
 // the largest, until none may hold a larger one.
 std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const PixelRect& offsets,
@@ -259,8 +251,8 @@ FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b, const std::vecto
   map.shapes = within(map.shapes, offsets);
   map.pixelsMeet = countOf(map.pixels.met);
   map.shapesMeet = countOf(map.shapes.met);
-  const PixelMask phantom = minus(map.shapes.met, map.pixels.met);
-  const PixelMask missed = minus(map.pixels.met, map.shapes.met);
+  const PixelMask phantom = difference(map.shapes.met, map.pixels.met);
+  const PixelMask missed = difference(map.pixels.met, map.shapes.met);
   map.phantom = countOf(phantom);
   map.missed = countOf(missed);
   if (map.phantom > 0 && !inkA.mask.rect().empty() && !inkB.mask.rect().empty()) {

@@ -12,14 +12,6 @@ constexpr std::array<Rgba, 2> kMissed = {Rgba{92, 48, 128, 255}, Rgba{158, 124, 
 constexpr int kPeriod = 4;
 constexpr int kStripe = 2;
 
-PixelMask minus(const PixelMask& a, const PixelMask& b) {
-  PixelMask rest = a;
-  for (int y = 0; y < a.height(); ++y) {
-    for (int i = 0; i < a.wordsPerRow(); ++i) rest.row(y)[i] &= ~b.row(y)[i];
-  }
-  return rest;
-}
-
 int stripe(int along) {
   const int at = ((along % kPeriod) + kPeriod) % kPeriod;
   return at < kStripe ? 0 : 1;
@@ -48,8 +40,8 @@ void FairnessSum::add(const FairPair& pair, const FairnessMap& map) {
   const int x = map.pixels.x;
   const int y = map.pixels.y;
   fair = united(fair, {x, y, intersection(map.pixels.met, map.shapes.met)});
-  phantom = united(phantom, {x, y, minus(map.shapes.met, map.pixels.met)});
-  missed = united(missed, {x, y, minus(map.pixels.met, map.shapes.met)});
+  phantom = united(phantom, {x, y, difference(map.shapes.met, map.pixels.met)});
+  missed = united(missed, {x, y, difference(map.pixels.met, map.shapes.met)});
 }
 
 FairnessSum fairnessSum(const Project& project, const std::vector<FairFrame>& a,

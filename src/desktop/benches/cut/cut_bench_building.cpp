@@ -37,6 +37,13 @@ NumberField* field(const char* name, double least, double most, QWidget* parent)
   return number;
 }
 
+QPushButton* chipOf(const QString& text, const char* name, const QString& tip, QWidget* parent) {
+  QPushButton* chip = makeChip(text, parent);
+  chip->setObjectName(name);
+  chip->setToolTip(tip);
+  return chip;
+}
+
 QVBoxLayout* pageLayout(QWidget* page) {
   auto* form = new QVBoxLayout(page);
   form->setContentsMargins(0, 0, 0, 0);
@@ -282,16 +289,13 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   joinSlider_ = new QSlider(Qt::Horizontal, page);
   joinSlider_->setObjectName("joinSlider");
   joinSlider_->setRange(1, 32);
-  partFaint_ = makeChip(tr("part"), page);
-  partFaint_->setObjectName("partFaint");
-  partFaint_->setToolTip(tr("Part figures that touch only by fainter ink than this alpha"));
-  inBoxes_ = makeChip(tr("are drawn"), page);
-  inBoxes_->setObjectName("inBoxes");
-  withShadows_ = makeChip(tr("are cast"), page);
-  withShadows_->setObjectName("withShadows");
-  withShadows_->setToolTip(
-      tr("Soft ink is the shadow of the figure it falls from; all fall the same way"));
-  inBoxes_->setToolTip(tr("What lies within a box that is drawn round it is one frame"));
+  partFaint_ = chipOf(tr("part"), "partFaint",
+                      tr("Part figures that touch only by fainter ink than this alpha"), page);
+  inBoxes_ = chipOf(tr("are drawn"), "inBoxes",
+                    tr("What lies within a box that is drawn round it is one frame"), page);
+  withShadows_ =
+      chipOf(tr("are cast"), "withShadows",
+             tr("Soft ink is the shadow of the figure it falls from; all fall the same way"), page);
   fields_.join->setToolTip(
       tr("Ink this near is one island, so that parts of a figure stay together"));
   fields_.minInk->setToolTip(tr("Islands of fewer pixels go to a near one, or are left out"));

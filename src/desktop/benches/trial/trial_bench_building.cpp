@@ -1,0 +1,189 @@
+// The widgets of the trial bench, of trial_bench.h.
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+
+#include "desktop/benches/trial/trial_bench.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/number_field.h"
+#include "desktop/parts/play_clock.h"
+#include "desktop/parts/yielding_label.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+// A plain list with columns, without a frame or a tree's marks.
+QTreeWidget* makeTable(const char* name, const QStringList& columns, QWidget* parent) {
+  auto* table = new QTreeWidget(parent);
+  table->setObjectName(name);
+  table->setRootIsDecorated(false);
+  table->setUniformRowHeights(true);
+  table->setIndentation(0);
+  table->setColumnCount(static_cast<int>(columns.size()));
+  table->setHeaderLabels(columns);
+  table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  table->header()->setStretchLastSection(false);
+  table->setStyleSheet("QHeaderView::section { padding: 2px 4px; font-size: 11px }");
+  table->header()->setSectionResizeMode(QHeaderView::ResizeToContents);
+  table->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+  return table;
+}
+
+}  // namespace
+
+QWidget* TrialBench::makeStrip() {
+  QFrame* strip = makeFrame("strip", this);
+  strip->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(strip);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  row->setSpacing(4);
+  const auto chip = [&](QPushButton*& button, const QString& text, const char* name,
+                        const QString& tip) {
+    button = tight(makeChip(text, strip));
+    button->setObjectName(name);
+    button->setToolTip(tip);
+    row->addWidget(button);
+  };
+  chip(mirrorA_, tr("mirror"), "mirrorA", tr("The first stands mirrored about its origin"));
+  row->addSpacing(metrics::kSmallGap);
+  row->addWidget(new YieldingLabel(tr("meets"), strip));
+  others_ = new QComboBox(strip);
+  others_->setObjectName("otherAsset");
+  others_->setToolTip(tr("The asset that stands beside the chosen one"));
+  others_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  others_->setMinimumContentsLength(6);
+  row->addWidget(others_);
+  row->addWidget(new YieldingLabel(tr("frame"), strip));
+  otherFrame_ = new NumberField(1, 100000, 0, strip);
+  otherFrame_->setObjectName("otherFrame");
+  otherFrame_->setFixedWidth(36);
+  otherFrame_->setValue(1);
+  row->addWidget(otherFrame_);
+  chip(mirrorB_, tr("mirror"), "mirrorB", tr("The other stands mirrored about its origin"));
+  row->addStretch();
+  chip(play_, tr("play"), "playTrial", tr("Both animations run on one clock where they stand"));
+  chip(allFrames_, tr("all frames"), "allFrames",
+       tr("Fairness over all frames of both animations, not of these two alone"));
+  chip(mapChip_, tr("map"), "fairnessMap",
+       tr("All offsets of the other one: where the shapes meet and the pixels do not, rising "
+          "stripes; the other way, falling ones. A click stands it there"));
+  QPushButton* shapes = nullptr;
+  chip(shapes, tr("shapes"), "trialShapes", tr("Show the shapes"));
+  shapes->setChecked(true);
+  connect(shapes, &QPushButton::toggled, stage_, &TrialStage::setShowShapes);
+  return strip;
+}
+
+QWidget* TrialBench::makeSide() {
+  QFrame* side = nullptr;
+  QVBoxLayout* column = amber::makeSide(side, this);
+  verdict_ = makeLabel({}, "title", side);
+  verdict_->setObjectName("verdict");
+  verdict_->setWordWrap(true);
+  column->addWidget(verdict_);
+  answers_ = makeTable("answers", {tr("what"), tr("says"), tr("px")}, side);
+  answers_->setSelectionMode(QAbstractItemView::NoSelection);
+  answers_->setFocusPolicy(Qt::NoFocus);
+  answers_->header()->hide();
+  answers_->setFixedHeight(112);
+  column->addWidget(answers_);
+  offsetX_ = new NumberField(-kMostOffsets, kMostOffsets, 2, side);
+  offsetX_->setObjectName("offsetX");
+  offsetY_ = new NumberField(-kMostOffsets, kMostOffsets, 2, side);
+  offsetY_->setObjectName("offsetY");
+  addRow(column, tr("stands at, px"), {offsetX_, offsetY_});
+  column->addWidget(makeLabel(tr("Fairness"), "title", side));
+  fairness_ = makeLabel({}, "", side);
+  fairness_->setObjectName("fairness");
+  fairness_->setWordWrap(true);
+  column->addWidget(fairness_);
+  auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(4);
+  QPushButton* mount = makeButton(tr("Stand at a mount"), {}, side);
+  mount->setObjectName("standAtMount");
+  worst_ = makeButton(tr("Stand at the worst"), {}, side);
+  worst_->setObjectName("worst");
+  buttons->addWidget(worst_, 1);
+  allPairs_ = makeChip(tr("All pairs"), side);
+  allPairs_->setObjectName("allPairs");
+  allPairs_->setToolTip(
+      tr("Every pair that meets by the layers, over all their frames, the least "
+         "fair first"));
+  buttons->addWidget(allPairs_);
+  column->addLayout(buttons);
+  column->addWidget(mount);
+  listTitle_ = makeLabel(tr("With another shape"), "title", side);
+  column->addWidget(listTitle_);
+  candidates_ =
+      makeTable("fairCandidates", {tr("shape"), tr("phantom"), tr("missed"), tr("cost")}, side);
+  for (const auto& [section, width] : {std::pair(1, 54), {2, 47}, {3, 32}}) {
+    candidates_->header()->setSectionResizeMode(section, QHeaderView::Fixed);
+    candidates_->header()->resizeSection(section, width);
+  }
+  column->addWidget(candidates_, 1);
+  pairs_ = makeTable("fairPairs", {tr("pair"), tr("phantom"), tr("missed")}, side);
+  for (const auto& [section, width] : {std::pair(1, 56), {2, 48}}) {
+    pairs_->header()->setSectionResizeMode(section, QHeaderView::Fixed);
+    pairs_->header()->resizeSection(section, width);
+  }
+  pairs_->hide();
+  column->addWidget(pairs_, 1);
+  take_ = makeButton(tr("Take it for the asset"), {}, side);
+  take_->setObjectName("takeFair");
+  column->addWidget(take_);
+  return side;
+}
+
+void TrialBench::connectAll() {
+  connect(&session_, &ProjectSession::shown, this, &TrialBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, &TrialBench::refreshSoon);
+  connect(&session_, &ProjectSession::artArrived, this, &TrialBench::refreshSoon);
+  connect(&session_, &ProjectSession::projectReplaced, this, [this] {
+    otherAsset_ = {};
+    facts_ = {};
+    refreshSoon();
+  });
+  connect(stage_, &TrialStage::offsetChanged, this, [this](GamePoint offset) {
+    offset_ = offset;
+    showReport();
+  });
+  connect(others_, &QComboBox::activated, this, [this](int at) {
+    otherAsset_ = AssetId{others_->itemData(at).toUInt()};
+    otherFrame_->setValue(1);
+    refresh();
+  });
+  connect(otherFrame_, &NumberField::committed, this, &TrialBench::refresh);
+  for (QPushButton* chip : {mirrorA_, mirrorB_, allFrames_}) {
+    connect(chip, &QPushButton::clicked, this, &TrialBench::refresh);
+  }
+  for (NumberField* field : {offsetX_, offsetY_}) {
+    connect(field, &NumberField::committed, this, [this] {
+      standAt({offsetX_->value(), offsetY_->value()});
+    });
+  }
+  connect(mapChip_, &QPushButton::clicked, this, &TrialBench::showFairness);
+  clock_ = new PlayClock(this);
+  connect(clock_, &PlayClock::ticked, this, &TrialBench::play);
+  connect(play_, &QPushButton::clicked, this, [this](bool on) {
+    clock_->setElapsedMs(0);
+    clock_->setPlaying(on);
+    if (on) return play();
+    playA_.reset();
+    playB_.reset();
+    refresh();
+  });
+  connect(candidates_, &QTreeWidget::currentItemChanged, this, &TrialBench::pointAtCandidate);
+  connect(candidates_, &QTreeWidget::itemActivated, this, &TrialBench::takeCandidate);
+  connect(allPairs_, &QPushButton::toggled, this, &TrialBench::showPairs);
+  connect(pairs_, &QTreeWidget::itemActivated, this,
+          [this] { standPair(pairs_->indexOfTopLevelItem(pairs_->currentItem())); });
+  connect(pairs_, &QTreeWidget::itemClicked, this,
+          [this] { standPair(pairs_->indexOfTopLevelItem(pairs_->currentItem())); });
+}
+
+}  // namespace amber
