@@ -4,6 +4,7 @@
 #include <QChartView>
 #include <QEvent>
 #include <QFontMetricsF>
+#include <QGraphicsLayout>
 #include <QGraphicsSimpleTextItem>
 #include <QLineSeries>
 #include <QMouseEvent>

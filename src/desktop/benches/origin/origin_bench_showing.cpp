@@ -1,4 +1,5 @@
 // What origin_bench.h shows of the project.
+#include <QApplication>
 #include <QBoxLayout>
 #include <QComboBox>
 #include <QHeaderView>
@@ -17,6 +18,7 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/scope_chooser.h"
+#include "desktop/parts/wording.h"
 
 namespace amber {
 namespace {
