@@ -50,6 +50,9 @@ Result<TrialSide> sideOf(const OpenProject& open, const SideText& text) {
     if (!frame) return tl::unexpected(frame.error());
     refs.push_back({asset->id, (*frame)->id});
   }
+  if (refs.empty()) {
+    return failure(ErrorCode::UnknownTarget, "\"" + text.asset + "\" has no frames yet");
+  }
   if (const auto loaded = loadArtOf(open, refs); !loaded) return tl::unexpected(loaded.error());
   TrialSide side{asset, {}};
   const HeldShapes held(*asset);

@@ -131,12 +131,45 @@ void addCircleCrossings(const Side& a, const Side& b, std::vector<Vertex>& point
 
 // Translations that part all pieces, shortest first: looked for on the sides of all differences.
 class UnionSearch {
+  // A difference, with its sides' outward directions, so that it is soon told what lies in it.
+  struct Covering {
+    ConvexPiece area;
+    std::vector<Vertex> outward;
+
+    explicit Covering(ConvexPiece piece) : area(std::move(piece)) {
+      const std::size_t n = area.points.size();
+      for (std::size_t i = 0; n > 2 && area.radius == 0 && i < n; ++i) {
+        const Vertex& p = area.points[i];
+        const Vertex& q = area.points[i + 1 == n ? 0 : i + 1];
+        const double length = std::hypot(q.x - p.x, q.y - p.y);
+        outward.push_back({(q.y - p.y) / length, (p.x - q.x) / length});
+      }
+    }
+
+    // Whether the point lies deeper in it than a touch.
+    bool holds(Vertex at) const {
+      if (outward.empty()) return depthAt(area, at) > kTouching;
+      for (std::size_t i = 0; i < outward.size(); ++i) {
+        const Vertex& p = area.points[i];
+        const double out = (at.x - p.x) * outward[i].x + (at.y - p.y) * outward[i].y;
+        if (out >= -kTouching) return false;
+      }
+      return true;
+    }
+  };
+
  public:
   UnionSearch(const std::vector<ConvexPiece>& a, const std::vector<ConvexPiece>& b) {
     for (const ConvexPiece& p : a) {
-      for (const ConvexPiece& q : b) differences_.push_back(differenceOf(p, q));
+      for (const ConvexPiece& q : b) differences_.emplace_back(differenceOf(p, q));
     }
-    for (const ConvexPiece& difference : differences_) addSides(difference, sides_);
+    for (const Covering& difference : differences_) addSides(difference.area, sides_);
+    // A straight side whose ends one difference holds lies in it as a whole: nothing ends there.
+    std::erase_if(sides_, [this](const Side& side) {
+      return !side.round && anyHolds([&](const Covering& difference) {
+        return difference.holds(side.from) && difference.holds(side.to);
+      });
+    });
     for (Side& side : sides_) {
       const Vertex nearest = nearestOn(side);
       side.distance = std::hypot(nearest.x, nearest.y);
@@ -178,19 +211,47 @@ class UnionSearch {
   void consider(Vertex to) {
     const double length = std::hypot(to.x, to.y);
     if (length >= best_) return;
-    const bool parts = std::none_of(
-        differences_.begin(), differences_.end(),
-        [&](const ConvexPiece& difference) { return depthAt(difference, to) > kTouching; });
-    if (!parts) return;
+    if (anyHolds([&](const Covering& difference) { return difference.holds(to); })) return;
     best_ = length;
     found_ = to;
   }
 
-  std::vector<ConvexPiece> differences_;
+  // Whether one of them does; what did so last is asked first, for it mostly does again.
+  template <class Holds>
+  bool anyHolds(Holds holds) {
+    if (holds(differences_[likely_])) return true;
+    for (std::size_t i = 0; i < differences_.size(); ++i) {
+      if (!holds(differences_[i])) continue;
+      likely_ = i;
+      return true;
+    }
+    return false;
+  }
+
+  std::vector<Covering> differences_;
+  std::size_t likely_ = 0;
   std::vector<Side> sides_;
   double best_ = kFar;
   Vertex found_;
 };
+
+// One convex polygon around all pieces; around a circle, a square.
+ConvexPiece hullOf(const std::vector<ConvexPiece>& pieces) {
+  std::vector<Vertex> points;
+  for (const ConvexPiece& piece : pieces) {
+    const double r = piece.radius;
+    for (const Vertex& p : piece.points) {
+      if (r > 0) {
+        points.insert(
+            points.end(),
+            {{p.x - r, p.y - r}, {p.x + r, p.y - r}, {p.x + r, p.y + r}, {p.x - r, p.y + r}});
+      } else {
+        points.push_back(p);
+      }
+    }
+  }
+  return {convexHull(std::move(points)), 0};
+}
 
 }  // namespace
 
@@ -215,6 +276,7 @@ Contact deepestOf(const std::vector<ConvexPiece>& a, const std::vector<ConvexPie
 Contact partingOf(const std::vector<ConvexPiece>& a, const std::vector<ConvexPiece>& b) {
   Contact contact = deepestOf(a, b);
   if (!contact.meet() || (a.size() == 1 && b.size() == 1)) return contact;
+  if (a.size() * b.size() > kMostDifferences) return contactOf(hullOf(a), hullOf(b));
   const Vertex to = UnionSearch(a, b).shortest();
   const double depth = std::hypot(to.x, to.y);
   if (depth <= 0) return contact;

@@ -6,6 +6,10 @@
 
 namespace amber {
 
+/// So many pairs of pieces are looked at for the least translation; of more, it is told for the
+/// convex hulls of both, which parts them too, though not by least.
+inline constexpr std::size_t kMostDifferences = 1200;
+
 /// How two shapes of one or more convex pieces lie to each other: the least translation of the
 /// second that parts all their pieces, and the least distance between any where none meet. The
 /// point is that of the pair of pieces that lie deepest in each other. No pieces meet nothing, and

@@ -132,6 +132,24 @@ class ContactTest : public QObject {
     QVERIFY(!partingOf(piecesOf(corner, {}), piecesOf(Box{3, 1, 4, 4}, {})).meet());
   }
 
+  // Of many pieces the way out need not be the shortest, but it is found at once, and is one.
+  void shapesOfManyPiecesArePartedAllTheSame() {
+    Polygon star;
+    for (int i = 0; i < 256; ++i) {
+      const double angle = 2 * std::numbers::pi * i / 256;
+      const double r = i % 2 == 0 ? 40 : 60;
+      star.points.push_back({r * std::cos(angle), r * std::sin(angle)});
+    }
+    const Pieces a = piecesOf(star, {});
+    const Pieces b = piecesOf(star, {{31, 7}});
+    QVERIFY(a.size() * b.size() > kMostDifferences);
+    const Contact contact = partingOf(a, b);
+    QVERIFY(contact.depth > 50 && contact.depth < 120);
+    const Pieces parted =
+        moved(b, contact.normal.x * contact.depth, contact.normal.y * contact.depth);
+    QVERIFY(!anyMeet(a, parted));
+  }
+
   void piecesKeepTheLaws() {
     AMBER_PROPERTY("laws 1 to 4", [] {
       const ConvexPiece a = somePiece();
