@@ -4,12 +4,22 @@
 #else
 #include <QCoreApplication>
 #endif
+#include <QTemporaryDir>
 #include <QTest>
 #include <cstdio>
 
 #include "registry.h"
 
 int main(int argc, char** argv) {
+  // Settings of its own: test programs run side by side, and what one window keeps when it closes
+  // (the bench it stood at) is not what another one opens with. Programs that a test starts inherit
+  // it.
+  const QTemporaryDir settings;
+  if (!settings.isValid()) {
+    std::fputs("there is no room for the settings of a test\n", stderr);
+    return 1;
+  }
+  qputenv("XDG_CONFIG_HOME", settings.path().toUtf8());
 #ifdef AMBER_TEST_WITH_WINDOWS
   const QApplication application(argc, argv);
 #else
