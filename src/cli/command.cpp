@@ -14,7 +14,7 @@ std::vector<std::unique_ptr<Command>> allCommands() {
         makeOriginCommand, makeDriftCommand,    makeMountCommand,   makeLookCommand,
         makeRoleCommand,   makeShapeCommand,    makeRefitCommand,   makeAssetCommand,
         makeLayersCommand, makeMeetsCommand,    makeExpectCommand,  makeWeaveCommand,
-        makeMeetCommand,   makeFairnessCommand, makeCheckCommand,   makePackCommand,
+        makeMeetCommand,   makeFairnessCommand, makeCourseCommand, makeCheckCommand,   makePackCommand,
         makeVerifyCommand, makeFormatsCommand}) {
     all.push_back(make());
   }

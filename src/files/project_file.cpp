@@ -6,6 +6,7 @@
 
 #include "core/origin/anchor.h"
 #include "core/project/words.h"
+#include "files/course_file.h"
 #include "files/cut_json.h"
 #include "files/file_bytes.h"
 #include "files/geometry_json.h"
@@ -157,6 +158,14 @@ Json settingsJson(const Project& project) {
       {"expectations", jsonOf(project.expectations)}};
 }
 
+Json jsonOf(const TrialWishes& wishes) {
+  Json json = Json::object();
+  if (wishes.phantom) json["phantom"] = *wishes.phantom;
+  if (wishes.missed) json["missed"] = *wishes.missed;
+  if (wishes.gap) json["gap"] = *wishes.gap;
+  return json;
+}
+
 }  // namespace
 
 std::string projectText(const Project& project) {
@@ -165,6 +174,12 @@ std::string projectText(const Project& project) {
             {"name", project.name},
             {"nextId", project.nextId}};
   json.update(settingsJson(project));
+  if (project.trial.any()) json["trial"] = jsonOf(project.trial);
+  if (!project.courses.empty()) {
+    Json courses = Json::array();
+    for (const Course& course : project.courses) courses.push_back(jsonOf(course));
+    json["courses"] = std::move(courses);
+  }
   Json sheets = Json::array();
   for (const auto& sheet : project.sheets) sheets.push_back(sheetJson(*sheet));
   Json assets = Json::array();

@@ -7,6 +7,7 @@
 #include "core/project/ranges.h"
 #include "core/project/valid_project.h"
 #include "core/project/words.h"
+#include "files/course_file.h"
 #include "files/cut_json.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"
@@ -22,7 +23,8 @@ class ProjectReading {
  public:
   Project read(const JsonReader& root) {
     root.knows({"format", "version", "name", "nextId", "naming", "pack", "origins", "layers",
-                "kinds", "roles", "sheets", "assets", "pairing", "wakes", "expectations"});
+                "kinds", "roles", "sheets", "assets", "pairing", "wakes", "expectations",
+                "trial", "courses"});
     project_.name = root.member("name").text();
     project_.nextId = root.member("nextId").bits();
     readSettings(root);
@@ -69,6 +71,27 @@ class ProjectReading {
     if (const auto expectations = root.optionalMember("expectations")) {
       project_.expectations = readExpectations(*expectations);
     }
+    if (const auto trial = root.optionalMember("trial")) project_.trial = readWishes(*trial);
+    if (const auto courses = root.optionalMember("courses")) {
+      for (const JsonReader& from : courses->elements(kMostCourses)) {
+        if (from.failed()) break;
+        from.knows({"name", "view", "start", "solids", "actors", "mustPass"});
+        project_.courses.push_back(readCourse(from));
+      }
+    }
+  }
+
+  static TrialWishes readWishes(const JsonReader& from) {
+    from.knows({"phantom", "missed", "gap"});
+    TrialWishes wishes;
+    if (const auto phantom = from.optionalMember("phantom")) {
+      wishes.phantom = phantom->within(kShareRange);
+    }
+    if (const auto missed = from.optionalMember("missed")) {
+      wishes.missed = missed->within(kShareRange);
+    }
+    if (const auto gap = from.optionalMember("gap")) wishes.gap = gap->within(kGapWishRange);
+    return wishes;
   }
 
   static PackProfile readProfile(const JsonReader& from) {

@@ -38,7 +38,7 @@ class RandomEdits {
 
   Edit any(const Project& project) {
     project_ = &project;
-    switch (below(29)) {
+    switch (below(31)) {
       case 0:
         return PutSheet{sheet()};
       case 1:
@@ -86,7 +86,7 @@ class RandomEdits {
 
  private:
   Edit anyOfLayers() {
-    switch (below(11)) {
+    switch (below(13)) {
       case 0:
         return SetMotion{assetId(), static_cast<Motion>(below(3))};
       case 1:
@@ -107,6 +107,15 @@ class RandomEdits {
         return SetLayers{{layer(), name()}};
       case 9:
         return SetMeetingRule{static_cast<Pairing>(below(2)), static_cast<Wakes>(below(3))};
+      case 10:
+        return SetTrialWishes{{number(), std::nullopt, number()}};
+      case 11:
+        return SetCourses{{{.name = name(),
+                            .start = {number(), 0},
+                            .solids = {Box{number(), 0, number(), 4},
+                                       StandingAsset{name(), below(3), {0, number()}, odd()}},
+                            .actors = {{name(), {number(), 1}, GamePoint{2, 3}, number()}},
+                            .mustPass = odd()}}};
       default:
         return SetExpectations{{{phrase(), static_cast<Verb>(below(3)), phrase(), odd()},
                                 {phrase(), static_cast<Verb>(below(3)), phrase(), odd()}}};

@@ -7,6 +7,7 @@
 
 #include "core/project/frame_index.h"
 #include "core/project/layer_edits.h"
+#include "core/project/sound_course.h"
 #include "core/project/valid_project.h"
 
 namespace amber {
@@ -156,9 +157,10 @@ class Application {
     if (!edit.animation) {
       const std::string before = std::exchange(asset->name, edit.name);
       close();
-      // Where another has the old name, the expectations speak of that.
+      // Where another has the old name, the expectations and courses speak of that.
       if (findAsset(project_, before) == nullptr) {
         renameInExpectations(project_, PhraseOf::Asset, before, edit.name);
+        renameInCourses(project_.courses, before, edit.name);
       }
       return {};
     }
@@ -256,6 +258,16 @@ class Application {
 
   Result<void> operator()(const SetExpectations& edit) {
     project_.expectations = edit.expectations;
+    return {};
+  }
+
+  Result<void> operator()(const SetTrialWishes& edit) {
+    project_.trial = edit.wishes;
+    return {};
+  }
+
+  Result<void> operator()(const SetCourses& edit) {
+    project_.courses = edit.courses;
     return {};
   }
 

@@ -10,6 +10,7 @@
 #include "core/geometry/shape.h"
 #include "core/image/ink.h"
 #include "core/image/orientation.h"
+#include "core/project/course.h"
 #include "core/project/cut.h"
 #include "core/project/expectation.h"
 #include "core/project/layering.h"
@@ -168,6 +169,17 @@ struct OriginWishes {
   bool operator==(const OriginWishes&) const = default;
 };
 
+/// What the project wants of shapes where two assets meet, over all offsets, for checks; what is
+/// not said is not checked.
+struct TrialWishes {
+  std::optional<double> phantom = {};  ///< The greatest share of phantom hits, 0 to 1.
+  std::optional<double> missed = {};   ///< The greatest share of missed ones, 0 to 1.
+  std::optional<double> gap = {};      ///< How much empty air there may be at a hit, px: 0 to 1024.
+
+  bool any() const { return phantom || missed || gap; }
+  bool operator==(const TrialWishes&) const = default;
+};
+
 /// What holds for the whole project. One value, so that whoever asks whether settings differ cannot
 /// forget one.
 struct ProjectSettings {
@@ -181,6 +193,8 @@ struct ProjectSettings {
   Pairing pairing = Pairing::Either;
   Wakes wakes = Wakes::Mover;
   std::vector<Expectation> expectations;
+  TrialWishes trial;
+  std::vector<Course> courses;  ///< No two of one name.
 
   bool operator==(const ProjectSettings&) const = default;
 };

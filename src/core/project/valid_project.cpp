@@ -8,6 +8,7 @@
 #include "core/base/snake_case.h"
 #include "core/base/utf8.h"
 #include "core/project/ranges.h"
+#include "core/project/sound_course.h"
 #include "core/project/sound_cut.h"
 #include "core/project/sound_recipe.h"
 
@@ -137,6 +138,10 @@ class Validation {
              soundCount(project_.roles.size(), kMostRoles, "roles"),
              soundCount(project_.kinds.size(), kMostKinds, "kinds"),
              soundCount(project_.expectations.size(), kMostExpectations, "expectations"),
+             soundCount(project_.courses.size(), kMostCourses, "courses"),
+             in("trial", held(kShareRange, project_.trial.phantom.value_or(0), "phantom")),
+             in("trial", held(kShareRange, project_.trial.missed.value_or(0), "missed")),
+             in("trial", held(kGapWishRange, project_.trial.gap.value_or(0), "gap")),
              soundCount(project_.sheets.size(), kMostThings, "sheets"),
              soundCount(project_.assets.size(), kMostThings, "assets")});
         !sound) {
@@ -149,6 +154,26 @@ class Validation {
       const Expectation& one = project_.expectations[i];
       Sound sound = firstOf({in("who", soundPhrase(one.who)), in("whom", soundPhrase(one.whom))});
       if (!sound) return in("expectations", i, std::move(sound));
+    }
+    return soundCourses();
+  }
+
+  Sound soundCourses() const {
+    std::unordered_set<std::string_view> names;
+    for (std::size_t i = 0; i < project_.courses.size(); ++i) {
+      const Course& course = project_.courses[i];
+      Sound sound = firstOf({soundText(course.name, "name"), validated(course)});
+      if (sound && !names.insert(course.name).second) {
+        sound = wrong("name", "two courses are called " + course.name);
+      }
+      for (const CourseSolid& solid : course.solids) {
+        const auto* standing = std::get_if<StandingAsset>(&solid);
+        if (sound && standing != nullptr) sound = soundText(standing->asset, "asset");
+      }
+      for (const CourseActor& actor : course.actors) {
+        if (sound) sound = soundText(actor.asset, "asset");
+      }
+      if (!sound) return in("courses", i, std::move(sound));
     }
     return {};
   }

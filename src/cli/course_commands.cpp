@@ -1,0 +1,141 @@
+// The command course.
+#include <CLI/CLI.hpp>
+#include <algorithm>
+#include <filesystem>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+#include "cli/commands.h"
+#include "cli/common_options.h"
+#include "core/base/words.h"
+#include "core/trial/course/course_setup.h"
+#include "files/course_file.h"
+#include "files/csv_table.h"
+#include "files/file_bytes.h"
+#include "work/course_tables.h"
+#include "work/open_project.h"
+
+namespace amber {
+namespace {
+
+constexpr long long kMostCourseBytes = 64LL * 1024 * 1024;
+
+// An option of a number in a range.
+void addNumber(CLI::App& app, const char* name, std::optional<double>& into, const char* what,
+               const Range<double>& range) {
+  app.add_option(name, into, what)->check(inRange(range));
+}
+
+class CourseCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"course", "Run an asset over a course and tell what happens",
+            "course keeper.amber chr_keeper --course steps --moves slide --script walk"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    app.add_option("A", asset_, "The asset that runs")->required();
+    app.add_option("--course", choice_.course,
+                   "floor, steps, slope, gaps, ceiling, wall, thin, seams, tour (all of them), one "
+                   "of the project's own, or a file");
+    app.add_option("--role", choice_.role, "The only role that is stopped; all whose duty it is");
+    app.add_option("--moves", moves_, "How the game moves things")->check(oneOf(kMovesWords));
+    app.add_option("--view", view_, "From the side, or from above")->check(oneOf(kCourseViewWords));
+    addNumber(app, "--rate", choice_.rate, "Ticks a second", kRateRange);
+    addNumber(app, "--speed", choice_.speed, "To the sides, px a second", kSpeedRange);
+    addNumber(app, "--jump", choice_.jump, "Upward at a jump, px a second", kSpeedRange);
+    addNumber(app, "--gravity", choice_.gravity, "px a second, each second", kGravityRange);
+    addNumber(app, "--fall", choice_.fall, "The greatest fall, px a second", kSpeedRange);
+    addNumber(app, "--slope", choice_.slope, "The steepest floor walked, degrees", kSlopeRange);
+    addNumber(app, "--step", choice_.ledge, "The highest ledge climbed by slide, px", kLedgeRange);
+    addNumber(app, "--step-height", choice_.step, "Of built-in steps, px", kCourseSizeRange);
+    addNumber(app, "--gap-width", choice_.gap, "Of built-in holes, px", kCourseSizeRange);
+    addNumber(app, "--ceiling-height", choice_.ceiling, "Of a low passage, px", kCourseSizeRange);
+    addNumber(app, "--wall-width", choice_.wall, "Of thin walls, px", kCourseSizeRange);
+    addNumber(app, "--tile-size", choice_.tile, "Of a floor of tiles, px", kCourseSizeRange);
+    app.add_option("--script", choice_.script, "walk, jump, dash, or a file of ticks and keys");
+    app.add_option("--ticks", choice_.ticks, "How long a built-in script runs")
+        ->check(CLI::Range(1, kMostTicks));
+    app.add_option("--idle", choice_.animations.idle, "The animation of standing");
+    app.add_option("--walk", choice_.animations.walk, "Of walking");
+    app.add_option("--leap", choice_.animations.jump, "Of rising in the air");
+    app.add_option("--drop", choice_.animations.fall, "Of falling");
+    app.add_flag("--must-pass", mustPass_, "What goes wrong is an error: the exit is 1");
+    app.add_option("--csv", csv_, "The events as a table, to this file");
+  }
+  Result<Exit> run(bool json) override {
+    const auto open = openProject(project_);
+    if (!open) return tl::unexpected(open.error());
+    const Asset* asset = findAsset(open->project, asset_);
+    if (asset == nullptr) {
+      return failure(ErrorCode::UnknownTarget, "no asset is called \"" + asset_ + "\"");
+    }
+    const auto setup = setupOf(open->project, *asset);
+    if (!setup) return tl::unexpected(setup.error());
+    const auto result = courseRun(open->project, *asset, *setup);
+    if (!result) return tl::unexpected(result.error());
+    for (const CourseEvent& event : result->events) {
+      std::cerr << "tick " << event.tick << ": " << event.text << "\n";
+    }
+    if (!csv_.empty()) {
+      const auto written = writeFileAtomically(csv_, csvText(courseRows(*result)));
+      if (!written) return tl::unexpected(written.error());
+    }
+    if (json) std::cout << jsonText(runJson(*result));
+    const bool faults = std::any_of(result->events.begin(), result->events.end(),
+                                    [](const CourseEvent& one) { return isFault(one.kind); });
+    return faults && (mustPass_ || setup->course.mustPass) ? Exit::Findings : Exit::Done;
+  }
+
+ private:
+  Result<CourseSetup> setupOf(const Project& project, const Asset& asset) {
+    if (!moves_.empty()) choice_.moves = *enumFrom<Moves>(kMovesWords, moves_);
+    if (!view_.empty()) choice_.view = *enumFrom<CourseView>(kCourseViewWords, view_);
+    std::optional<Course> course;
+    if (isFile(choice_.course, kCourseNames) && !isOwn(project)) {
+      const auto text = readFile(choice_.course, kMostCourseBytes);
+      if (!text) return tl::unexpected(text.error());
+      auto read = courseFromText(*text, choice_.course);
+      if (!read) return tl::unexpected(read.error());
+      course = std::move(*read);
+    }
+    std::optional<CourseScript> script;
+    if (isFile(choice_.script, kScriptNames)) {
+      const auto text = readFile(choice_.script, kMostCourseBytes);
+      if (!text) return tl::unexpected(text.error());
+      auto read = scriptFromText(*text, choice_.script);
+      if (!read) return tl::unexpected(read.error());
+      script = std::move(*read);
+    }
+    return courseSetup(project, asset, choice_, std::move(course), std::move(script));
+  }
+
+  bool isOwn(const Project& project) const {
+    return std::any_of(project.courses.begin(), project.courses.end(),
+                       [&](const Course& one) { return one.name == choice_.course; });
+  }
+
+  // A name that is none of ours and that lies on the disk, or looks as if it should.
+  template <std::size_t N>
+  static bool isFile(const std::string& name, const std::array<std::string_view, N>& names) {
+    if (std::find(names.begin(), names.end(), name) != names.end()) return false;
+    std::error_code ignored;
+    return std::filesystem::exists(name, ignored) || name.find_first_of("./") != std::string::npos;
+  }
+
+  std::string project_;
+  std::string asset_;
+  CourseChoice choice_;
+  std::string moves_;
+  std::string view_;
+  bool mustPass_ = false;
+  std::string csv_;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeCourseCommand() {
+  return std::make_unique<CourseCommand>();
+}
+
+}  // namespace amber

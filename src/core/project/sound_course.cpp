@@ -1,0 +1,78 @@
+#include "core/project/sound_course.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace amber {
+namespace {
+
+bool near(double value) {
+  return std::abs(value) <= kFarthestPlace;  // Not of a NaN either.
+}
+
+bool near(GamePoint point) {
+  return near(point.x) && near(point.y);
+}
+
+struct SoundSolid {
+  std::string operator()(const Box& box) const {
+    if (!near(box.x) || !near(box.y) || !near(box.w) || !near(box.h)) return "lies too far out";
+    return box.w >= kLeastBoxSide && box.h >= kLeastBoxSide ? "" : "is a box without sides";
+  }
+  std::string operator()(const Polygon& polygon) const {
+    const auto& points = polygon.points;
+    if (points.size() < 3) return "is a polygon of fewer than 3 points";
+    if (points.size() > static_cast<std::size_t>(kMostPolygonPoints)) {
+      return "is a polygon of too many points";
+    }
+    if (!std::all_of(points.begin(), points.end(),
+                     [](const Vertex& p) { return near(p.x) && near(p.y); })) {
+      return "lies too far out";
+    }
+    if (faultOf(polygon) != PolygonFault::None) return "is a polygon that crosses itself";
+    return twiceArea(points) > 0 ? "" : "is a polygon that is not clockwise";
+  }
+  std::string operator()(const StandingAsset& asset) const {
+    if (!near(asset.at)) return "lies too far out";
+    return asset.frame >= 1 ? "" : "shows a frame before the first";
+  }
+};
+
+}  // namespace
+
+Result<void> validated(const Course& course) {
+  const auto wrong = [](std::string sentence) {
+    return failure(ErrorCode::BadValue, std::move(sentence));
+  };
+  if (!near(course.start)) return wrong("the course starts too far out");
+  if (course.solids.size() > kMostSolids) return wrong("the course has too many solids");
+  if (course.actors.size() > kMostActors) return wrong("the course has too many actors");
+  for (std::size_t i = 0; i < course.solids.size(); ++i) {
+    const std::string what = std::visit(SoundSolid{}, course.solids[i]);
+    if (!what.empty()) return wrong("solid " + std::to_string(i + 1) + " " + what);
+  }
+  for (const CourseActor& actor : course.actors) {
+    if (!near(actor.at) || (actor.to && !near(*actor.to))) {
+      return wrong("\"" + actor.asset + "\" stands too far out");
+    }
+    if (!kActorSpeedRange.holds(actor.speed)) {
+      return wrong("\"" + actor.asset + "\" goes too fast");
+    }
+  }
+  return {};
+}
+
+void renameInCourses(std::vector<Course>& courses, const std::string& from,
+                     const std::string& to) {
+  for (Course& course : courses) {
+    for (CourseSolid& solid : course.solids) {
+      auto* standing = std::get_if<StandingAsset>(&solid);
+      if (standing != nullptr && standing->asset == from) standing->asset = to;
+    }
+    for (CourseActor& actor : course.actors) {
+      if (actor.asset == from) actor.asset = to;
+    }
+  }
+}
+
+}  // namespace amber

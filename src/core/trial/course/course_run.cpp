@@ -1,0 +1,426 @@
+#include "core/trial/course/course_run.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <set>
+
+#include "core/geometry/tolerances.h"
+#include "core/project/playback.h"
+
+namespace amber {
+namespace {
+
+// Ticks within which ground that is found again was never meant to be lost, and how far it may lie
+// higher or lower to be a level floor, px.
+constexpr int kFlickerTicks = 2;
+constexpr double kLevelFloor = 1;
+
+// What is no higher than this share of a body should not stop it, where no step is set.
+constexpr double kLowEdge = 0.25;
+
+constexpr std::array<Vertex, 4> kWays = {{{-1, 0}, {1, 0}, {0, -1}, {0, 1}}};
+
+GamePoint gamePoint(Vertex place) {
+  return {place.x, place.y};
+}
+
+int animationNamed(const Asset& asset, const std::string& wanted,
+                   std::initializer_list<std::string_view> words) {
+  const auto find = [&](auto&& fits) {
+    for (std::size_t i = 0; i < asset.animations.size(); ++i) {
+      if (!asset.animations[i].steps.empty() && fits(asset.animations[i].name)) {
+        return static_cast<int>(i);
+      }
+    }
+    return -1;
+  };
+  if (!wanted.empty()) return find([&](const std::string& name) { return name == wanted; });
+  for (const std::string_view word : words) {
+    const int exact = find([&](const std::string& name) { return name == word; });
+    if (exact >= 0) return exact;
+    const int holding = find([&](const std::string& name) {
+      return name.find(word) != std::string::npos;
+    });
+    if (holding >= 0) return holding;
+  }
+  return find([](const std::string&) { return true; });
+}
+
+bool means(const Phrase& phrase, const Project& project, const Asset& asset,
+           const PartySettings& party, std::string_view role) {
+  if (!phrase.role.empty() && phrase.role != role) return false;
+  switch (phrase.of) {
+    case PhraseOf::Asset:
+      return asset.name == phrase.name;
+    case PhraseOf::Kind:
+      return asset.kind == phrase.name;
+    case PhraseOf::Layer: {
+      const auto layer = std::find(project.layers.begin(), project.layers.end(), phrase.name);
+      return layer != project.layers.end() &&
+             (party.on >> static_cast<unsigned>(layer - project.layers.begin()) & 1U) != 0;
+    }
+    case PhraseOf::All:
+      return true;
+  }
+  return false;
+}
+
+}  // namespace
+
+int CourseRun::count(CourseEventKind kind) const {
+  return static_cast<int>(std::count_if(
+      events.begin(), events.end(), [&](const CourseEvent& one) { return one.kind == kind; }));
+}
+
+double CourseRun::worst(CourseEventKind kind) const {
+  double worst = 0;
+  for (const CourseEvent& one : events) {
+    if (one.kind == kind) worst = std::max(worst, one.px);
+  }
+  return worst;
+}
+
+CourseRunner::CourseRunner(std::shared_ptr<CourseWorld> world, MoverRules rules)
+    : world_(std::move(world)), rules_(std::move(rules)) {
+  const Asset& asset = *world_->figure().asset;
+  const CourseAnimations& names = rules_.animations;
+  const auto named = [&](const std::string& wanted,
+                         std::initializer_list<std::string_view> words) {
+    animations_.push_back(animationNamed(asset, wanted, words));
+  };
+  named(names.idle, {"idle", "stand"});
+  named(names.walk, {"walk", "run", "move", "idle"});
+  named(names.jump, {"jump", "fall", "walk", "idle"});
+  named(names.fall, {"fall", "jump", "walk", "idle"});
+  place_ = {world_->course().start.x, world_->course().start.y};
+  heard_.assign(world_->project().roles.size(), false);
+  show(Playing::Idle);
+  shown_ = look();
+  for (const FigureShape& shape : shown_.shapes) {
+    if (!world_->stopping()[shape.role]) continue;
+    const Obstacle::Bounds& bounds = world_->store().bounds(shape.pieces);
+    bodyHeight_ = std::max(bodyHeight_, bounds.bottom - bounds.top);
+  }
+  world_->standing(0);
+  findGround();
+  lostAt_ = -1;
+}
+
+const FigureLook& CourseRunner::look() const {
+  return world_->figure().looks[frame_][mirrored_ ? 1 : 0];
+}
+
+void CourseRunner::tick(CourseKeys keys) {
+  world_->standing(tick_ / rules_.rate);
+  want(keys);
+  settleShape();
+  const Vertex from = place_;
+  const bool grounded = grounded_;
+  const Moved moved = movedBy(*world_, look(), {place_, speed_, grounded_, jumps_}, rules_);
+  place_ = moved.place;
+  speed_ = moved.speed;
+  tellStops(moved, grounded);
+  if (rules_.moves != Moves::Slide) tellTunnels(from);
+  findGround();
+  tellStuck(keys, from, moved);
+  tellNotices();
+  run_.ticks.push_back({gamePoint(place_), speed_, frame_, mirrored_, grounded_});
+  if (grounded_) ++run_.ground;
+  ++tick_;
+}
+
+// The speed that the keys want, and gravity.
+void CourseRunner::want(CourseKeys keys) {
+  speed_.x = rules_.speed * (static_cast<int>(keys.right) - static_cast<int>(keys.left));
+  if (speed_.x != 0) mirrored_ = speed_.x < 0;
+  jumps_ = false;
+  if (!side()) {
+    speed_.y = rules_.speed * (static_cast<int>(keys.down) - static_cast<int>(keys.up));
+    return;
+  }
+  if (keys.jump && grounded_ && rules_.jump > 0) {
+    speed_.y = -rules_.jump;
+    jumps_ = true;
+    jumping_ = Jumping{place_, place_.y};
+  }
+  speed_.y = std::min(speed_.y + rules_.gravity / rules_.rate, rules_.fall);
+}
+
+void CourseRunner::show(Playing playing) {
+  if (playing != playing_) since_ = tick_;
+  playing_ = playing;
+  const int which = animations_[static_cast<std::size_t>(playing)];
+  const Asset& asset = *world_->figure().asset;
+  frame_ = 0;
+  if (which < 0) return;
+  const Animation& animation = asset.animations[static_cast<std::size_t>(which)];
+  const auto elapsed = static_cast<long long>((tick_ - since_) * 1000 / rules_.rate);
+  const FrameId shown = animation.steps[stepAt(animation, elapsed)].frame;
+  const auto frame = std::find_if(asset.frames.begin(), asset.frames.end(),
+                                  [&](const Frame& one) { return one.id == shown; });
+  frame_ = static_cast<std::size_t>(frame - asset.frames.begin());
+}
+
+// The animation by what it does, its step, and what a new shape lies in.
+void CourseRunner::settleShape() {
+  const bool still = speed_.x == 0 && (side() || speed_.y == 0);
+  if (side() && (!grounded_ || jumps_)) {
+    show(speed_.y < 0 ? Playing::Jump : Playing::Fall);
+  } else {
+    show(still ? Playing::Idle : Playing::Walk);
+  }
+  if (look() == shown_) return;
+  shown_ = look();
+  CourseWorld::RoleContact deepest;
+  const Standing* in = nullptr;
+  for (const Standing& one : world_->standingNow()) {
+    const auto overlap = world_->parting(shown_, place_, one);
+    if (overlap.contact.depth <= deepest.contact.depth) continue;
+    deepest = overlap;
+    in = &one;
+  }
+  if (in != nullptr) tell(CourseEventKind::Pop, deepest.role, in, deepest.contact.depth);
+}
+
+CourseEvent& CourseRunner::tell(CourseEventKind kind, std::size_t role, const Standing* with,
+                                double px) {
+  CourseEvent event;
+  event.kind = kind;
+  event.tick = tick_;
+  event.role = world_->project().roles[role].name;
+  if (with != nullptr) event.with = world_->nameOf(*with);
+  event.at = gamePoint(place_);
+  event.px = px;
+  event.text = sentenceOf(event);
+  run_.events.push_back(std::move(event));
+  return run_.events.back();
+}
+
+// Gaps and catches, where they begin.
+void CourseRunner::tellStops(const Moved& moved, bool grounded) {
+  bool gapAcross = false;
+  bool gapAlong = false;
+  bool caught = false;
+  const std::vector<Standing>& standing = world_->standingNow();
+  for (const Stop& stop : moved.stops) {
+    if (stop.shortBy > kGroundReach) {
+      bool& now = stop.sideways ? gapAcross : gapAlong;
+      const bool before = stop.sideways ? gapAcross_ : gapAlong_;
+      if (!now && !before) {
+        tell(CourseEventKind::Gap, stop.role, &standing[stop.by], stop.shortBy);
+      }
+      now = true;
+    }
+    if (stop.sideways && grounded && side() && !caught) {
+      const auto height = edgeHeight(stop);
+      caught = height.has_value();
+      if (caught && !catching_) {
+        tell(CourseEventKind::Catch, stop.role, &standing[stop.by], *height);
+      }
+    }
+  }
+  gapAcross_ = gapAcross;
+  gapAlong_ = gapAlong;
+  catching_ = caught;
+}
+
+// How high the edge is that stopped it, where it is low enough to be passed: over what stands just
+// behind where it stopped the way down is measured, from as high as it may be.
+std::optional<double> CourseRunner::edgeHeight(const Stop& stop) const {
+  const double limit = std::max(1.0, rules_.step > 0 ? rules_.step : bodyHeight_ * kLowEdge);
+  const double way = stop.normal.x < 0 ? 1 : -1;
+  const double far = stop.shortBy + std::max(1.0, bodyHeight_ / 4);
+  const Surroundings near =
+      world_->around(shown_, {place_.x - far - 1, place_.y - limit - 1, place_.x + far + 1,
+                              place_.y + limit + 1});
+  double highest = 0;
+  for (const double beyond : {0.5, 1.0, far - stop.shortBy}) {
+    const Vertex above{place_.x + way * (stop.shortBy + beyond), place_.y - limit};
+    if (near.holds(above)) return std::nullopt;
+    const auto top = near.firstHit(above, {0, limit});
+    if (top) highest = std::max(highest, limit * (1 - top->share));
+  }
+  return highest;
+}
+
+// A solid that it lies in neither before nor after, and that both the straight way and the way
+// along the axes cross: a corner that is passed on the outside is not gone through.
+void CourseRunner::tellTunnels(Vertex from) {
+  const Vertex move{place_.x - from.x, place_.y - from.y};
+  if (move.x == 0 && move.y == 0) return;
+  const Surroundings near = world_->around(
+      shown_, {std::min(from.x, place_.x), std::min(from.y, place_.y),
+               std::max(from.x, place_.x), std::max(from.y, place_.y)});
+  struct Crossing {
+    std::size_t role = 0;
+    bool straight = false;
+    bool axes = false;
+    bool within = false;
+  };
+  std::map<std::size_t, Crossing> crossings;
+  for (const NearObstacle& one : near.near()) {
+    Crossing& crossing = crossings[one.whose];
+    crossing.role = one.role;
+    const Vertex start{from.x - one.at.x, from.y - one.at.y};
+    const Vertex end{place_.x - one.at.x, place_.y - one.at.y};
+    const Vertex corner{end.x, start.y};
+    crossing.within =
+        crossing.within || one.obstacle->holds(start) || one.obstacle->holds(end);
+    crossing.straight = crossing.straight || one.obstacle->hitBy(start, move).has_value();
+    crossing.axes = crossing.axes || one.obstacle->hitBy(start, {move.x, 0}).has_value() ||
+                    one.obstacle->hitBy(corner, {0, move.y}).has_value();
+  }
+  for (const auto& [whose, crossing] : crossings) {
+    if (crossing.within || !crossing.straight || !crossing.axes) continue;
+    tell(CourseEventKind::Tunnel, crossing.role, &world_->standingNow()[whose],
+         std::sqrt(move.x * move.x + move.y * move.y));
+  }
+}
+
+void CourseRunner::findGround() {
+  const bool before = grounded_;
+  grounded_ = false;
+  if (!side()) return;
+  const Surroundings near = world_->around(
+      look(), {place_.x - 1, place_.y - 1, place_.x + 1, place_.y + 1});
+  grounded_ = groundUnder(near, place_, rules_.slope);
+  if (jumping_) {
+    jumping_->top = std::min(jumping_->top, place_.y);
+    if (grounded_ && !jumps_) {
+      const JumpMeasure measure{jumping_->from.y - jumping_->top,
+                                std::abs(place_.x - jumping_->from.x)};
+      if (!run_.jump || measure.height > run_.jump->height) run_.jump = measure;
+      jumping_.reset();
+    }
+  }
+  if (before && !grounded_) {
+    lostAt_ = jumps_ ? -1 : tick_;
+    lostHeight_ = place_.y;
+  } else if (!before && grounded_ && lostAt_ >= 0) {
+    const bool level = std::abs(place_.y - lostHeight_) <= kLevelFloor;
+    if (tick_ - lostAt_ <= kFlickerTicks && level) {
+      tell(CourseEventKind::Flicker, groundRole(near), nullptr, 0);
+    }
+    lostAt_ = -1;
+  }
+}
+
+std::size_t CourseRunner::groundRole(const Surroundings& near) const {
+  const auto hit = near.firstHit(place_, {0, 2 * kGroundReach});
+  return hit ? hit->by->role : near.near().front().role;
+}
+
+void CourseRunner::tellStuck(CourseKeys keys, Vertex from, const Moved& moved) {
+  if (!(place_ == from)) stuck_ = false;
+  if (stuck_ || !keys.any() || !(place_ == from) || moved.stops.empty()) return;
+  const double whole = std::max(rules_.speed / rules_.rate, kGroundReach);
+  const double step = rules_.moves == Moves::Axes    ? whole
+                      : rules_.moves == Moves::Close ? std::min(1.0, whole)
+                                                     : kGroundReach;
+  const Surroundings near =
+      world_->around(shown_, {place_.x - step - 1, place_.y - step - 1, place_.x + step + 1,
+                              place_.y + step + 1});
+  const bool free = std::any_of(kWays.begin(), kWays.end(), [&](const Vertex& way) {
+    return !near.holds({place_.x + way.x * step, place_.y + way.y * step});
+  });
+  if (free) return;
+  stuck_ = true;
+  const auto in = near.deepest(place_);
+  const Stop& stop = moved.stops.front();
+  tell(CourseEventKind::Stuck, stop.role, &world_->standingNow()[stop.by], in.depth);
+}
+
+void CourseRunner::tellNotices() {
+  const std::vector<Standing>& standing = world_->standingNow();
+  for (const Standing& other : standing) {
+    if (other.figure == nullptr) continue;
+    const Vertex seen{place_.x - other.at.x, place_.y - other.at.y};
+    for (const FigureShape& shape : shown_.shapes) {
+      const Answer answer = world_->answerOf(shape.role, other);
+      if (!answer.told.any()) continue;
+      if (!holds(world_->store().between(other.pieces, shape.pieces), seen)) continue;
+      if (answer.told.a) tellNotice(shape.role, other, true);
+      if (answer.told.b) tellNotice(shape.role, other, false);
+    }
+  }
+  std::erase_if(told_, [&](const Told& told) { return told.tick != tick_; });
+}
+
+// One that goes on from the last tick lasts; another begins.
+void CourseRunner::tellNotice(std::size_t role, const Standing& other, bool own) {
+  if (own) heard_[role] = true;
+  const auto known = std::find_if(told_.begin(), told_.end(), [&](const Told& told) {
+    return told.thing == other.thing && told.role == role && told.other == other.role &&
+           told.own == own;
+  });
+  if (known != told_.end()) {
+    known->tick = tick_;
+    run_.events[known->event].until = tick_;
+    return;
+  }
+  CourseEvent& event = tell(CourseEventKind::Notice, role, &other, 0);
+  event.until = tick_;
+  if (!own) {
+    const std::string& asset = world_->figure().asset->name;
+    event.with = asset + ":" + event.role;
+    event.role = world_->nameOf(other);
+    event.text = sentenceOf(event);
+  }
+  told_.push_back({other.thing, role, other.role, own, run_.events.size() - 1, tick_});
+}
+
+CourseRun CourseRunner::ended() const {
+  CourseRunner last = *this;
+  last.tick_ = std::max(0, tick_ - 1);
+  const Project& project = world_->project();
+  const Figure& figure = world_->figure();
+  std::set<std::size_t> roles;
+  for (const auto& looks : figure.looks) {
+    for (const FigureShape& shape : looks[0].shapes) roles.insert(shape.role);
+  }
+  for (const std::size_t role : roles) {
+    if (figure.parties[role].duty != Duty::Notices || heard_[role]) continue;
+    const bool wanted = std::any_of(
+        project.expectations.begin(), project.expectations.end(), [&](const Expectation& one) {
+          return one.verb == Verb::Notices &&
+                 means(one.who, project, *figure.asset, figure.parties[role],
+                       project.roles[role].name) &&
+                 isOnCourse(one.whom);
+        });
+    if (wanted) last.tell(CourseEventKind::Deaf, role, nullptr, 0);
+  }
+  return std::move(last.run_);
+}
+
+// Whether any party that the phrase means stands on the course: of what is not there nobody can be
+// told.
+bool CourseRunner::isOnCourse(const Phrase& phrase) const {
+  const std::vector<Standing>& standing = world_->standingNow();
+  return std::any_of(standing.begin(), standing.end(), [&](const Standing& one) {
+    return one.figure != nullptr &&
+           means(phrase, world_->project(), *one.figure->asset, one.figure->parties[one.role],
+                 world_->project().roles[one.role].name);
+  });
+}
+
+CourseRun courseRun(const std::shared_ptr<CourseWorld>& world, const MoverRules& rules,
+                    const CourseScript& script, const Progress& progress) {
+  CourseRunner runner(world, rules);
+  constexpr int kTicksBetweenLooks = 256;
+  std::size_t next = 0;
+  CourseKeys keys;
+  for (int tick = 0; tick < script.ticks; ++tick) {
+    if (tick % kTicksBetweenLooks == 0) {
+      if (progress.cancelled()) break;
+      progress.at(tick, script.ticks);
+    }
+    for (; next < script.keys.size() && script.keys[next].from <= tick; ++next) {
+      keys = script.keys[next].down;
+    }
+    runner.tick(keys);
+  }
+  return runner.ended();
+}
+
+}  // namespace amber

@@ -1,0 +1,95 @@
+#include "core/trial/course/course_setup.h"
+
+#include <algorithm>
+
+namespace amber {
+namespace {
+
+void take(double& value, const std::optional<double>& chosen) {
+  if (chosen) value = *chosen;
+}
+
+Result<MoverRules> rulesOf(const BodySize& body, const CourseChoice& choice) {
+  MoverRules rules = rulesFor(body);
+  if (choice.moves) rules.moves = *choice.moves;
+  take(rules.rate, choice.rate);
+  take(rules.speed, choice.speed);
+  take(rules.jump, choice.jump);
+  take(rules.gravity, choice.gravity);
+  take(rules.fall, choice.fall);
+  take(rules.slope, choice.slope);
+  take(rules.step, choice.ledge);
+  rules.animations = choice.animations;
+  return validated(rules);
+}
+
+Result<void> knownAnimations(const Asset& asset, const CourseAnimations& animations) {
+  for (const std::string& name :
+       {animations.idle, animations.walk, animations.jump, animations.fall}) {
+    const bool known = name.empty() || std::any_of(asset.animations.begin(), asset.animations.end(),
+                                                   [&](const Animation& one) {
+                                                     return one.name == name && !one.steps.empty();
+                                                   });
+    if (!known) {
+      return failure(ErrorCode::UnknownTarget,
+                     "\"" + asset.name + "\" has no animation called \"" + name + "\"");
+    }
+  }
+  return {};
+}
+
+Result<Course> courseOf(const Project& project, const CourseChoice& choice, const BodySize& body,
+                        const CourseSizes& sizes) {
+  const auto own = std::find_if(project.courses.begin(), project.courses.end(),
+                                [&](const Course& one) { return one.name == choice.course; });
+  if (own != project.courses.end()) return *own;
+  return builtInCourse(choice.course, choice.view.value_or(CourseView::Side), body, sizes);
+}
+
+}  // namespace
+
+Result<CourseSetup> courseSetup(const Project& project, const Asset& asset,
+                                const CourseChoice& choice, std::optional<Course> course,
+                                std::optional<CourseScript> script) {
+  if (!choice.role.empty() && findRole(project, choice.role) == nullptr) {
+    return failure(ErrorCode::UnknownTarget, "no role is called \"" + choice.role + "\"");
+  }
+  const auto animated = knownAnimations(asset, choice.animations);
+  if (!animated) return tl::unexpected(animated.error());
+  const auto body = bodySizeOf(project, asset, choice.role);
+  if (!body) return tl::unexpected(body.error());
+  const auto rules = rulesOf(*body, choice);
+  if (!rules) return tl::unexpected(rules.error());
+  CourseSetup setup{{}, *rules, sizesFor(*body, *rules), {}, choice.role};
+  take(setup.sizes.step, choice.step);
+  take(setup.sizes.gap, choice.gap);
+  take(setup.sizes.ceiling, choice.ceiling);
+  take(setup.sizes.wall, choice.wall);
+  take(setup.sizes.tile, choice.tile);
+  if (course) {
+    setup.course = std::move(*course);
+  } else {
+    auto found = courseOf(project, choice, *body, setup.sizes);
+    if (!found) return tl::unexpected(found.error());
+    setup.course = std::move(*found);
+  }
+  if (choice.view) setup.course.view = *choice.view;
+  if (script) {
+    setup.script = std::move(*script);
+    return setup;
+  }
+  const int ticks = choice.ticks.value_or(ticksFor(setup.course, setup.rules));
+  auto built = builtInScript(choice.script, ticks, setup.rules.rate);
+  if (!built) return tl::unexpected(built.error());
+  setup.script = std::move(*built);
+  return setup;
+}
+
+Result<CourseRun> courseRun(const Project& project, const Asset& asset, const CourseSetup& setup,
+                            const Progress& progress) {
+  const auto world = CourseWorld::make(project, asset, setup.course, setup.role);
+  if (!world) return tl::unexpected(world.error());
+  return courseRun(*world, setup.rules, setup.script, progress);
+}
+
+}  // namespace amber

@@ -1,0 +1,57 @@
+#pragma once
+
+#include <optional>
+#include <string>
+
+#include "core/trial/course/built_in_courses.h"
+#include "core/trial/course/course_run.h"
+
+namespace amber {
+
+/// What was chosen of a trial on a course; what was not suits the asset.
+struct CourseChoice {
+  std::string course = "tour";  ///< Of the project's own, or built in.
+  std::string role;             ///< The only one that is stopped; empty for all that stop.
+  std::string script = "walk";
+  std::optional<Moves> moves = {};
+  std::optional<CourseView> view = {};
+  std::optional<double> rate = {};
+  std::optional<double> speed = {};
+  std::optional<double> jump = {};
+  std::optional<double> gravity = {};
+  std::optional<double> fall = {};
+  std::optional<double> slope = {};
+  std::optional<double> ledge = {};  ///< The step of MoverRules.
+  std::optional<double> step = {};   ///< Sizes of a built-in course.
+  std::optional<double> gap = {};
+  std::optional<double> ceiling = {};
+  std::optional<double> wall = {};
+  std::optional<double> tile = {};
+  std::optional<int> ticks = {};  ///< Of a built-in script.
+  CourseAnimations animations = {};
+
+  bool operator==(const CourseChoice&) const = default;
+};
+
+/// A trial on a course, ready to be run.
+struct CourseSetup {
+  Course course;
+  MoverRules rules;
+  CourseSizes sizes;
+  CourseScript script;
+  std::string role;
+};
+
+/// What a choice comes to for an asset. `course`, `script`: in place of those that the choice
+/// names. Errors (UnknownTarget, BadValue): a role, course or script of no such name, an asset
+/// without a shape that is stopped, a number out of its range.
+Result<CourseSetup> courseSetup(const Project& project, const Asset& asset,
+                                const CourseChoice& choice,
+                                std::optional<Course> course = std::nullopt,
+                                std::optional<CourseScript> script = std::nullopt);
+
+/// Runs it. Errors: as CourseWorld::make. Cost: see courseRun.
+Result<CourseRun> courseRun(const Project& project, const Asset& asset, const CourseSetup& setup,
+                            const Progress& progress = {});
+
+}  // namespace amber

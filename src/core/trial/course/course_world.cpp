@@ -1,0 +1,253 @@
+#include "core/trial/course/course_world.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/fit/keys/held_shapes.h"
+#include "core/geometry/parting.h"
+#include "core/geometry/pose.h"
+#include "core/project/playback.h"
+
+namespace amber {
+namespace {
+
+// More pieces than that make every tick slow and fill memory with obstacles.
+constexpr std::size_t kMostPieces = 2048;
+
+// Runs of equal columns below each other as one box: a mask has far fewer of these.
+std::vector<ConvexPiece> blocksOf(std::vector<ConvexPiece> rows) {
+  std::vector<ConvexPiece> blocks;
+  for (ConvexPiece& row : rows) {
+    const double left = std::min(row.points[0].x, row.points[1].x);
+    const double right = std::max(row.points[0].x, row.points[1].x);
+    const double top = std::min(row.points[0].y, row.points[2].y);
+    const double bottom = std::max(row.points[0].y, row.points[2].y);
+    const auto above = std::find_if(blocks.begin(), blocks.end(), [&](const ConvexPiece& block) {
+      return block.points[0].x == left && block.points[1].x == right && block.points[2].y == top;
+    });
+    if (above == blocks.end()) {
+      blocks.push_back({{{left, top}, {right, top}, {right, bottom}, {left, bottom}}, 0});
+    } else {
+      above->points[2].y = above->points[3].y = bottom;
+    }
+  }
+  return blocks;
+}
+
+std::vector<ConvexPiece> piecesOnCourse(const Shape& shape, const Pose& pose) {
+  std::vector<ConvexPiece> pieces = piecesOf(shape, pose);
+  return kindOf(shape) == ShapeKind::Mask ? blocksOf(std::move(pieces)) : pieces;
+}
+
+// To and fro between two places, from the first.
+Vertex placeOf(const CourseActor& actor, double seconds, bool& back) {
+  back = false;
+  const Vertex at{actor.at.x, actor.at.y};
+  if (!actor.to) return at;
+  const double dx = actor.to->x - at.x;
+  const double dy = actor.to->y - at.y;
+  const double length = std::sqrt(dx * dx + dy * dy);
+  if (length <= 0) return at;
+  const double gone = std::fmod(actor.speed * seconds, 2 * length);
+  back = gone > length;
+  const double share = (back ? 2 * length - gone : gone) / length;
+  return {at.x + dx * share, at.y + dy * share};
+}
+
+bool facesLeft(const CourseActor& actor, bool back) {
+  return actor.to && (actor.to->x < actor.at.x) != back;
+}
+
+}  // namespace
+
+Result<std::shared_ptr<CourseWorld>> CourseWorld::make(const Project& project, const Asset& asset,
+                                                       const Course& course,
+                                                       std::string_view role) {
+  std::shared_ptr<CourseWorld> world(new CourseWorld(project, course));
+  const auto mover = world->figureOf(asset);
+  if (!mover) return tl::unexpected(mover.error());
+  world->mover_ = *mover;
+  for (std::size_t i = 0; i < project.roles.size(); ++i) {
+    const bool stops = (*mover)->parties[i].duty == Duty::Stops;
+    world->stopping_.push_back(role.empty() ? stops : project.roles[i].name == role);
+  }
+  for (std::size_t i = 0; i < course.solids.size(); ++i) {
+    const auto placed = world->place(course.solids[i], i);
+    if (!placed) return tl::unexpected(placed.error());
+  }
+  world->solids_ = world->standing_.size();
+  const auto placed = world->placeActors();
+  if (!placed) return tl::unexpected(placed.error());
+  return world;
+}
+
+Result<const Figure*> CourseWorld::figureOf(const std::string& name) {
+  const Asset* asset = findAsset(*project_, name);
+  if (asset == nullptr) {
+    return failure(ErrorCode::UnknownTarget, "no asset is called \"" + name + "\"");
+  }
+  return figureOf(*asset);
+}
+
+Result<const Figure*> CourseWorld::figureOf(const Asset& asset) {
+  for (const auto& known : figures_) {
+    if (known->asset == &asset) return known.get();
+  }
+  if (asset.frames.empty()) {
+    return failure(ErrorCode::BadValue, "\"" + asset.name + "\" has no frames yet");
+  }
+  auto figure = std::make_unique<Figure>();
+  figure->asset = &asset;
+  for (const Role& role : project_->roles) {
+    figure->parties.push_back(partyOf(*project_, asset, role).settings);
+  }
+  const HeldShapes held(asset);
+  for (const Frame& frame : asset.frames) {
+    std::array<FigureLook, 2>& looks = figure->looks.emplace_back();
+    for (std::size_t i = 0; i < project_->roles.size(); ++i) {
+      const ShapePlace* place = held.find(frame.id, project_->roles[i].name);
+      if (place == nullptr) continue;
+      const Shape shape = moved(place->shape(), -frame.origin.x, -frame.origin.y);
+      for (const bool mirrored : {false, true}) {
+        std::vector<ConvexPiece> pieces = piecesOnCourse(shape, {{}, asset.scale, 0, mirrored});
+        if (pieces.size() > kMostPieces) {
+          return failure(ErrorCode::BadValue,
+                         "the shape of \"" + frame.name +
+                             "\" has too many parts for a course; fit another kind");
+        }
+        if (!pieces.empty()) looks[mirrored].shapes.push_back({i, store_.add(std::move(pieces))});
+      }
+    }
+  }
+  figures_.push_back(std::move(figure));
+  return figures_.back().get();
+}
+
+void CourseWorld::stand(const Figure& figure, const FigureLook& look, Vertex at,
+                        std::size_t thing) {
+  for (const FigureShape& shape : look.shapes) {
+    standing_.push_back({shape.pieces, at, thing, &figure, shape.role});
+  }
+}
+
+Result<void> CourseWorld::place(const CourseSolid& solid, std::size_t thing) {
+  if (const auto* asset = std::get_if<StandingAsset>(&solid)) {
+    const auto figure = figureOf(asset->asset);
+    if (!figure) return tl::unexpected(figure.error());
+    if (asset->frame < 1 || asset->frame > static_cast<int>((*figure)->looks.size())) {
+      return failure(ErrorCode::UnknownTarget, "\"" + asset->asset + "\" has no frame " +
+                                                   std::to_string(asset->frame));
+    }
+    const auto& looks = (*figure)->looks[static_cast<std::size_t>(asset->frame - 1)];
+    stand(**figure, looks[asset->mirrored], {asset->at.x, asset->at.y}, thing);
+    return {};
+  }
+  const auto* box = std::get_if<Box>(&solid);
+  const Shape shape = box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solid));
+  std::vector<ConvexPiece> pieces = piecesOf(shape, {});
+  if (pieces.empty()) {
+    return failure(ErrorCode::BadValue, "solid " + std::to_string(thing + 1) +
+                                            " is a polygon that crosses itself or has no area");
+  }
+  standing_.push_back({store_.add(std::move(pieces)), {}, thing, nullptr, 0});
+  return {};
+}
+
+Result<void> CourseWorld::placeActors() {
+  std::size_t thing = course_.solids.size();
+  for (const CourseActor& actor : course_.actors) {
+    const auto figure = figureOf(actor.asset);
+    if (!figure) return tl::unexpected(figure.error());
+    actors_.push_back({*figure, actor, thing++});
+  }
+  return {};
+}
+
+const std::vector<Standing>& CourseWorld::standing(double seconds) {
+  standing_.resize(solids_);
+  for (const Actor& actor : actors_) {
+    bool back = false;
+    const Vertex at = placeOf(actor.course, seconds, back);
+    const Asset& asset = *actor.figure->asset;
+    std::size_t frame = 0;
+    if (!asset.animations.empty() && !asset.animations.front().steps.empty()) {
+      const Animation& animation = asset.animations.front();
+      const auto step = stepAt(animation, static_cast<long long>(seconds * 1000));
+      const auto shown = std::find_if(
+          asset.frames.begin(), asset.frames.end(),
+          [&](const Frame& one) { return one.id == animation.steps[step].frame; });
+      frame = static_cast<std::size_t>(shown - asset.frames.begin());
+    }
+    stand(*actor.figure, actor.figure->looks[frame][facesLeft(actor.course, back)], at,
+          actor.thing);
+  }
+  return standing_;
+}
+
+std::string CourseWorld::nameOf(const Standing& standing) const {
+  if (standing.figure == nullptr) return "solid " + std::to_string(standing.thing + 1);
+  return standing.figure->asset->name + ":" + project_->roles[standing.role].name;
+}
+
+Answer CourseWorld::answerOf(std::size_t role, const Standing& standing) const {
+  if (standing.figure == nullptr) return {Outcome::Stops, {true, false}, {}, {}};
+  return answerFor(mover_->parties[role], standing.figure->parties[standing.role],
+                   ruleOf(*project_));
+}
+
+bool CourseWorld::stops(std::size_t role, const Standing& standing) const {
+  if (!stopping_[role]) return false;
+  if (standing.thing < course_.solids.size()) {
+    return standing.figure == nullptr ||
+           standing.figure->parties[standing.role].duty == Duty::Stops;
+  }
+  return answerOf(role, standing).stopped.a;
+}
+
+Surroundings CourseWorld::around(const FigureLook& look, const Obstacle::Bounds& area) {
+  Surroundings near;
+  for (std::size_t i = 0; i < standing_.size(); ++i) {
+    const Obstacle::Bounds& solid = store_.bounds(standing_[i].pieces);
+    const Vertex at = standing_[i].at;
+    for (const FigureShape& shape : look.shapes) {
+      // Most stand far away: told without an obstacle.
+      const Obstacle::Bounds& own = store_.bounds(shape.pieces);
+      if (at.x + solid.left > area.right + own.right || at.x + solid.right < area.left + own.left ||
+          at.y + solid.top > area.bottom + own.bottom || at.y + solid.bottom < area.top + own.top) {
+        continue;
+      }
+      if (!stops(shape.role, standing_[i])) continue;
+      near.gather(store_.between(standing_[i].pieces, shape.pieces), at, area, i, shape.role);
+    }
+  }
+  return near;
+}
+
+CourseWorld::RoleContact CourseWorld::parting(const FigureLook& look, Vertex place,
+                                              const Standing& standing) {
+  RoleContact deepest;
+  const Vertex seen{place.x - standing.at.x, place.y - standing.at.y};
+  const Obstacle::Bounds& solid = store_.bounds(standing.pieces);
+  for (const FigureShape& shape : look.shapes) {
+    const Obstacle::Bounds& own = store_.bounds(shape.pieces);
+    if (seen.x + own.left > solid.right || seen.x + own.right < solid.left ||
+        seen.y + own.top > solid.bottom || seen.y + own.bottom < solid.top ||
+        !stops(shape.role, standing)) {
+      continue;
+    }
+    const ObstacleSet& set = store_.between(standing.pieces, shape.pieces);
+    if (!holds(set, seen)) continue;
+    Contact contact;
+    if (set.obstacles.size() == 1) {
+      const Obstacle::Surface surface = set.obstacles.front().surfaceAt(seen);
+      contact = {-surface.distance, surface.normal, place, 0};
+    } else {
+      contact = partingOf(store_.pieces(standing.pieces),
+                          moved(store_.pieces(shape.pieces), seen.x, seen.y));
+    }
+    if (contact.depth > deepest.contact.depth) deepest = {contact, shape.role};
+  }
+  return deepest;
+}
+
+}  // namespace amber

@@ -1,0 +1,115 @@
+#pragma once
+
+#include <algorithm>
+#include <array>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/base/result.h"
+#include "core/layers/parties.h"
+#include "core/project/course.h"
+#include "core/trial/course/surroundings.h"
+
+namespace amber {
+
+/// A role's shape of an asset as it stands, in game px about its origin.
+struct FigureShape {
+  std::size_t role = 0;  ///< Of the project's.
+  PieceStore::Id pieces = 0;
+};
+
+/// One frame of an asset as it stands: what of it there is to meet.
+struct FigureLook {
+  std::vector<FigureShape> shapes;  ///< In the roles' order.
+
+  bool operator==(const FigureLook& other) const {
+    return std::equal(shapes.begin(), shapes.end(), other.shapes.begin(), other.shapes.end(),
+                      [](const FigureShape& a, const FigureShape& b) {
+                        return a.role == b.role && a.pieces == b.pieces;
+                      });
+  }
+};
+
+/// An asset on a course: every frame, as drawn and mirrored. Refers to the asset.
+struct Figure {
+  const Asset* asset = nullptr;
+  std::vector<PartySettings> parties;          ///< By the project's roles.
+  std::vector<std::array<FigureLook, 2>> looks;  ///< By frame; as drawn, mirrored.
+};
+
+/// A shape that stands on a course at a tick.
+struct Standing {
+  PieceStore::Id pieces = 0;
+  Vertex at;
+  /// Which thing on the course it belongs to: solids in their order, then actors.
+  std::size_t thing = 0;
+  const Figure* figure = nullptr;  ///< Null for a box or polygon.
+  std::size_t role = 0;            ///< Of the figure.
+};
+
+/// What a course comes to for an asset: who is on it, what stops what, and what is in reach.
+/// A value: copies share nothing that changes.
+class CourseWorld {
+ public:
+  /// Refers to the project, which must outlive it. `role`: the only one that is stopped; empty for
+  /// all whose duty is to stop. Errors (UnknownTarget, BadValue): an asset or frame of the course
+  /// that there is not, an asset without frames, a shape of too many pieces.
+  static Result<std::shared_ptr<CourseWorld>> make(const Project& project, const Asset& asset,
+                                                   const Course& course, std::string_view role);
+
+  const Project& project() const { return *project_; }
+  const Course& course() const { return course_; }
+  const Figure& figure() const { return *mover_; }
+  /// By the project's roles: whether shapes of it are stopped.
+  const std::vector<bool>& stopping() const { return stopping_; }
+  PieceStore& store() { return store_; }
+
+  /// Everything that stands there at a time, in order; of actors, at that time.
+  const std::vector<Standing>& standing(double seconds);
+  /// The same as when it was last asked for.
+  const std::vector<Standing>& standingNow() const { return standing_; }
+  /// "solid 3", or "tile_floor:body".
+  std::string nameOf(const Standing& standing) const;
+  /// What comes of a role of what moves and what stands; a box or polygon stops.
+  Answer answerOf(std::size_t role, const Standing& standing) const;
+  bool stops(std::size_t role, const Standing& standing) const;
+
+  /// What stops the look within an area of places, in the order of what stands.
+  Surroundings around(const FigureLook& look, const Obstacle::Bounds& area);
+  /// The least translation that parts the look, at a place, from what stands; depth 0 where it does
+  /// not overlap.
+  struct RoleContact {
+    Contact contact;
+    std::size_t role = 0;
+  };
+  RoleContact parting(const FigureLook& look, Vertex place, const Standing& standing);
+
+ private:
+  CourseWorld(const Project& project, const Course& course)
+      : project_(&project), course_(course) {}
+  Result<const Figure*> figureOf(const std::string& name);
+  Result<const Figure*> figureOf(const Asset& asset);
+  Result<void> place(const CourseSolid& solid, std::size_t thing);
+  Result<void> placeActors();
+  void stand(const Figure& figure, const FigureLook& look, Vertex at, std::size_t thing);
+
+  struct Actor {
+    const Figure* figure = nullptr;
+    CourseActor course;
+    std::size_t thing = 0;
+  };
+
+  const Project* project_;
+  Course course_;
+  PieceStore store_;
+  std::vector<std::unique_ptr<Figure>> figures_;
+  const Figure* mover_ = nullptr;
+  std::vector<bool> stopping_;
+  std::vector<Standing> standing_;  // Solids first, which stay.
+  std::size_t solids_ = 0;          // Of these.
+  std::vector<Actor> actors_;
+};
+
+}  // namespace amber
