@@ -12,7 +12,8 @@ namespace amber {
 
 /// A course and a script as text: docs/format.md says how they are written. Unknown keys are
 /// refused with the nearest known one. Errors: NotJson, WrongFormat, NewerVersion, WrongType,
-/// MissingKey, BadValue with the place in the text. Law: what courseText writes reads back the same.
+/// MissingKey, BadValue with the place in the text. Law: what courseText writes reads back the
+/// same.
 Result<Course> courseFromText(const std::string& text, const std::string& file);
 std::string courseText(const Course& course);
 Result<CourseScript> scriptFromText(const std::string& text, const std::string& file);

@@ -23,8 +23,8 @@ class ProjectReading {
  public:
   Project read(const JsonReader& root) {
     root.knows({"format", "version", "name", "nextId", "naming", "pack", "origins", "layers",
-                "kinds", "roles", "sheets", "assets", "pairing", "wakes", "expectations",
-                "trial", "courses"});
+                "kinds", "roles", "sheets", "assets", "pairing", "wakes", "expectations", "trial",
+                "courses"});
     project_.name = root.member("name").text();
     project_.nextId = root.member("nextId").bits();
     readSettings(root);

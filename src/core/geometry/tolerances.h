@@ -35,6 +35,10 @@ inline constexpr double kLeastRadius = 0.25;
 /// points that meet exactly. Governs: contacts of posed shapes.
 inline constexpr double kTouching = 1e-9;
 
+/// A floor this much steeper than the limit is walked still, degrees: what is left of taking the
+/// angle of a slope from its corners. Governs: movement on a course.
+inline constexpr double kSameSlope = 1e-6;
+
 /// The finest step of a fit that searches, px. What lies between is not seen in a pixel's centre.
 /// Governs: circles, capsules.
 inline constexpr double kFinestFit = 1.0 / 32;

@@ -181,12 +181,12 @@ struct SetCourses {
 };
 
 /// One change, naming its target by stable id.
-using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
-                          PutMount, DropMount, SetShape, DropShape, SetScale, SetMotion, SetCopies,
-                          SetSetting, Rename, SetNaming, SetProfile, SetOriginWishes, SetKinds,
-                          SetRoles, RenameRole, RenameKind, AddLayer, RenameLayer, RemoveLayer,
-                          MoveLayer, SetLayers, SetMeetingRule, SetExpectations, SetTrialWishes,
-                          SetCourses>;
+using Edit =
+    std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin, PutMount,
+                 DropMount, SetShape, DropShape, SetScale, SetMotion, SetCopies, SetSetting, Rename,
+                 SetNaming, SetProfile, SetOriginWishes, SetKinds, SetRoles, RenameRole, RenameKind,
+                 AddLayer, RenameLayer, RemoveLayer, MoveLayer, SetLayers, SetMeetingRule,
+                 SetExpectations, SetTrialWishes, SetCourses>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {

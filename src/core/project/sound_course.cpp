@@ -62,8 +62,7 @@ Result<void> validated(const Course& course) {
   return {};
 }
 
-void renameInCourses(std::vector<Course>& courses, const std::string& from,
-                     const std::string& to) {
+void renameInCourses(std::vector<Course>& courses, const std::string& from, const std::string& to) {
   for (Course& course : courses) {
     for (CourseSolid& solid : course.solids) {
       auto* standing = std::get_if<StandingAsset>(&solid);

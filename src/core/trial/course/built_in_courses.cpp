@@ -21,13 +21,12 @@ class Builder {
       : sizes_(sizes),
         width_(std::max(1.0, std::ceil(body.width()))),
         height_(std::max(1.0, std::ceil(body.height()))),
-        thick_(std::max(32.0, 2 * height_)),
+        thick_(std::max(64.0, 4 * height_)),
         above_(view == CourseView::Above) {
     course_.view = view;
-    // Its feet on the floor; from above it stands in the middle of the way.
-    course_.start = {0, above_ ? -(body.top + body.bottom) / 2 : -body.bottom};
+    course_.start = {0, -body.bottom};
     if (above_) roof_ = -kPassages * height_;
-    flat(3 * width_, 3 * width_);
+    flat(3 * width_, 12 * width_);
   }
 
   void floor() { flat(12 * width_); }
@@ -51,7 +50,7 @@ class Builder {
   void gaps() {
     for (const double share : {0.5, 1.0}) {
       // A hole has a floor of its own, so deep that what falls in is out of the way.
-      const double deep = 3 * height_;
+      const double deep = 2 * height_;
       const double wide = sizes_.gap * share;
       box(at_, level_ + deep, wide, thick_);
       at_ += wide;
@@ -77,7 +76,8 @@ class Builder {
     flat(4 * width_);
   }
   void seams() {
-    const int tiles = static_cast<int>(std::clamp(std::ceil(12 * width_ / sizes_.tile), 4.0, 256.0));
+    const int tiles =
+        static_cast<int>(std::clamp(std::ceil(12 * width_ / sizes_.tile), 4.0, 256.0));
     for (int i = 0; i < tiles; ++i) {
       box(at_, level_, sizes_.tile, sizes_.tile);
       at_ += sizes_.tile;
@@ -95,9 +95,7 @@ class Builder {
   // How many heights a room is wide, from above.
   static constexpr double kPassages = 3;
 
-  void box(double x, double y, double w, double h) {
-    course_.solids.emplace_back(Box{x, y, w, h});
-  }
+  void box(double x, double y, double w, double h) { course_.solids.emplace_back(Box{x, y, w, h}); }
   void flat(double length, double before = 0) {
     if (before > 0) left_ = at_ = -before;
     box(at_, level_, length + before, thick_ - std::min(0.0, level_));
@@ -105,8 +103,8 @@ class Builder {
   }
   void ramp(double run, double rise) {
     const double end = level_ + rise;
-    course_.solids.emplace_back(
-        Polygon{{{at_, level_}, {at_ + run, end}, {at_ + run, level_ + thick_}, {at_, level_ + thick_}}});
+    course_.solids.emplace_back(Polygon{
+        {{at_, level_}, {at_ + run, end}, {at_ + run, level_ + thick_}, {at_, level_ + thick_}}});
     at_ += run;
     level_ = end;
   }
@@ -194,7 +192,7 @@ CourseSizes sizesFor(const BodySize& body, const MoverRules& rules) {
   sizes.step = whole(body.height() / 8);
   sizes.gap = whole(2 * body.width());
   sizes.ceiling = whole(body.height() + 2);
-  sizes.wall = whole(rules.speed / rules.rate - 1);
+  sizes.wall = whole(rules.speed / rules.rate / 4);
   return sizes;
 }
 
@@ -225,7 +223,8 @@ Result<Course> builtInCourse(std::string_view name, CourseView view, const BodyS
   }
   if (known) return builder.taken(name);
   std::string names;
-  for (const std::string_view one : kCourseNames) names += (names.empty() ? "" : ", ") + std::string(one);
+  for (const std::string_view one : kCourseNames)
+    names += (names.empty() ? "" : ", ") + std::string(one);
   return failure(ErrorCode::UnknownTarget, "no course is called \"" + std::string(name) +
                                                "\"; there are " + names + ", or name a file");
 }
@@ -239,7 +238,7 @@ int ticksFor(const Course& course, const MoverRules& rules) {
     }
     if (const auto* asset = std::get_if<StandingAsset>(&solid)) end = std::max(end, asset->at.x);
   }
-  const double seconds = rules.speed > 0 ? (end - course.start.x) / rules.speed + 1 : 5;
+  const double seconds = rules.speed > 0 ? (end - course.start.x) / rules.speed : 5;
   return static_cast<int>(
       std::clamp(std::ceil(seconds * rules.rate), 1.0, static_cast<double>(kMostTicks)));
 }

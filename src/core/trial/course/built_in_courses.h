@@ -58,8 +58,7 @@ inline constexpr std::array<std::string_view, 9> kCourseNames = {
 Result<Course> builtInCourse(std::string_view name, CourseView view, const BodySize& body,
                              const CourseSizes& sizes);
 
-/// Ticks in which the course can be walked from end to end, with a second to spare; no more than
-/// kMostTicks.
+/// Ticks in which the course can be walked to its end; no more than kMostTicks.
 int ticksFor(const Course& course, const MoverRules& rules);
 
 }  // namespace amber

@@ -25,13 +25,13 @@ inline constexpr std::size_t kCourseEventKinds = kCourseEventWords.size();
 
 struct CourseEvent {
   CourseEventKind kind = CourseEventKind::Gap;
-  int tick = 0;       ///< At which it begins, from 0.
-  int until = -1;     ///< The last tick of a notice; -1 of others.
-  std::string role;   ///< The role it happened to: of another asset "ASSET:ROLE".
-  std::string with;   ///< What it met; empty for nothing in particular.
-  GamePoint at;       ///< Where the asset's origin was.
+  int tick = 0;      ///< At which it begins, from 0.
+  int until = -1;    ///< The last tick of a notice; -1 of others.
+  std::string role;  ///< The role it happened to: of another asset "ASSET:ROLE".
+  std::string with;  ///< What it met; empty for nothing in particular.
+  GamePoint at;      ///< Where the asset's origin was.
   double px = 0;
-  std::string text;   ///< In a sentence, without its full stop.
+  std::string text;  ///< In a sentence, without its full stop.
 
   bool operator==(const CourseEvent&) const = default;
 };

@@ -11,10 +11,8 @@
 namespace amber {
 namespace {
 
-// Ticks within which ground that is found again was never meant to be lost, and how far it may lie
-// higher or lower to be a level floor, px.
+// Ticks within which ground that is found again was never meant to be lost.
 constexpr int kFlickerTicks = 2;
-constexpr double kLevelFloor = 1;
 
 // What is no higher than this share of a body should not stop it, where no step is set.
 constexpr double kLowEdge = 0.25;
@@ -39,12 +37,17 @@ int animationNamed(const Asset& asset, const std::string& wanted,
   for (const std::string_view word : words) {
     const int exact = find([&](const std::string& name) { return name == word; });
     if (exact >= 0) return exact;
-    const int holding = find([&](const std::string& name) {
-      return name.find(word) != std::string::npos;
-    });
+    const int holding =
+        find([&](const std::string& name) { return name.find(word) != std::string::npos; });
     if (holding >= 0) return holding;
   }
   return find([](const std::string&) { return true; });
+}
+
+// Of two as high the longer one counts: a jump on the spot tells nothing of how far it goes.
+bool isHigher(const JumpMeasure& a, const JumpMeasure& b) {
+  if (std::abs(a.height - b.height) <= kGroundReach) return a.length > b.length;
+  return a.height > b.height;
 }
 
 bool means(const Phrase& phrase, const Project& project, const Asset& asset,
@@ -69,8 +72,8 @@ bool means(const Phrase& phrase, const Project& project, const Asset& asset,
 }  // namespace
 
 int CourseRun::count(CourseEventKind kind) const {
-  return static_cast<int>(std::count_if(
-      events.begin(), events.end(), [&](const CourseEvent& one) { return one.kind == kind; }));
+  return static_cast<int>(std::count_if(events.begin(), events.end(),
+                                        [&](const CourseEvent& one) { return one.kind == kind; }));
 }
 
 double CourseRun::worst(CourseEventKind kind) const {
@@ -85,8 +88,7 @@ CourseRunner::CourseRunner(std::shared_ptr<CourseWorld> world, MoverRules rules)
     : world_(std::move(world)), rules_(std::move(rules)) {
   const Asset& asset = *world_->figure().asset;
   const CourseAnimations& names = rules_.animations;
-  const auto named = [&](const std::string& wanted,
-                         std::initializer_list<std::string_view> words) {
+  const auto named = [&](const std::string& wanted, std::initializer_list<std::string_view> words) {
     animations_.push_back(animationNamed(asset, wanted, words));
   };
   named(names.idle, {"idle", "stand"});
@@ -230,28 +232,36 @@ void CourseRunner::tellStops(const Moved& moved, bool grounded) {
 std::optional<double> CourseRunner::edgeHeight(const Stop& stop) const {
   const double limit = std::max(1.0, rules_.step > 0 ? rules_.step : bodyHeight_ * kLowEdge);
   const double way = stop.normal.x < 0 ? 1 : -1;
-  const double far = stop.shortBy + std::max(1.0, bodyHeight_ / 4);
-  const Surroundings near =
-      world_->around(shown_, {place_.x - far - 1, place_.y - limit - 1, place_.x + far + 1,
-                              place_.y + limit + 1});
+  const double far = std::max(2.0, bodyHeight_ / 4);
+  const double reach = stop.shortBy + far + 1;
+  const Surroundings near = world_->around(
+      shown_, {place_.x - reach, place_.y - limit - 1, place_.x + reach, place_.y + limit + 1});
   double highest = 0;
-  for (const double beyond : {0.5, 1.0, far - stop.shortBy}) {
+  double last = 0;
+  for (const double beyond : {0.5, 1.0, far - 1, far}) {
     const Vertex above{place_.x + way * (stop.shortBy + beyond), place_.y - limit};
     if (near.holds(above)) return std::nullopt;
     const auto top = near.firstHit(above, {0, limit});
-    if (top) highest = std::max(highest, limit * (1 - top->share));
+    const double height = top ? limit * (1 - top->share) : 0;
+    // What still rises is a slope, which is too steep to be walked, and no edge. By the axes any
+    // slope is met as if it were one.
+    const bool swept = rules_.moves == Moves::Slide || rules_.moves == Moves::Push;
+    if (swept && beyond == far && height > last + kGroundReach) return std::nullopt;
+    highest = std::max(highest, height);
+    last = height;
   }
   return highest;
 }
 
 // A solid that it lies in neither before nor after, and that both the straight way and the way
-// along the axes cross: a corner that is passed on the outside is not gone through.
+// along the axes cross. What it stood on before, or stands on after, it went along or off: where a
+// floor bends or ends the straight way cuts the corner.
 void CourseRunner::tellTunnels(Vertex from) {
   const Vertex move{place_.x - from.x, place_.y - from.y};
   if (move.x == 0 && move.y == 0) return;
-  const Surroundings near = world_->around(
-      shown_, {std::min(from.x, place_.x), std::min(from.y, place_.y),
-               std::max(from.x, place_.x), std::max(from.y, place_.y)});
+  const Surroundings near =
+      world_->around(shown_, {std::min(from.x, place_.x), std::min(from.y, place_.y),
+                              std::max(from.x, place_.x), std::max(from.y, place_.y)});
   struct Crossing {
     std::size_t role = 0;
     bool straight = false;
@@ -265,8 +275,9 @@ void CourseRunner::tellTunnels(Vertex from) {
     const Vertex start{from.x - one.at.x, from.y - one.at.y};
     const Vertex end{place_.x - one.at.x, place_.y - one.at.y};
     const Vertex corner{end.x, start.y};
-    crossing.within =
-        crossing.within || one.obstacle->holds(start) || one.obstacle->holds(end);
+    crossing.within = crossing.within || one.obstacle->holds(start) || one.obstacle->holds(end) ||
+                      (side() && (groundUnder(one, from, rules_.slope) ||
+                                  groundUnder(one, place_, rules_.slope)));
     crossing.straight = crossing.straight || one.obstacle->hitBy(start, move).has_value();
     crossing.axes = crossing.axes || one.obstacle->hitBy(start, {move.x, 0}).has_value() ||
                     one.obstacle->hitBy(corner, {0, move.y}).has_value();
@@ -282,28 +293,41 @@ void CourseRunner::findGround() {
   const bool before = grounded_;
   grounded_ = false;
   if (!side()) return;
-  const Surroundings near = world_->around(
-      look(), {place_.x - 1, place_.y - 1, place_.x + 1, place_.y + 1});
+  const Surroundings near =
+      world_->around(look(), {place_.x - 1, place_.y - 1, place_.x + 1, place_.y + 1});
   grounded_ = groundUnder(near, place_, rules_.slope);
   if (jumping_) {
     jumping_->top = std::min(jumping_->top, place_.y);
     if (grounded_ && !jumps_) {
       const JumpMeasure measure{jumping_->from.y - jumping_->top,
                                 std::abs(place_.x - jumping_->from.x)};
-      if (!run_.jump || measure.height > run_.jump->height) run_.jump = measure;
+      if (!run_.jump || isHigher(measure, *run_.jump)) run_.jump = measure;
       jumping_.reset();
     }
   }
   if (before && !grounded_) {
     lostAt_ = jumps_ ? -1 : tick_;
-    lostHeight_ = place_.y;
   } else if (!before && grounded_ && lostAt_ >= 0) {
-    const bool level = std::abs(place_.y - lostHeight_) <= kLevelFloor;
+    const bool level = std::abs(feet() - floor_) <= 2 * kGroundReach;
     if (tick_ - lostAt_ <= kFlickerTicks && level) {
       tell(CourseEventKind::Flicker, groundRole(near), nullptr, 0);
     }
     lostAt_ = -1;
   }
+  if (grounded_) floor_ = feet();
+}
+
+// How low what is stopped reaches.
+double CourseRunner::feet() const {
+  double feet = place_.y;
+  bool any = false;
+  for (const FigureShape& shape : look().shapes) {
+    if (!world_->stopping()[shape.role]) continue;
+    const double bottom = place_.y + world_->store().bounds(shape.pieces).bottom;
+    feet = any ? std::max(feet, bottom) : bottom;
+    any = true;
+  }
+  return feet;
 }
 
 std::size_t CourseRunner::groundRole(const Surroundings& near) const {
@@ -318,9 +342,8 @@ void CourseRunner::tellStuck(CourseKeys keys, Vertex from, const Moved& moved) {
   const double step = rules_.moves == Moves::Axes    ? whole
                       : rules_.moves == Moves::Close ? std::min(1.0, whole)
                                                      : kGroundReach;
-  const Surroundings near =
-      world_->around(shown_, {place_.x - step - 1, place_.y - step - 1, place_.x + step + 1,
-                              place_.y + step + 1});
+  const Surroundings near = world_->around(
+      shown_, {place_.x - step - 1, place_.y - step - 1, place_.x + step + 1, place_.y + step + 1});
   const bool free = std::any_of(kWays.begin(), kWays.end(), [&](const Vertex& way) {
     return !near.holds({place_.x + way.x * step, place_.y + way.y * step});
   });

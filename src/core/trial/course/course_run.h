@@ -5,9 +5,9 @@
 #include <vector>
 
 #include "core/base/progress.h"
+#include "core/project/expectation.h"
 #include "core/trial/course/course_event.h"
 #include "core/trial/course/course_script.h"
-#include "core/project/expectation.h"
 #include "core/trial/course/moves.h"
 
 namespace amber {
@@ -87,6 +87,7 @@ class CourseRunner {
   void tellNotice(std::size_t role, const Standing& other, bool own);
   CourseEvent& tell(CourseEventKind kind, std::size_t role, const Standing* with, double px);
   const FigureLook& look() const;
+  double feet() const;
   bool isOnCourse(const Phrase& phrase) const;
   bool side() const { return world_->course().view == CourseView::Side; }
 
@@ -107,8 +108,8 @@ class CourseRunner {
   std::size_t frame_ = 0;
   FigureLook shown_;  // What the last tick had.
   std::optional<Jumping> jumping_;
-  int lostAt_ = -1;  // The tick at which the ground was lost; -1: it was not, or by a jump.
-  double lostHeight_ = 0;
+  int lostAt_ = -1;   // The tick at which the ground was lost; -1: it was not, or by a jump.
+  double floor_ = 0;  // How low it reached when it last had ground.
   bool gapAcross_ = false;
   bool gapAlong_ = false;
   bool catching_ = false;

@@ -24,9 +24,9 @@ CourseScript repeated(const std::vector<Beat>& beats, int ticks, double rate, Co
 }  // namespace
 
 CourseKeys keysAt(const CourseScript& script, int tick) {
-  const auto next = std::upper_bound(
-      script.keys.begin(), script.keys.end(), tick,
-      [](int at, const KeyChange& change) { return at < change.from; });
+  const auto next =
+      std::upper_bound(script.keys.begin(), script.keys.end(), tick,
+                       [](int at, const KeyChange& change) { return at < change.from; });
   return next == script.keys.begin() ? CourseKeys{} : std::prev(next)->down;
 }
 
@@ -47,17 +47,18 @@ Result<CourseScript> builtInScript(std::string_view name, int ticks, double rate
   const CourseKeys leap{.right = true, .jump = true};
   if (name == "walk") return CourseScript{ticks, {{0, right}}};
   if (name == "jump") {
-    CourseScript script = repeated({{0.25, none}, {0.1, jump}, {1, none}}, static_cast<int>(rate),
-                                   rate, {});
+    CourseScript script =
+        repeated({{0.25, none}, {0.1, jump}, {1, none}}, static_cast<int>(rate), rate, {});
     script.keys.push_back({static_cast<int>(rate * 1.35), right});
     return repeated({{0.5, right}, {0.1, leap}}, ticks, rate, std::move(script));
   }
   if (name == "dash") {
-    return repeated({{0.75, right}, {0.1, none}, {0.3, left}, {0.1, none}, {0.5, right}, {0.1, leap}},
-                    ticks, rate, {});
+    return repeated(
+        {{0.75, right}, {0.1, none}, {0.3, left}, {0.1, none}, {0.5, right}, {0.1, leap}}, ticks,
+        rate, {});
   }
-  return failure(ErrorCode::UnknownTarget,
-                 "no script is called \"" + std::string(name) + "\"; there are walk, jump and dash");
+  return failure(ErrorCode::UnknownTarget, "no script is called \"" + std::string(name) +
+                                               "\"; there are walk, jump and dash");
 }
 
 }  // namespace amber

@@ -135,8 +135,8 @@ Result<void> CourseWorld::place(const CourseSolid& solid, std::size_t thing) {
     const auto figure = figureOf(asset->asset);
     if (!figure) return tl::unexpected(figure.error());
     if (asset->frame < 1 || asset->frame > static_cast<int>((*figure)->looks.size())) {
-      return failure(ErrorCode::UnknownTarget, "\"" + asset->asset + "\" has no frame " +
-                                                   std::to_string(asset->frame));
+      return failure(ErrorCode::UnknownTarget,
+                     "\"" + asset->asset + "\" has no frame " + std::to_string(asset->frame));
     }
     const auto& looks = (*figure)->looks[static_cast<std::size_t>(asset->frame - 1)];
     stand(**figure, looks[asset->mirrored], {asset->at.x, asset->at.y}, thing);
@@ -173,9 +173,9 @@ const std::vector<Standing>& CourseWorld::standing(double seconds) {
     if (!asset.animations.empty() && !asset.animations.front().steps.empty()) {
       const Animation& animation = asset.animations.front();
       const auto step = stepAt(animation, static_cast<long long>(seconds * 1000));
-      const auto shown = std::find_if(
-          asset.frames.begin(), asset.frames.end(),
-          [&](const Frame& one) { return one.id == animation.steps[step].frame; });
+      const auto shown =
+          std::find_if(asset.frames.begin(), asset.frames.end(),
+                       [&](const Frame& one) { return one.id == animation.steps[step].frame; });
       frame = static_cast<std::size_t>(shown - asset.frames.begin());
     }
     stand(*actor.figure, actor.figure->looks[frame][facesLeft(actor.course, back)], at,

@@ -35,7 +35,7 @@ struct FigureLook {
 /// An asset on a course: every frame, as drawn and mirrored. Refers to the asset.
 struct Figure {
   const Asset* asset = nullptr;
-  std::vector<PartySettings> parties;          ///< By the project's roles.
+  std::vector<PartySettings> parties;            ///< By the project's roles.
   std::vector<std::array<FigureLook, 2>> looks;  ///< By frame; as drawn, mirrored.
 };
 
@@ -87,8 +87,7 @@ class CourseWorld {
   RoleContact parting(const FigureLook& look, Vertex place, const Standing& standing);
 
  private:
-  CourseWorld(const Project& project, const Course& course)
-      : project_(&project), course_(course) {}
+  CourseWorld(const Project& project, const Course& course) : project_(&project), course_(course) {}
   Result<const Figure*> figureOf(const std::string& name);
   Result<const Figure*> figureOf(const Asset& asset);
   Result<void> place(const CourseSolid& solid, std::size_t thing);

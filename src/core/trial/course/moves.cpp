@@ -30,9 +30,9 @@ double lengthOf(Vertex a) {
 }
 
 Obstacle::Bounds reach(Vertex place, Vertex move, double margin) {
-  return {std::min(place.x, place.x + move.x) - margin, std::min(place.y, place.y + move.y) - margin,
-          std::max(place.x, place.x + move.x) + margin,
-          std::max(place.y, place.y + move.y) + margin};
+  return {
+      std::min(place.x, place.x + move.x) - margin, std::min(place.y, place.y + move.y) - margin,
+      std::max(place.x, place.x + move.x) + margin, std::max(place.y, place.y + move.y) + margin};
 }
 
 // As far along one axis as it goes px by px, or not at all where all of it does not go.
@@ -86,11 +86,14 @@ Moved byAxes(CourseWorld& world, const FigureLook& look, const MoveOrder& order,
   return moved;
 }
 
+bool isWalked(Vertex normal, const MoverRules& rules) {
+  return steepness(normal) <= rules.slope + kSameSlope;
+}
+
 // One slide, step by step.
 class Slide {
  public:
-  Slide(CourseWorld& world, const FigureLook& look, const MoveOrder& order,
-        const MoverRules& rules)
+  Slide(CourseWorld& world, const FigureLook& look, const MoveOrder& order, const MoverRules& rules)
       : world_(world),
         look_(look),
         order_(order),
@@ -111,7 +114,7 @@ class Slide {
   }
 
  private:
-  bool walkable(Vertex normal) const { return side_ && steepness(normal) <= rules_.slope; }
+  bool walkable(Vertex normal) const { return side_ && isWalked(normal, rules_); }
 
   // A shape that grew into a solid is pushed out before it is swept.
   void leaveOverlaps() {
@@ -201,6 +204,7 @@ class Slide {
 
 Moved byPush(CourseWorld& world, const FigureLook& look, const MoveOrder& order,
              const MoverRules& rules) {
+  const bool side = world.course().view == CourseView::Side;
   Moved moved{order.place + order.speed * (1 / rules.rate), order.speed, {}};
   for (int round = 0; round < kPushRounds; ++round) {
     bool pushed = false;
@@ -213,7 +217,8 @@ Moved byPush(CourseWorld& world, const FigureLook& look, const MoveOrder& order,
       moved.place = moved.place + normal * push.contact.depth;
       const double into = dot(moved.speed, normal);
       if (into < 0) moved.speed = moved.speed - normal * into;
-      moved.stops.push_back({i, push.role, normal, 0, order.speed.x * normal.x < 0});
+      const bool stops = order.speed.x * normal.x < 0 && !(side && isWalked(normal, rules));
+      moved.stops.push_back({i, push.role, normal, 0, stops});
     }
     if (!pushed) break;
   }
@@ -226,13 +231,17 @@ double steepness(Vertex normal) {
   return std::acos(std::clamp(-normal.y, -1.0, 1.0)) * 180 / kPi;
 }
 
+bool groundUnder(const NearObstacle& one, Vertex place, double slope) {
+  const Vertex seen = place - one.at;
+  if (one.obstacle->hitBy(seen, {0, kGroundReach})) return true;
+  const Obstacle::Surface surface = one.obstacle->surfaceAt(seen);
+  return std::abs(surface.distance) <= kGroundReach &&
+         steepness(surface.normal) <= slope + kSameSlope;
+}
+
 bool groundUnder(const Surroundings& near, Vertex place, double slope) {
-  return std::any_of(near.near().begin(), near.near().end(), [&](const NearObstacle& one) {
-    const Vertex seen = place - one.at;
-    if (one.obstacle->hitBy(seen, {0, kGroundReach})) return true;
-    const Obstacle::Surface surface = one.obstacle->surfaceAt(seen);
-    return std::abs(surface.distance) <= kGroundReach && steepness(surface.normal) <= slope;
-  });
+  return std::any_of(near.near().begin(), near.near().end(),
+                     [&](const NearObstacle& one) { return groundUnder(one, place, slope); });
 }
 
 Moved movedBy(CourseWorld& world, const FigureLook& look, const MoveOrder& order,

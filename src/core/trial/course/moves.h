@@ -9,10 +9,10 @@ namespace amber {
 
 /// What stopped a move.
 struct Stop {
-  std::size_t by = 0;    ///< What stands there, as CourseWorld::standing counts.
-  std::size_t role = 0;  ///< The shape that it stopped.
-  Vertex normal;         ///< Out of it, of length 1.
-  double shortBy = 0;    ///< How far short of it the move ended, px along the move.
+  std::size_t by = 0;     ///< What stands there, as CourseWorld::standing counts.
+  std::size_t role = 0;   ///< The shape that it stopped.
+  Vertex normal;          ///< Out of it, of length 1.
+  double shortBy = 0;     ///< How far short of it the move ended, px along the move.
   bool sideways = false;  ///< It stopped a move to the left or right.
 };
 
@@ -43,6 +43,9 @@ Moved movedBy(CourseWorld& world, const FigureLook& look, const MoveOrder& order
 /// Whether ground lies under a place: a solid within kGroundReach below, or in contact and no
 /// steeper than the slope (degrees).
 bool groundUnder(const Surroundings& near, Vertex place, double slope);
+
+/// The same of one obstacle.
+bool groundUnder(const NearObstacle& one, Vertex place, double slope);
 
 /// How steep a contact is that is left in this direction: 0 is a level floor, 90 a wall, degrees.
 double steepness(Vertex normal);

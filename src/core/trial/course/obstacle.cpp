@@ -101,8 +101,7 @@ Obstacle::Surface Obstacle::surfaceAt(Vertex place) const {
   };
   look(nearest);
   for (const Side& side : sides_) {
-    look(side.from +
-         side.along * std::clamp(dot(place - side.from, side.along), 0.0, side.length));
+    look(side.from + side.along * std::clamp(dot(place - side.from, side.along), 0.0, side.length));
   }
   // Upon a core without area any way out is as short: the side's, or up.
   if (distance <= kTouching) {

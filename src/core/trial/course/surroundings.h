@@ -10,9 +10,9 @@ namespace amber {
 /// An obstacle near what moves, where it stands.
 struct NearObstacle {
   const Obstacle* obstacle = nullptr;
-  Vertex at;               ///< Where the standing shape has its (0,0).
-  std::size_t whose = 0;   ///< What stands there, as whoever gathered it counts.
-  std::size_t role = 0;    ///< Which of the moving asset's shapes it stops.
+  Vertex at;              ///< Where the standing shape has its (0,0).
+  std::size_t whose = 0;  ///< What stands there, as whoever gathered it counts.
+  std::size_t role = 0;   ///< Which of the moving asset's shapes it stops.
 };
 
 /// What lies in reach of one tick's move.
