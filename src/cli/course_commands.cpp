@@ -7,8 +7,13 @@
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
+#include "cli/frame_choice.h"
 #include "core/base/words.h"
+#include "core/fit/styles/recipe_fit.h"
+#include "core/trial/course/course_candidates.h"
+#include "core/trial/course/course_limits.h"
 #include "core/trial/course/course_setup.h"
+#include "core/trial/course/try_everything.h"
 #include "files/course_file.h"
 #include "files/csv_table.h"
 #include "files/file_bytes.h"
@@ -24,6 +29,40 @@ constexpr long long kMostCourseBytes = 64LL * 1024 * 1024;
 void addNumber(CLI::App& app, const char* name, std::optional<double>& into, const char* what,
                const Range<double>& range) {
   app.add_option(name, into, what)->check(inRange(range));
+}
+
+Json numberOrNull(const std::optional<double>& number) {
+  return number ? Json(*number) : Json(nullptr);
+}
+
+Json limitsJson(const CourseLimits& limits) {
+  return Json{{"safeSpeed", numberOrNull(limits.safeSpeed)},
+              {"ceiling", numberOrNull(limits.ceiling)},
+              {"gap", numberOrNull(limits.gap)},
+              {"ledge", limits.ledge},
+              {"slope", limits.slope}};
+}
+
+Json worstJson(const TryOut& out) {
+  Json list = Json::array();
+  for (const WorstEvent& one : out.worst) {
+    list.push_back(Json{{"event", wordOf(kCourseEventWords, one.event.kind)},
+                        {"px", one.event.px},
+                        {"runs", one.runs},
+                        {"text", one.event.text},
+                        {"script", scriptJson(one.script)}});
+  }
+  return Json{{"runs", out.runs}, {"ticks", out.ticks}, {"events", std::move(list)}};
+}
+
+// Of each kind that came, how often.
+Json countsJson(const CourseRun& run) {
+  Json counts = Json::object();
+  for (std::size_t kind = 0; kind < kCourseEventKinds; ++kind) {
+    const int count = run.count(static_cast<CourseEventKind>(kind));
+    if (count > 0) counts[std::string(kCourseEventWords[kind])] = count;
+  }
+  return counts;
 }
 
 class CourseCommand : public Command {
@@ -61,6 +100,9 @@ class CourseCommand : public Command {
     app.add_option("--leap", choice_.animations.jump, "Of rising in the air");
     app.add_option("--drop", choice_.animations.fall, "Of falling");
     app.add_flag("--must-pass", mustPass_, "What goes wrong is an error: the exit is 1");
+    app.add_flag("--limits", limits_, "What it can do at most: speeds, ceilings, ledges, slopes");
+    app.add_flag("--try-everything", everything_, "The worst that any of many inputs brings about");
+    app.add_flag("--candidates", candidates_, "The same run with every other shape of the role");
     app.add_option("--csv", csv_, "The events as a table, to this file");
   }
   Result<Exit> run(bool json) override {
@@ -81,7 +123,11 @@ class CourseCommand : public Command {
       const auto written = writeFileAtomically(csv_, csvText(courseRows(*result)));
       if (!written) return tl::unexpected(written.error());
     }
-    if (json) std::cout << jsonText(runJson(*result));
+    Json told = runJson(*result);
+    if (const auto added = addMore(*open, *asset, *setup, told); !added) {
+      return tl::unexpected(added.error());
+    }
+    if (json) std::cout << jsonText(told);
     const bool faults = std::any_of(result->events.begin(), result->events.end(),
                                     [](const CourseEvent& one) { return isFault(one.kind); });
     return faults && (mustPass_ || setup->course.mustPass) ? Exit::Findings : Exit::Done;
@@ -110,6 +156,51 @@ class CourseCommand : public Command {
     return courseSetup(project, asset, choice_, std::move(course), std::move(script));
   }
 
+  Result<void> addMore(const OpenProject& open, const Asset& asset, const CourseSetup& setup,
+                       Json& told) const {
+    if (limits_) {
+      const auto limits = courseLimits(open.project, asset, setup);
+      if (!limits) return tl::unexpected(limits.error());
+      told["limits"] = limitsJson(*limits);
+      std::cerr << limitsText(*limits) << "\n";
+    }
+    if (everything_) {
+      const auto out = tryEverything(open.project, asset, setup);
+      if (!out) return tl::unexpected(out.error());
+      told["worst"] = worstJson(*out);
+      for (const WorstEvent& one : out->worst) {
+        std::cerr << "at worst, in " << one.runs << " of " << out->runs
+                  << " runs: " << one.event.text << "\n";
+      }
+    }
+    return candidates_ ? addCandidates(open, asset, setup, told) : Result<void>{};
+  }
+
+  Result<void> addCandidates(const OpenProject& open, const Asset& asset, const CourseSetup& setup,
+                             Json& told) const {
+    const std::string name = setup.role.empty() ? "body" : setup.role;
+    const Role* role = findRole(open.project, name);
+    if (role == nullptr) {
+      return failure(ErrorCode::UnknownTarget, "no role is called \"" + name + "\"");
+    }
+    std::vector<FrameRef> frames;
+    for (const Frame& frame : asset.frames) frames.push_back({asset.id, frame.id});
+    if (const auto loaded = loadArtOf(open, frames); !loaded) {
+      return tl::unexpected(loaded.error());
+    }
+    Json list = Json::array();
+    for (const CourseCandidate& one :
+         courseCandidates(open.project, asset, setup, *role, everyRecipe(role->recipe), open.art)) {
+      list.push_back(Json{{"kind", kindName(one.recipe.kind)},
+                          {"style", styleName(one.recipe.style)},
+                          {"faults", faultsOf(one.run)},
+                          {"events", countsJson(one.run)}});
+      std::cerr << "  " << inWords(one.recipe) << ": " << faultsText(faultsOf(one.run)) << "\n";
+    }
+    told["candidates"] = std::move(list);
+    return {};
+  }
+
   bool isOwn(const Project& project) const {
     return std::any_of(project.courses.begin(), project.courses.end(),
                        [&](const Course& one) { return one.name == choice_.course; });
@@ -129,6 +220,9 @@ class CourseCommand : public Command {
   std::string moves_;
   std::string view_;
   bool mustPass_ = false;
+  bool limits_ = false;
+  bool everything_ = false;
+  bool candidates_ = false;
   std::string csv_;
 };
 

@@ -182,12 +182,16 @@ Result<CourseScript> scriptFromText(const std::string& text, const std::string& 
   return script;
 }
 
-std::string scriptText(const CourseScript& script) {
+Json scriptJson(const CourseScript& script) {
   Json keys = Json::array();
   for (const KeyChange& change : script.keys) {
     keys.push_back(Json{{"from", change.from}, {"down", jsonOfKeys(change.down)}});
   }
-  return jsonText(Json{{"ticks", script.ticks}, {"keys", std::move(keys)}});
+  return Json{{"ticks", script.ticks}, {"keys", std::move(keys)}};
+}
+
+std::string scriptText(const CourseScript& script) {
+  return jsonText(scriptJson(script));
 }
 
 Json runJson(const CourseRun& run) {

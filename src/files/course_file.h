@@ -18,6 +18,7 @@ Result<Course> courseFromText(const std::string& text, const std::string& file);
 std::string courseText(const Course& course);
 Result<CourseScript> scriptFromText(const std::string& text, const std::string& file);
 std::string scriptText(const CourseScript& script);
+Json scriptJson(const CourseScript& script);
 
 /// Within another file: without format and version.
 Json jsonOf(const Course& course);

@@ -1,5 +1,7 @@
 #include "work/course_tables.h"
 
+#include <cmath>
+
 #include "core/base/exact_number.h"
 #include "core/base/words.h"
 
@@ -14,6 +16,22 @@ std::vector<CsvRow> courseRows(const CourseRun& run) {
          exactNumber(event.at.x), exactNumber(event.at.y), exactNumber(event.px), event.text});
   }
   return rows;
+}
+
+std::string faultsText(int faults) {
+  if (faults == 0) return "no fault";
+  return faults == 1 ? "1 fault" : std::to_string(faults) + " faults";
+}
+
+std::string limitsText(const CourseLimits& limits) {
+  std::string text = limits.safeSpeed
+                         ? "passes through nothing up to " +
+                               exactNumber(std::round(*limits.safeSpeed * 10) / 10) + " px a second"
+                         : std::string("passes through nothing at any speed");
+  if (limits.ceiling) text += "; walks under " + exactNumber(*limits.ceiling) + " px";
+  if (limits.gap) text += "; fits in " + exactNumber(*limits.gap) + " px";
+  text += "; climbs " + exactNumber(limits.ledge) + " px";
+  return text + "; walks up " + exactNumber(limits.slope) + " degrees";
 }
 
 }  // namespace amber

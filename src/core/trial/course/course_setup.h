@@ -11,7 +11,7 @@ namespace amber {
 /// What was chosen of a trial on a course; what was not suits the asset.
 struct CourseChoice {
   std::string course = "tour";  ///< Of the project's own, or built in.
-  std::string role;             ///< The only one that is stopped; empty for all that stop.
+  std::string role = {};        ///< The only one that is stopped; empty for all that stop.
   std::string script = "walk";
   std::optional<Moves> moves = {};
   std::optional<CourseView> view = {};
@@ -39,7 +39,7 @@ struct CourseSetup {
   MoverRules rules;
   CourseSizes sizes;
   CourseScript script;
-  std::string role;
+  std::string role = {};
 };
 
 /// What a choice comes to for an asset. `course`, `script`: in place of those that the choice

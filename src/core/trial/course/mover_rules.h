@@ -19,10 +19,10 @@ inline constexpr std::array<std::string_view, 4> kMovesWords = {"axes", "close",
 
 /// The animations that play while it moves; an empty name is chosen by what the asset has.
 struct CourseAnimations {
-  std::string idle;
-  std::string walk;
-  std::string jump;
-  std::string fall;
+  std::string idle = {};
+  std::string walk = {};
+  std::string jump = {};
+  std::string fall = {};
 
   bool operator==(const CourseAnimations&) const = default;
 };

@@ -1,0 +1,31 @@
+#pragma once
+
+#include <vector>
+
+#include "core/project/art_source.h"
+#include "core/project/edit.h"
+#include "core/trial/course/course_setup.h"
+
+namespace amber {
+
+/// An asset with other shapes on the same course and input.
+struct CourseCandidate {
+  Recipe recipe;
+  std::vector<Edit> edits;  ///< That give it these shapes.
+  CourseRun run;
+};
+
+/// How much goes wrong: the faults of a run, each pop, gap and catch once for each solid and role,
+/// for what comes back with every step of an animation is one fault.
+int faultsOf(const CourseRun& run);
+
+/// The recipes fitted to all frames of the asset in a role, each run over the setup's course; the
+/// ones with fewest faults first, of those the simpler kind. Ends early, with what it has,
+/// when asked to.
+/// Cost: for each, the fits of all frames and a run.
+std::vector<CourseCandidate> courseCandidates(const Project& project, const Asset& asset,
+                                              const CourseSetup& setup, const Role& role,
+                                              const std::vector<Recipe>& recipes,
+                                              const ArtSource& art, const Progress& progress = {});
+
+}  // namespace amber
