@@ -62,6 +62,17 @@ Result<void> validated(const Course& course) {
   return {};
 }
 
+void moveSolid(CourseSolid& solid, double dx, double dy) {
+  if (auto* standing = std::get_if<StandingAsset>(&solid)) {
+    standing->at = {standing->at.x + dx, standing->at.y + dy};
+  } else if (auto* box = std::get_if<Box>(&solid)) {
+    box->x += dx;
+    box->y += dy;
+  } else {
+    for (Vertex& point : std::get<Polygon>(solid).points) point = {point.x + dx, point.y + dy};
+  }
+}
+
 void renameInCourses(std::vector<Course>& courses, const std::string& from, const std::string& to) {
   for (Course& course : courses) {
     for (CourseSolid& solid : course.solids) {

@@ -10,6 +10,9 @@ namespace amber {
 /// anything. Errors (BadValue): the first that is not, in a sentence.
 Result<void> validated(const Course& course);
 
+/// The solid moved, px.
+void moveSolid(CourseSolid& solid, double dx, double dy);
+
 /// Gives what stands on the courses and is called by one name the other.
 void renameInCourses(std::vector<Course>& courses, const std::string& from, const std::string& to);
 

@@ -1,12 +1,11 @@
 #include "core/trial/course/course_world.h"
 
 #include <algorithm>
-#include <cmath>
 
 #include "core/fit/keys/held_shapes.h"
 #include "core/geometry/parting.h"
 #include "core/geometry/pose.h"
-#include "core/project/playback.h"
+#include "core/trial/course/actor_place.h"
 
 namespace amber {
 namespace {
@@ -37,25 +36,6 @@ std::vector<ConvexPiece> blocksOf(std::vector<ConvexPiece> rows) {
 std::vector<ConvexPiece> piecesOnCourse(const Shape& shape, const Pose& pose) {
   std::vector<ConvexPiece> pieces = piecesOf(shape, pose);
   return kindOf(shape) == ShapeKind::Mask ? blocksOf(std::move(pieces)) : pieces;
-}
-
-// To and fro between two places, from the first.
-Vertex placeOf(const CourseActor& actor, double seconds, bool& back) {
-  back = false;
-  const Vertex at{actor.at.x, actor.at.y};
-  if (!actor.to) return at;
-  const double dx = actor.to->x - at.x;
-  const double dy = actor.to->y - at.y;
-  const double length = std::sqrt(dx * dx + dy * dy);
-  if (length <= 0) return at;
-  const double gone = std::fmod(actor.speed * seconds, 2 * length);
-  back = gone > length;
-  const double share = (back ? 2 * length - gone : gone) / length;
-  return {at.x + dx * share, at.y + dy * share};
-}
-
-bool facesLeft(const CourseActor& actor, bool back) {
-  return actor.to && (actor.to->x < actor.at.x) != back;
 }
 
 }  // namespace
@@ -166,19 +146,9 @@ Result<void> CourseWorld::placeActors() {
 const std::vector<Standing>& CourseWorld::standing(double seconds) {
   standing_.resize(solids_);
   for (const Actor& actor : actors_) {
-    bool back = false;
-    const Vertex at = placeOf(actor.course, seconds, back);
-    const Asset& asset = *actor.figure->asset;
-    std::size_t frame = 0;
-    if (!asset.animations.empty() && !asset.animations.front().steps.empty()) {
-      const Animation& animation = asset.animations.front();
-      const auto step = stepAt(animation, static_cast<long long>(seconds * 1000));
-      const auto shown =
-          std::find_if(asset.frames.begin(), asset.frames.end(),
-                       [&](const Frame& one) { return one.id == animation.steps[step].frame; });
-      frame = static_cast<std::size_t>(shown - asset.frames.begin());
-    }
-    stand(*actor.figure, actor.figure->looks[frame][facesLeft(actor.course, back)], at,
+    const ActorPlace place = placeOf(actor.course, seconds);
+    const std::size_t frame = frameShown(*actor.figure->asset, seconds);
+    stand(*actor.figure, actor.figure->looks[frame][place.mirrored], {place.at.x, place.at.y},
           actor.thing);
   }
   return standing_;

@@ -5,6 +5,7 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
+#include <QStackedLayout>
 #include <QTreeWidget>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -39,7 +40,8 @@ TrialBench::TrialBench(ProjectSession& session, Pictures& pictures, QWidget* par
               [this](TrialFacts facts) { showFacts(std::move(facts)); }),
       pairing_(session.background(), this, tr("Fairness of all pairs"),
                [this](std::vector<FairnessRow> rows) { listPairs(std::move(rows)); }) {
-  stage_ = new TrialStage(session, pictures, this);
+  meeting_ = new QWidget(this);
+  stage_ = new TrialStage(session, pictures, meeting_);
   auto* middle = new QVBoxLayout;
   middle->setSpacing(0);
   middle->addWidget(makeStrip());
@@ -48,7 +50,7 @@ TrialBench::TrialBench(ProjectSession& session, Pictures& pictures, QWidget* par
   upper->setSpacing(0);
   upper->addLayout(middle, 1);
   upper->addWidget(makeSide());
-  auto* all = new QVBoxLayout(this);
+  auto* all = new QVBoxLayout(meeting_);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(0);
   all->addLayout(upper, 1);
@@ -58,7 +60,13 @@ TrialBench::TrialBench(ProjectSession& session, Pictures& pictures, QWidget* par
   ribbon_ = new Ribbon(session, pictures, RibbonFigures::Shares, foot);
   footRow->addWidget(ribbon_);
   all->addWidget(foot);
+  course_ = new CoursePanel(session, pictures, makeMode(this), this);
+  pages_ = new QStackedLayout(this);
+  pages_->setContentsMargins(0, 0, 0, 0);
+  pages_->addWidget(meeting_);
+  pages_->addWidget(course_);
   connectAll();
+  showCourse(false);
 }
 
 const Asset* TrialBench::other() const {
@@ -110,8 +118,22 @@ void TrialBench::showOthers() {
   others_->setCurrentIndex(others_->findData(otherAsset_.value));
 }
 
+Canvas* TrialBench::stage() {
+  if (pages_->currentWidget() == course_) return course_->stage();
+  return stage_;
+}
+
+void TrialBench::showCourse(bool show) {
+  pages_->setCurrentWidget(show ? static_cast<QWidget*>(course_) : meeting_);
+  for (QPushButton* chip : toMeeting_) chip->setChecked(!show);
+  for (QPushButton* chip : toCourse_) chip->setChecked(show);
+  refreshSoon();
+  emit choiceChanged();
+}
+
 void TrialBench::refresh() {
   if (showing_) return;
+  if (pages_->currentWidget() == course_) return course_->refresh();
   showing_ = true;
   showOthers();
   showing_ = false;

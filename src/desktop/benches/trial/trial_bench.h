@@ -9,12 +9,14 @@
 #include "core/trial/fairness_table.h"
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
+#include "desktop/benches/trial/course_panel.h"
 #include "desktop/benches/trial/trial_facts.h"
 #include "desktop/benches/trial/trial_stage.h"
 
 class QComboBox;
 class QLabel;
 class QPushButton;
+class QStackedLayout;
 class QTreeWidget;
 
 namespace amber {
@@ -31,7 +33,7 @@ class TrialBench : public BenchView {
  public:
   TrialBench(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
-  Canvas* stage() override { return stage_; }
+  Canvas* stage() override;
   static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
   void placeActions(ActionTable& actions) override;
 
@@ -47,10 +49,14 @@ class TrialBench : public BenchView {
   void toggleMap();
   /// Stands the second where a hit is farthest from any ink, or else where most ink is missed.
   void standAtWorst();
+  /// Two assets put together, or one that runs over a course.
+  void showCourse(bool show);
+  CoursePanel& course() const { return *course_; }
   /// Gives the chosen candidate to all frames of the first asset, each fitted.
   void takeCandidate();
 
  private:
+  QWidget* makeMode(QWidget* parent);
   QWidget* makeStrip();
   QWidget* makeSide();
   void connectAll();
@@ -82,6 +88,11 @@ class TrialBench : public BenchView {
   void addAnswer(const QString& what, const QString& says, const QString& figure, bool bad);
 
   ProjectSession& session_;
+  QStackedLayout* pages_ = nullptr;
+  QWidget* meeting_ = nullptr;
+  CoursePanel* course_ = nullptr;
+  std::vector<QPushButton*> toMeeting_;  // On both pages.
+  std::vector<QPushButton*> toCourse_;
   TrialStage* stage_ = nullptr;
   Ribbon* ribbon_ = nullptr;
   QComboBox* others_ = nullptr;

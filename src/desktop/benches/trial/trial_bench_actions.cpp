@@ -35,6 +35,30 @@ void TrialBench::addActions(ActionTable& table, ProjectSession& session,
         bench.togglePlaying();
       },
       [](const TrialBench& bench) { return bench.refusal(); });
+  actions.add("trial.course", tr("Run the asset over a course"), {},
+              [](TrialBench& bench) {
+                emit bench.wanted();
+                bench.showCourse(true);
+              },
+              {});
+  const auto course = [&](const QString& id, const QString& text, void (CoursePanel::*verb)(),
+                          QString (CoursePanel::*refusal)() const) {
+    actions.add(
+        id, text, {}, [verb](TrialBench& bench) { (bench.course().*verb)(); },
+        [refusal](const TrialBench& bench) { return (bench.course().*refusal)(); });
+  };
+  course("course.play", tr("Play the course by keys"), &CoursePanel::togglePlaying,
+         &CoursePanel::refusal);
+  course("course.replay", tr("Replay the run over the course"), &CoursePanel::toggleReplay,
+         &CoursePanel::refusal);
+  course("course.next", tr("Go to the next event of the run"), &CoursePanel::goToNextEvent,
+         &CoursePanel::refusal);
+  course("course.take", tr("Take the shape that runs better for the asset"),
+         &CoursePanel::takeCandidate, &CoursePanel::takeRefusal);
+  course("course.keep", tr("Keep the course with the project"), &CoursePanel::saveCourse,
+         &CoursePanel::saveRefusal);
+  course("course.keys", tr("Set the keys of the course"), &CoursePanel::setKeys,
+         &CoursePanel::keysRefusal);
   actions.add(
       "trial.take", tr("Take the fairer shape for the asset"), {},
       [](TrialBench& bench) { bench.takeCandidate(); },
@@ -42,9 +66,11 @@ void TrialBench::addActions(ActionTable& table, ProjectSession& session,
 }
 
 void TrialBench::placeActions(ActionTable& actions) {
-  bindButtons(
-      actions,
-      {{"worst", "trial.worst"}, {"standAtMount", "trial.mount"}, {"takeFair", "trial.take"}});
+  bindButtons(actions, {{"worst", "trial.worst"},
+                        {"standAtMount", "trial.mount"},
+                        {"takeFair", "trial.take"},
+                        {"takeCourse", "course.take"},
+                        {"nextEvent", "course.next"}});
 }
 
 }  // namespace amber

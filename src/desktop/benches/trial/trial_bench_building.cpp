@@ -36,8 +36,29 @@ QTreeWidget* makeTable(const char* name, const QStringList& columns, QWidget* pa
 
 }  // namespace
 
+// The two ways of trying, above the figures of either.
+QWidget* TrialBench::makeMode(QWidget* parent) {
+  auto* mode = new QWidget(parent);
+  auto* row = new QHBoxLayout(mode);
+  row->setContentsMargins(0, 0, 0, 2);
+  row->setSpacing(4);
+  QPushButton* meeting = tight(makeChip(tr("Meeting"), mode));
+  meeting->setToolTip(tr("Two assets put together: do they meet, and is it fair?"));
+  meeting->setObjectName("toMeeting");
+  QPushButton* course = tight(makeChip(tr("Course"), mode));
+  course->setToolTip(tr("One asset runs over a course: where does it catch, stop short, pass?"));
+  course->setObjectName("toCourse");
+  connect(meeting, &QPushButton::clicked, this, [this] { showCourse(false); });
+  connect(course, &QPushButton::clicked, this, [this] { showCourse(true); });
+  row->addWidget(meeting, 1);
+  row->addWidget(course, 1);
+  toMeeting_.push_back(meeting);
+  toCourse_.push_back(course);
+  return mode;
+}
+
 QWidget* TrialBench::makeStrip() {
-  QFrame* strip = makeFrame("strip", this);
+  QFrame* strip = makeFrame("strip", meeting_);
   strip->setFixedHeight(metrics::kStrip);
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
@@ -81,7 +102,8 @@ QWidget* TrialBench::makeStrip() {
 
 QWidget* TrialBench::makeSide() {
   QFrame* side = nullptr;
-  QVBoxLayout* column = amber::makeSide(side, this);
+  QVBoxLayout* column = amber::makeSide(side, meeting_);
+  column->addWidget(makeMode(side));
   verdict_ = makeLabel({}, "title", side);
   verdict_->setObjectName("verdict");
   verdict_->setWordWrap(true);
@@ -140,6 +162,7 @@ QWidget* TrialBench::makeSide() {
 }
 
 void TrialBench::connectAll() {
+  connect(course_, &CoursePanel::choiceChanged, this, &TrialBench::choiceChanged);
   connect(&session_, &ProjectSession::shown, this, &TrialBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &TrialBench::refreshSoon);
   connect(&session_, &ProjectSession::artArrived, this, &TrialBench::refreshSoon);

@@ -1,0 +1,491 @@
+#include "desktop/benches/trial/course_panel.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+#include <algorithm>
+#include <cmath>
+
+#include "core/fit/styles/recipe_fit.h"
+#include "core/project/sound_course.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/number_field.h"
+#include "desktop/parts/wording.h"
+#include "desktop/theme.h"
+#include "work/course_tables.h"
+
+namespace amber {
+namespace {
+
+constexpr int kFrameMs = 16;
+constexpr double kSlow = 0.25;
+// After a pause of the machine it goes on from where it was, rather than leap.
+constexpr double kMostBehind = 0.25;
+
+QString textOf(const std::string& text) {
+  return QString::fromStdString(text);
+}
+
+QString meaningOf(Moves moves) {
+  switch (moves) {
+    case Moves::Axes:
+      return CoursePanel::tr("x, then y; a move that would overlap is not made.");
+    case Moves::Close:
+      return CoursePanel::tr("x, then y; goes as many whole px as it can before it would overlap.");
+    case Moves::Slide:
+      return CoursePanel::tr("Swept to the first contact; the rest goes along the surface.");
+    case Moves::Push:
+      return CoursePanel::tr("Moves, then what it overlaps pushes it out the shortest way.");
+  }
+  return {};
+}
+
+// "1 catch, 9 flickers": of each kind of fault that came, how often.
+QString countsOf(const CourseRun& run) {
+  const std::array many = {CoursePanel::tr("gaps"),    CoursePanel::tr("tunnels"),
+                           CoursePanel::tr("catches"), CoursePanel::tr("flickers"),
+                           CoursePanel::tr("pops"),    CoursePanel::tr("times stuck"),
+                           CoursePanel::tr("notices"), CoursePanel::tr("deaf roles")};
+  const std::array one = {CoursePanel::tr("gap"),    CoursePanel::tr("tunnel"),
+                          CoursePanel::tr("catch"),  CoursePanel::tr("flicker"),
+                          CoursePanel::tr("pop"),    CoursePanel::tr("time stuck"),
+                          CoursePanel::tr("notice"), CoursePanel::tr("deaf role")};
+  QStringList parts;
+  for (std::size_t kind = 0; kind < kCourseEventKinds; ++kind) {
+    const auto which = static_cast<CourseEventKind>(kind);
+    const int count = run.count(which);
+    if (count == 0 || !isFault(which)) continue;
+    parts << QString("%1 %2").arg(count).arg(count == 1 ? one[kind] : many[kind]);
+  }
+  return parts.isEmpty() ? CoursePanel::tr("nothing wrong") : parts.join(", ");
+}
+
+}  // namespace
+
+CoursePanel::CoursePanel(ProjectSession& session, Pictures& pictures, QWidget* mode,
+                         QWidget* parent)
+    : QWidget(parent),
+      session_(session),
+      asking_(session.background(), this, tr("Running the course"),
+              [this](CourseFacts facts) { showFacts(std::move(facts)); }),
+      comparing_(session.background(), this, tr("Running other shapes"),
+                 [this](CourseComparison found) { showComparison(std::move(found)); }),
+      trying_(session.background(), this, tr("Trying every input"),
+              [this](TryOut out) { showTryOut(std::move(out)); }) {
+  stage_ = new CourseStage(session, pictures, this);
+  keyMap_ = courseKeys();
+  auto* middle = new QVBoxLayout;
+  middle->setSpacing(0);
+  middle->addWidget(makeStrip());
+  middle->addWidget(stage_, 1);
+  middle->addWidget(makeFoot());
+  auto* all = new QHBoxLayout(this);
+  all->setContentsMargins(0, 0, 0, 0);
+  all->setSpacing(0);
+  all->addLayout(middle, 1);
+  all->addWidget(makeSide(mode));
+  clock_.setInterval(kFrameMs);
+  clock_.setTimerType(Qt::PreciseTimer);
+  connectAll();
+  chooseMoves(MoverRules{}.moves);
+}
+
+void CoursePanel::fillCourses() {
+  const QSignalBlocker still(courses_);
+  courses_->clear();
+  for (const Course& course : session_.project().courses) courses_->addItem(textOf(course.name));
+  for (const std::string_view name : kCourseNames) {
+    courses_->addItem(QString::fromLatin1(name.data()));
+  }
+  int at = courses_->findText(textOf(choice_.course));
+  if (at < 0) {
+    choice_.course = "tour";
+    at = courses_->findText("tour");
+  }
+  courses_->setCurrentIndex(at);
+  const QSignalBlocker quiet(pieces_);
+  pieces_->clear();
+  pieces_->addItem(tr("+ piece"));
+  pieces_->addItem(tr("block"));
+  pieces_->addItem(tr("ramp"));
+  pieces_->addItem(tr("wall"));
+  for (const auto& asset : session_.project().assets) {
+    if (!asset->frames.empty()) pieces_->addItem(textOf(asset->name));
+  }
+  pieces_->setCurrentIndex(0);
+}
+
+void CoursePanel::chooseMoves(Moves moves) {
+  choice_.moves = moves;
+  moves_[static_cast<std::size_t>(moves)]->setChecked(true);
+  meaning_->setText(meaningOf(moves));
+  refresh();
+}
+
+CourseQuestion CoursePanel::question() const {
+  const Asset* asset = session_.currentAsset();
+  const Role* role = session_.currentRole();
+  CourseQuestion question{asset == nullptr ? AssetId{} : asset->id, choice_,
+                          role == nullptr ? std::string() : role->name};
+  const bool played = scripts_->currentIndex() == static_cast<int>(kScriptNames.size());
+  if (played && !played_.empty() && question.asset == shown_) question.script = scriptOf(played_);
+  return question;
+}
+
+void CoursePanel::refresh() {
+  live_->setText(tr("play it: %1").arg(keyMap_.text()));
+  live_->setToolTip(
+      tr("Run it by the keys %1, from the tick that is shown; a press again pauses. The keys are "
+         "set by Find or do anything: keys of the course")
+          .arg(keyMap_.text()));
+  if (!isVisible()) return;
+  setRunning(Running::Still);
+  fillCourses();
+  ask();
+}
+
+void CoursePanel::ask() {
+  if (session_.currentAsset() == nullptr) {
+    CourseFacts none;
+    none.refusal = tr("Choose an asset with frames first");
+    return showFacts(std::move(none));
+  }
+  asking_.ask([question = question(), project = session_.project()](const Progress& progress) {
+    return courseFacts(project, question, progress);
+  });
+}
+
+void CoursePanel::showFacts(CourseFacts facts) {
+  facts_ = std::move(facts);
+  stage_->setRefusal(facts_.refusal);
+  comparison_ = {};
+  showRun();
+  showNumbers();
+  showComparison({});
+  if (facts_.setup) {
+    comparing_.ask([question = question(), project = session_.project(),
+                    store = session_.artStore()](const Progress& progress) {
+      return courseComparison(project, store, question, progress);
+    });
+  }
+  const auto& courses = session_.project().courses;
+  const bool own = std::any_of(courses.begin(), courses.end(),
+                               [&](const Course& one) { return one.name == choice_.course; });
+  mustPass_->setChecked(own && facts_.setup && facts_.setup->course.mustPass);
+  emit choiceChanged();
+}
+
+void CoursePanel::showRun() {
+  const CourseRun* run = facts_.setup ? &facts_.run : nullptr;
+  stage_->setRun(session_.currentAsset(), facts_.setup ? &*facts_.setup : nullptr, run);
+  timeline_->setRun(run, facts_.setup ? facts_.setup->rules.rate : 60);
+  const int last = static_cast<int>(facts_.run.ticks.size()) - 1;
+  goTo(std::min(timeline_->tick(), last));
+}
+
+void CoursePanel::showNumbers() {
+  if (!facts_.setup) return;
+  for (const NumberOf& number : numbers_) {
+    number.field->setValue(number.rule != nullptr ? facts_.setup->rules.*number.rule
+                                                  : facts_.setup->sizes.*number.size);
+  }
+  const CourseView view = facts_.setup->course.view;
+  (view == CourseView::Above ? above_ : side_)->setChecked(true);
+}
+
+void CoursePanel::showComparison(CourseComparison comparison) {
+  const QSignalBlocker still(candidates_);
+  candidates_->clear();
+  stage_->setOther(nullptr);
+  timeline_->setOther(nullptr, {});
+  comparison_ = std::move(comparison);
+  for (const CourseCandidate& one : comparison_.candidates) {
+    auto* item = new QTreeWidgetItem(
+        candidates_, {textOf(inWords(one.recipe)), QString::number(faultsOf(one.run))});
+    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+    item->setToolTip(0, countsOf(one.run));
+  }
+  limits_->setText(comparison_.limits ? textOf(limitsText(*comparison_.limits)) : QString());
+  showCompared();
+}
+
+const CourseCandidate* CoursePanel::chosen() const {
+  const int at = candidates_->indexOfTopLevelItem(candidates_->currentItem());
+  if (at < 0 || at >= static_cast<int>(comparison_.candidates.size())) return nullptr;
+  return &comparison_.candidates[static_cast<std::size_t>(at)];
+}
+
+void CoursePanel::showCompared() {
+  const CourseCandidate* one = chosen();
+  stage_->setOther(one == nullptr ? nullptr : &one->run);
+  const QString name = one == nullptr ? QString() : textOf(inWords(one->recipe));
+  timeline_->setOther(one == nullptr ? nullptr : &one->run, name);
+  QString text = tr("As it is: <b>%1</b>").arg(countsOf(facts_.run));
+  if (facts_.run.jump) {
+    text += tr("; jumps %1 px high, %2 far")
+                .arg(rounded(facts_.run.jump->height), rounded(facts_.run.jump->length));
+  }
+  if (one != nullptr) text += tr("<br>%1: <b>%2</b>").arg(name, countsOf(one->run));
+  compared_->setText(facts_.setup ? text : QString());
+  emit choiceChanged();
+}
+
+QString CoursePanel::takeRefusal() const {
+  if (!facts_.refusal.isEmpty()) return facts_.refusal;
+  return chosen() == nullptr ? tr("Choose a shape of the list first") : QString();
+}
+
+void CoursePanel::takeCandidate() {
+  const CourseCandidate* one = chosen();
+  const Asset* asset = session_.currentAsset();
+  if (one == nullptr || asset == nullptr) return;
+  session_.perform(
+      tr("Fit a shape (%1) to %2").arg(textOf(inWords(one->recipe)), textOf(asset->name)),
+      one->edits);
+}
+
+void CoursePanel::tryAll() {
+  const bool on = everything_->isChecked();
+  candidates_->setVisible(!on);
+  worst_->setVisible(on);
+  take_->setVisible(!on);
+  worst_->clear();
+  if (!on || !facts_.setup) return trying_.forget();
+  trying_.ask([question = question(), project = session_.project()](const Progress& progress) {
+    return everyInput(project, question, progress);
+  });
+}
+
+void CoursePanel::showTryOut(TryOut out) {
+  tryOut_ = std::move(out);
+  const QSignalBlocker still(worst_);
+  worst_->clear();
+  for (const WorstEvent& one : tryOut_.worst) {
+    auto* item = new QTreeWidgetItem(
+        worst_, {textOf(one.event.text), rounded(one.event.px), QString::number(one.runs)});
+    item->setToolTip(0, item->text(0));
+    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+    item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
+  }
+  if (tryOut_.worst.empty() && tryOut_.runs > 0) {
+    new QTreeWidgetItem(worst_, {tr("Nothing goes wrong"), {}, QString::number(tryOut_.runs)});
+  }
+}
+
+// The input that brought it about becomes what was played, and its tick is shown.
+void CoursePanel::showWorst() {
+  const int at = worst_->indexOfTopLevelItem(worst_->currentItem());
+  const Asset* asset = session_.currentAsset();
+  if (at < 0 || at >= static_cast<int>(tryOut_.worst.size()) || asset == nullptr) return;
+  const WorstEvent& one = tryOut_.worst[static_cast<std::size_t>(at)];
+  played_.clear();
+  for (int tick = 0; tick < one.script.ticks; ++tick) {
+    played_.push_back(keysAt(one.script, tick));
+  }
+  shown_ = asset->id;
+  timeline_->setTick(one.event.tick);
+  scripts_->setCurrentIndex(static_cast<int>(kScriptNames.size()));
+  ask();
+}
+
+void CoursePanel::goTo(int tick) {
+  const int last = static_cast<int>(facts_.run.ticks.size()) - 1;
+  const int to = std::clamp(tick, -1, std::max(-1, last));
+  timeline_->setTick(to);
+  stage_->setTick(to);
+}
+
+void CoursePanel::goToNextEvent() {
+  const std::vector<CourseEvent>& events = facts_.run.events;
+  if (events.empty()) return;
+  const auto next = std::find_if(events.begin(), events.end(), [&](const CourseEvent& one) {
+    return one.tick > timeline_->tick();
+  });
+  goTo(next == events.end() ? events.front().tick : next->tick);
+}
+
+void CoursePanel::togglePlaying() {
+  live_->click();
+}
+
+void CoursePanel::toggleReplay() {
+  replay_->click();
+}
+
+void CoursePanel::setRunning(Running running) {
+  const bool wasLive = running_ == Running::Live;
+  running_ = running;
+  down_ = {};
+  behind_ = 0;
+  if (running == Running::Live) startLive();
+  if (running_ == Running::Replay && facts_.run.ticks.empty()) running_ = Running::Still;
+  live_->setChecked(running_ == Running::Live);
+  replay_->setChecked(running_ == Running::Replay);
+  stage_->setFollowing(running_ == Running::Live);
+  if (running_ == Running::Still) {
+    clock_.stop();
+  } else {
+    since_.start();
+    clock_.start();
+  }
+  // What was played is what others are compared on.
+  if (wasLive && running_ != Running::Live && !played_.empty()) {
+    runner_.reset();
+    scripts_->setCurrentIndex(static_cast<int>(kScriptNames.size()));
+    ask();
+  }
+}
+
+// From the tick that is shown on: what was pressed up to it is run again.
+void CoursePanel::startLive() {
+  const Asset* asset = session_.currentAsset();
+  if (!facts_.setup || asset == nullptr) {
+    running_ = Running::Still;
+    return;
+  }
+  const auto world =
+      CourseWorld::make(session_.project(), *asset, facts_.setup->course, facts_.setup->role);
+  if (!world) {
+    running_ = Running::Still;
+    return;
+  }
+  const int last = static_cast<int>(facts_.run.ticks.size()) - 1;
+  const int upTo = timeline_->tick() >= last ? 0 : timeline_->tick() + 1;
+  std::vector<CourseKeys> keys;
+  for (int tick = 0; tick < upTo; ++tick) keys.push_back(keysAt(facts_.setup->script, tick));
+  runner_.emplace(*world, facts_.setup->rules);
+  for (const CourseKeys& one : keys) runner_->tick(one);
+  played_ = std::move(keys);
+  shown_ = asset->id;
+  facts_.run = runner_->run();
+  showComparison({});
+  comparing_.forget();
+  showRun();
+  goTo(upTo - 1);
+  stage_->setFocus();
+}
+
+void CoursePanel::advance() {
+  const double seconds = std::min(kMostBehind, static_cast<double>(since_.restart()) / 1000.0) *
+                         (slow_->isChecked() ? kSlow : 1);
+  if (running_ == Running::Live) return advanceLive(seconds);
+  if (!facts_.setup) return setRunning(Running::Still);
+  behind_ += seconds * facts_.setup->rules.rate;
+  const int whole = static_cast<int>(behind_);
+  behind_ -= whole;
+  const int last = static_cast<int>(facts_.run.ticks.size()) - 1;
+  if (timeline_->tick() >= last) return setRunning(Running::Still);
+  goTo(timeline_->tick() + whole);
+}
+
+void CoursePanel::advanceLive(double seconds) {
+  behind_ += seconds * facts_.setup->rules.rate;
+  for (; behind_ >= 1; behind_ -= 1) {
+    if (static_cast<int>(played_.size()) >= kMostTicks) return setRunning(Running::Still);
+    runner_->tick(down_);
+    played_.push_back(down_);
+  }
+  // The stage and the timeline look at the runner's own run while it goes on.
+  stage_->setRun(session_.currentAsset(), &*facts_.setup, &runner_->run());
+  timeline_->setRun(&runner_->run(), facts_.setup->rules.rate);
+  const int last = static_cast<int>(played_.size()) - 1;
+  timeline_->setTick(last);
+  stage_->setTick(last);
+}
+
+bool CoursePanel::eventFilter(QObject* watched, QEvent* event) {
+  const bool key = event->type() == QEvent::KeyPress || event->type() == QEvent::KeyRelease ||
+                   event->type() == QEvent::ShortcutOverride;
+  if (watched != stage_ || running_ != Running::Live || !key) {
+    return QWidget::eventFilter(watched, event);
+  }
+  auto* pressed = static_cast<QKeyEvent*>(event);
+  if (pressed->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress) {
+    setRunning(Running::Still);
+    return true;
+  }
+  CourseKeys keys = down_;
+  if (!keyMap_.apply(pressed->key(), event->type() != QEvent::KeyRelease, keys)) {
+    return QWidget::eventFilter(watched, event);
+  }
+  event->accept();
+  // The window's shortcuts are not to take them.
+  if (event->type() != QEvent::ShortcutOverride && !pressed->isAutoRepeat()) down_ = keys;
+  return true;
+}
+
+void CoursePanel::hideEvent(QHideEvent* event) {
+  QWidget::hideEvent(event);
+  setRunning(Running::Still);
+}
+
+void CoursePanel::setKeys() {
+  if (!askForCourseKeys(this)) return;
+  keyMap_ = courseKeys();
+  refresh();
+}
+
+QString CoursePanel::saveRefusal() const {
+  if (!facts_.setup) return facts_.refusal.isEmpty() ? tr("Choose an asset first") : facts_.refusal;
+  return {};
+}
+
+// Of a built-in course a copy of the project's own is changed.
+void CoursePanel::changeCourse(const QString& label, const std::function<void(Course&)>& change) {
+  if (!facts_.setup) return;
+  std::vector<Course> courses = session_.project().courses;
+  const auto own = std::find_if(courses.begin(), courses.end(),
+                                [&](const Course& one) { return one.name == choice_.course; });
+  if (own != courses.end()) {
+    change(*own);
+  } else {
+    Course copy = facts_.setup->course;
+    const std::string name = "my " + choice_.course;
+    copy.name = name;
+    for (int number = 2; std::any_of(courses.begin(), courses.end(),
+                                     [&](const Course& one) { return one.name == copy.name; });
+         ++number) {
+      copy.name = name + " " + std::to_string(number);
+    }
+    change(copy);
+    choice_.course = copy.name;
+    courses.push_back(std::move(copy));
+  }
+  session_.perform(label, {SetCourses{std::move(courses)}});
+}
+
+void CoursePanel::saveCourse() {
+  changeCourse(tr("Keep the course"), [](Course&) {});
+}
+
+void CoursePanel::addPiece(int which) {
+  if (which <= 0) return;
+  const std::string asset = pieces_->itemText(which).toStdString();
+  const QPointF middle = stage_->view().toArt(QRectF(stage_->rect()).center());
+  const double x = std::round(middle.x());
+  const double y = std::round(middle.y());
+  const double tile = facts_.setup ? facts_.setup->sizes.tile : 16;
+  changeCourse(tr("Put a piece on the course"), [&](Course& course) {
+    switch (which) {
+      case 1:
+        course.solids.emplace_back(Box{x, y, 2 * tile, tile});
+        break;
+      case 2:
+        course.solids.emplace_back(
+            Polygon{{{x, y}, {x + 3 * tile, y - 2 * tile}, {x + 3 * tile, y}}});
+        break;
+      case 3:
+        course.solids.emplace_back(Box{x, y - 3 * tile, tile / 4, 4 * tile});
+        break;
+      default:
+        course.solids.emplace_back(StandingAsset{asset, 1, {x, y}, false});
+    }
+  });
+}
+
+}  // namespace amber

@@ -1,0 +1,280 @@
+// The widgets of the course, of course_panel.h.
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+
+#include "core/project/sound_course.h"
+#include "desktop/benches/trial/course_panel.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/number_field.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+QTreeWidget* makeCourseTable(const char* name, const QStringList& columns, QWidget* parent) {
+  auto* table = new QTreeWidget(parent);
+  table->setObjectName(name);
+  table->setRootIsDecorated(false);
+  table->setUniformRowHeights(true);
+  table->setIndentation(0);
+  table->setColumnCount(static_cast<int>(columns.size()));
+  table->setHeaderLabels(columns);
+  table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  table->header()->setStretchLastSection(false);
+  table->setStyleSheet("QHeaderView::section { padding: 2px 4px; font-size: 11px }");
+  table->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+  for (int i = 1; i < columns.size(); ++i) {
+    table->header()->setSectionResizeMode(i, QHeaderView::Fixed);
+    table->header()->resizeSection(i, 52);
+  }
+  return table;
+}
+
+}  // namespace
+
+QWidget* CoursePanel::makeStrip() {
+  QFrame* strip = makeFrame("strip", this);
+  strip->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(strip);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  row->setSpacing(4);
+  const auto list = [&](QComboBox*& box, const char* name, const QString& tip, int letters) {
+    box = new QComboBox(strip);
+    box->setObjectName(name);
+    box->setToolTip(tip);
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(letters);
+    row->addWidget(box);
+  };
+  const auto chip = [&](QPushButton*& button, const QString& text, const char* name,
+                        const QString& tip) {
+    button = tight(makeChip(text, strip));
+    button->setObjectName(name);
+    button->setToolTip(tip);
+    row->addWidget(button);
+  };
+  list(courses_, "course", tr("The course: built in, sized by the asset, or the project's own"), 7);
+  list(scripts_, "script", tr("What it does: a script, or what was played last"), 5);
+  for (const std::string_view name : kScriptNames) {
+    scripts_->addItem(QString::fromLatin1(name.data()));
+  }
+  scripts_->addItem(tr("as played"));
+  chip(live_, tr("play it"), "playCourse", {});
+  row->addStretch();
+  list(pieces_, "addPiece", tr("Put a piece on the course; drag it, Delete takes it away"), 5);
+  chip(mustPass_, tr("must pass"), "mustPass",
+       tr("What goes wrong on this course is a finding of the project"));
+  chip(side_, tr("side"), "viewSide", tr("Seen from the side, with gravity"));
+  chip(above_, tr("above"), "viewAbove", tr("Seen from above, without"));
+  auto* group = new QButtonGroup(strip);
+  group->addButton(side_);
+  group->addButton(above_);
+  side_->setChecked(true);
+  return strip;
+}
+
+QWidget* CoursePanel::makeFoot() {
+  QFrame* foot = makeFrame("foot", this);
+  auto* column = new QVBoxLayout(foot);
+  column->setContentsMargins(0, 2, 0, 4);
+  column->setSpacing(0);
+  timeline_ = new CourseTimeline(foot);
+  column->addWidget(timeline_);
+  auto* row = new QHBoxLayout;
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 2);
+  row->setSpacing(4);
+  const auto button = [&](const QString& text, const char* name, const QString& tip) {
+    QPushButton* made = tight(makeButton(text, tip, foot));
+    made->setObjectName(name);
+    row->addWidget(made);
+    return made;
+  };
+  connect(button(tr("start"), "courseStart", tr("To the first tick")), &QPushButton::clicked, this,
+          [this] { goTo(-1); });
+  connect(button(tr("-1"), "tickBack", tr("One tick back")), &QPushButton::clicked, this,
+          [this] { goTo(timeline_->tick() - 1); });
+  replay_ = tight(makeChip(tr("replay"), foot));
+  replay_->setObjectName("replay");
+  replay_->setToolTip(tr("Show what was run, from the tick that is shown"));
+  row->addWidget(replay_);
+  connect(button(tr("+1"), "tickOn", tr("One tick on")), &QPushButton::clicked, this,
+          [this] { goTo(timeline_->tick() + 1); });
+  slow_ = tight(makeChip(tr("0.25x"), foot));
+  slow_->setObjectName("slowMotion");
+  slow_->setToolTip(tr("Four times as slow"));
+  row->addWidget(slow_);
+  button(tr("next event"), "nextEvent", tr("To the next thing that happened"));
+  row->addStretch();
+  const auto shows = [&](const QString& text, const char* name, const QString& tip, auto slot) {
+    QPushButton* chip = tight(makeChip(text, foot));
+    chip->setObjectName(name);
+    chip->setToolTip(tip);
+    chip->setChecked(true);
+    connect(chip, &QPushButton::toggled, stage_, slot);
+    row->addWidget(chip);
+  };
+  shows(tr("shapes"), "courseShapes", tr("Show the shapes"), &CourseStage::setShowShapes);
+  shows(tr("trail"), "courseTrail", tr("Show its way and what happened"),
+        &CourseStage::setShowTrail);
+  column->addLayout(row);
+  return foot;
+}
+
+void CoursePanel::makeMoves(QVBoxLayout* column, QWidget* side) {
+  column->addWidget(makeLabel(tr("How the game moves things"), "title", side));
+  auto* row = new QHBoxLayout;
+  row->setSpacing(3);
+  const std::array names = {tr("by axes"), tr("close up"), tr("slide"), tr("push out")};
+  auto* group = new QButtonGroup(side);
+  for (std::size_t i = 0; i < moves_.size(); ++i) {
+    moves_[i] = tight(makeChip(names[i], side), "small");
+    moves_[i]->setObjectName(QString("moves_%1").arg(QString::fromLatin1(kMovesWords[i].data())));
+    group->addButton(moves_[i]);
+    row->addWidget(moves_[i]);
+    connect(moves_[i], &QPushButton::clicked, this,
+            [this, i] { chooseMoves(static_cast<Moves>(i)); });
+  }
+  row->addStretch();
+  column->addLayout(row);
+  meaning_ = makeLabel({}, "quiet", side);
+  meaning_->setWordWrap(true);
+  column->addWidget(meaning_);
+}
+
+void CoursePanel::makeNumbers(QVBoxLayout* column, QWidget* side) {
+  const auto field = [&](const char* name, const QString& tip,
+                         std::optional<double> CourseChoice::*choice, double MoverRules::*rule,
+                         double CourseSizes::*size, const Range<double>& range) {
+    auto* made = new NumberField(range.least, range.most, 1, side);
+    made->setObjectName(name);
+    made->setToolTip(tip);
+    made->setFixedWidth(58);
+    numbers_.push_back({made, choice, rule, size});
+    connect(made, &NumberField::committed, this, [this, choice](double value) {
+      choice_.*choice = value;
+      refresh();
+    });
+    return made;
+  };
+  using C = CourseChoice;
+  using R = MoverRules;
+  using S = CourseSizes;
+  addRow(column, tr("ticks, slope"),
+         {field("rate", tr("Ticks a second"), &C::rate, &R::rate, nullptr, kRateRange),
+          field("slope", tr("The steepest floor that is walked, degrees"), &C::slope, &R::slope,
+                nullptr, kSlopeRange)});
+  addRow(column, tr("run, jump"),
+         {field("speed", tr("How fast it runs, px a second"), &C::speed, &R::speed, nullptr,
+                kSpeedRange),
+          field("jump", tr("How fast it leaves the ground, px a second"), &C::jump, &R::jump,
+                nullptr, kSpeedRange)});
+  addRow(column, tr("gravity, fall"),
+         {field("gravity", tr("px a second, each second"), &C::gravity, &R::gravity, nullptr,
+                kGravityRange),
+          field("fall", tr("The greatest fall, px a second"), &C::fall, &R::fall, nullptr,
+                kSpeedRange)});
+  addRow(column, tr("ledge, tile"),
+         {field("ledge", tr("The highest ledge that is climbed by slide, px"), &C::ledge, &R::step,
+                nullptr, kLedgeRange),
+          field("tile", tr("The side of the tiles of a floor, px"), &C::tile, nullptr, &S::tile,
+                kCourseSizeRange)});
+  addRow(
+      column, tr("step, hole"),
+      {field("step", tr("The height of the first step, px"), &C::step, nullptr, &S::step,
+             kCourseSizeRange),
+       field("gap", tr("The width of a hole, px"), &C::gap, nullptr, &S::gap, kCourseSizeRange)});
+  addRow(column, tr("passage, wall"),
+         {field("ceiling", tr("The height of the lowest passage, px"), &C::ceiling, nullptr,
+                &S::ceiling, kCourseSizeRange),
+          field("wall", tr("How thick a thin wall is, px"), &C::wall, nullptr, &S::wall,
+                kCourseSizeRange)});
+}
+
+QWidget* CoursePanel::makeSide(QWidget* mode) {
+  QFrame* side = nullptr;
+  QVBoxLayout* column = amber::makeSide(side, this);
+  mode->setParent(side);
+  column->addWidget(mode);
+  makeMoves(column, side);
+  makeNumbers(column, side);
+  limits_ = makeLabel({}, "quiet", side);
+  limits_->setObjectName("limits");
+  limits_->setWordWrap(true);
+  column->addWidget(limits_);
+  auto* title = new QHBoxLayout;
+  title->setSpacing(4);
+  title->addWidget(makeLabel(tr("Other shapes"), "title", side));
+  title->addStretch();
+  everything_ = tight(makeChip(tr("try everything"), side));
+  everything_->setObjectName("tryEverything");
+  everything_->setToolTip(
+      tr("Many inputs are run beside the window; the worst of each event is listed"));
+  title->addWidget(everything_);
+  column->addLayout(title);
+  candidates_ = makeCourseTable("courseCandidates", {tr("shape"), tr("faults")}, side);
+  column->addWidget(candidates_, 1);
+  worst_ = makeCourseTable("worstEvents", {tr("at worst"), tr("px"), tr("runs")}, side);
+  worst_->hide();
+  column->addWidget(worst_, 1);
+  compared_ = makeLabel({}, "", side);
+  compared_->setObjectName("compared");
+  compared_->setWordWrap(true);
+  column->addWidget(compared_);
+  take_ = makeButton(tr("Take it for the asset"), {}, side);
+  take_->setObjectName("takeCourse");
+  column->addWidget(take_);
+  return side;
+}
+
+void CoursePanel::connectAll() {
+  connect(courses_, &QComboBox::activated, this, [this](int at) {
+    choice_.course = courses_->itemText(at).toStdString();
+    refresh();
+  });
+  connect(scripts_, &QComboBox::activated, this, [this](int at) {
+    if (at < static_cast<int>(kScriptNames.size())) {
+      choice_.script = scripts_->itemText(at).toStdString();
+    }
+    refresh();
+  });
+  connect(pieces_, &QComboBox::activated, this, &CoursePanel::addPiece);
+  connect(live_, &QPushButton::clicked, this,
+          [this](bool on) { setRunning(on ? Running::Live : Running::Still); });
+  connect(replay_, &QPushButton::clicked, this,
+          [this](bool on) { setRunning(on ? Running::Replay : Running::Still); });
+  for (QPushButton* chip : {side_, above_}) {
+    connect(chip, &QPushButton::clicked, this, [this] {
+      choice_.view = above_->isChecked() ? CourseView::Above : CourseView::Side;
+      refresh();
+    });
+  }
+  connect(mustPass_, &QPushButton::clicked, this, [this](bool must) {
+    changeCourse(must ? tr("A course that must pass") : tr("A course that need not pass"),
+                 [must](Course& course) { course.mustPass = must; });
+  });
+  connect(timeline_, &CourseTimeline::tickChosen, this, &CoursePanel::goTo);
+  connect(stage_, &CourseStage::tickChosen, this, &CoursePanel::goTo);
+  connect(stage_, &CourseStage::solidMoved, this, [this](std::size_t solid, double dx, double dy) {
+    changeCourse(tr("Move a piece of the course"),
+                 [=](Course& course) { moveSolid(course.solids[solid], dx, dy); });
+  });
+  connect(stage_, &CourseStage::solidRemoved, this, [this](std::size_t solid) {
+    changeCourse(tr("Take a piece off the course"), [=](Course& course) {
+      course.solids.erase(course.solids.begin() + static_cast<std::ptrdiff_t>(solid));
+    });
+  });
+  connect(candidates_, &QTreeWidget::currentItemChanged, this, &CoursePanel::showCompared);
+  connect(candidates_, &QTreeWidget::itemActivated, this, &CoursePanel::takeCandidate);
+  connect(everything_, &QPushButton::toggled, this, &CoursePanel::tryAll);
+  connect(worst_, &QTreeWidget::currentItemChanged, this, &CoursePanel::showWorst);
+  connect(&clock_, &QTimer::timeout, this, &CoursePanel::advance);
+  stage_->installEventFilter(this);
+}
+
+}  // namespace amber

@@ -1,0 +1,370 @@
+#include "desktop/benches/trial/course_stage.h"
+
+#include <QKeyEvent>
+#include <QPainterPath>
+#include <QTransform>
+#include <algorithm>
+#include <cmath>
+
+#include "core/fit/keys/held_shapes.h"
+#include "core/trial/course/actor_place.h"
+#include "desktop/parts/wording.h"
+#include "desktop/stage/shape_painting.h"
+#include "desktop/stage/stage_view.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+// How much of a course is in sight, px for each px of the asset's height, and how high that is by
+// how wide.
+constexpr double kInSight = 7.5;
+constexpr double kAspect = 0.66;
+// Shapes along the trail, this many of the asset's heights apart.
+constexpr double kBetweenGhosts = 2.5;
+constexpr double kFaint = 0.45;
+// Flags lie in rows above the course, so that their words do not cover each other.
+constexpr int kFlagRows = 4;
+constexpr int kFlagRow = 22;
+constexpr std::size_t kMostFlags = 24;
+
+QRectF boundsOf(const CourseSolid& solid) {
+  if (const auto* box = std::get_if<Box>(&solid)) return rectOf(*box);
+  if (const auto* polygon = std::get_if<Polygon>(&solid)) return rectOf(bounds(Shape(*polygon)));
+  const auto& standing = std::get<StandingAsset>(solid);
+  return {standing.at.x - 8, standing.at.y - 16, 16, 16};
+}
+
+QString eventName(const CourseEvent& event) {
+  const QString kind =
+      QString::fromLatin1(kCourseEventWords[static_cast<std::size_t>(event.kind)].data());
+  switch (event.kind) {
+    case CourseEventKind::Gap:
+      return QObject::tr("gap: %1 px short").arg(rounded(event.px));
+    case CourseEventKind::Catch:
+      return QObject::tr("catch: %1 px edge").arg(rounded(event.px));
+    case CourseEventKind::Pop:
+      return QObject::tr("pop: %1 px").arg(rounded(event.px));
+    default:
+      return kind;
+  }
+}
+
+}  // namespace
+
+CourseStage::CourseStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
+    : Canvas(parent), session_(session), pictures_(pictures) {
+  setObjectName("courseStage");
+}
+
+void CourseStage::setRun(const Asset* asset, const CourseSetup* setup, const CourseRun* run) {
+  asset_ = asset;
+  setup_ = setup;
+  run_ = run;
+  other_ = nullptr;
+  if (setup == nullptr || (chosen_ && *chosen_ >= setup->course.solids.size())) chosen_.reset();
+  contentChanged();
+}
+
+void CourseStage::setOther(const CourseRun* run) {
+  other_ = run;
+  update();
+}
+
+void CourseStage::setTick(int tick) {
+  tick_ = tick;
+  contentChanged();
+}
+
+void CourseStage::setShowShapes(bool show) {
+  showShapes_ = show;
+  update();
+}
+
+void CourseStage::setShowTrail(bool show) {
+  showTrail_ = show;
+  update();
+}
+
+void CourseStage::setRefusal(const QString& text) {
+  refusal_ = text;
+  update();
+}
+
+void CourseStage::setFollowing(bool following) {
+  following_ = following;
+  contentChanged();
+}
+
+bool CourseStage::showsTick() const {
+  return run_ != nullptr && tick_ >= 0 && tick_ < static_cast<int>(run_->ticks.size());
+}
+
+// All that the run went over, where the asset is large enough in it; else what lies around the
+// asset, in steps, so that the stage stands still most of the time.
+QRectF CourseStage::content() const {
+  if (setup_ == nullptr || asset_ == nullptr || asset_->frames.empty()) return {};
+  if (pressedAt_) return contentBeforeDrag_;
+  const double height = std::max(8.0, asset_->frames.front().rect.h * asset_->scale);
+  const double wide = kInSight * height;
+  QRectF extent(setup_->course.start.x - 2 * height, setup_->course.start.y - 4 * height, wide,
+                wide * kAspect);
+  if (run_ == nullptr) return extent;
+  const auto around = [&](GamePoint at) {
+    return QRectF(at.x - height, at.y - 2 * height, 2 * height, 2.5 * height);
+  };
+  QRectF all = extent;
+  for (const CourseTick& tick : run_->ticks) all |= around(tick.place);
+  if (!following_ && all.width() < 1.3 * wide && all.height() < 1.3 * wide * kAspect) return all;
+  GamePoint at = setup_->course.start;
+  if (showsTick()) at = run_->ticks[static_cast<std::size_t>(tick_)].place;
+  const auto steps = [](double from, double to, double step) {
+    return std::floor((to - from) / step) * step;
+  };
+  extent.translate(steps(extent.left() + wide / 4, at.x, wide / 2),
+                   steps(setup_->course.start.y - 3 * height, at.y, 3 * height));
+  return extent;
+}
+
+void CourseStage::paintGround(QPainter& painter) {
+  paintBackdrop(painter, QRectF(rect()), Backdrop::Kraft);
+}
+
+QPointF CourseStage::dragOf(std::size_t solid) const {
+  return pressedAt_ && chosen_ == solid ? drag_ : QPointF();
+}
+
+void CourseStage::paintSolids(QPainter& painter) {
+  QColor fill = theme().text;
+  fill.setAlpha(70);
+  QColor hatch = theme().text;
+  hatch.setAlpha(60);
+  const auto& solids = setup_->course.solids;
+  for (std::size_t i = 0; i < solids.size(); ++i) {
+    const QPointF by = dragOf(i);
+    if (const auto* standing = std::get_if<StandingAsset>(&solids[i])) {
+      const Asset* asset = findAsset(session_.project(), std::string_view(standing->asset));
+      const auto frame = static_cast<std::size_t>(standing->frame - 1);
+      if (asset == nullptr || frame >= asset->frames.size()) continue;
+      const Pose pose{
+          asset, frame, {standing->at.x + by.x(), standing->at.y + by.y()}, standing->mirrored};
+      paintAsset(painter, pose);
+      if (showShapes_) paintShapesOf(painter, pose, false);
+      continue;
+    }
+    const auto* box = std::get_if<Box>(&solids[i]);
+    const Shape shape =
+        moved(box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solids[i])), by.x(), by.y());
+    const QPainterPath outline = outlineOf(shape, view());
+    painter.fillPath(outline, fill);
+    painter.fillPath(outline, QBrush(hatch, Qt::BDiagPattern));
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(chosen_ == i ? QPen(theme().amber, 2.5) : QPen(theme().text, 1.5));
+    painter.drawPath(outline);
+  }
+}
+
+void CourseStage::paintActors(QPainter& painter) {
+  const double seconds = std::max(0, tick_) / setup_->rules.rate;
+  for (const CourseActor& actor : setup_->course.actors) {
+    const Asset* asset = findAsset(session_.project(), std::string_view(actor.asset));
+    if (asset == nullptr || asset->frames.empty()) continue;
+    const ActorPlace place = placeOf(actor, seconds);
+    const Pose pose{asset, frameShown(*asset, seconds), place.at, place.mirrored};
+    paintAsset(painter, pose);
+    if (showShapes_) paintShapesOf(painter, pose, false);
+  }
+}
+
+void CourseStage::paintAsset(QPainter& painter, const Pose& pose) {
+  const Frame& frame = pose.asset->frames[pose.frame];
+  const QPointF origin = view().toStage(QPointF(pose.at.x, pose.at.y));
+  const double scale = view().scale * pose.asset->scale;
+  painter.save();
+  painter.setTransform(QTransform::fromTranslate(-frame.origin.x, -frame.origin.y) *
+                           QTransform::fromScale(pose.mirrored ? -scale : scale, scale) *
+                           QTransform::fromTranslate(origin.x(), origin.y()),
+                       true);
+  pictures_.drawFrame(painter, frame, QRectF(0, 0, frame.rect.w, frame.rect.h));
+  painter.restore();
+}
+
+void CourseStage::paintShapesOf(QPainter& painter, const Pose& pose, bool faint) {
+  const Frame& frame = pose.asset->frames[pose.frame];
+  const HeldShapes held(*pose.asset);
+  const QPointF at = view().toStage(QPointF(pose.at.x, pose.at.y));
+  ViewTransform local;
+  local.scale = view().scale * pose.asset->scale;
+  local.offset = at - QPointF(frame.origin.x, frame.origin.y) * local.scale;
+  painter.save();
+  if (pose.mirrored) {
+    painter.setTransform(QTransform::fromTranslate(-at.x(), 0) * QTransform::fromScale(-1, 1) *
+                             QTransform::fromTranslate(at.x(), 0),
+                         true);
+  }
+  for (const Role& role : session_.project().roles) {
+    const ShapePlace* place = held.find(frame.id, role.name);
+    if (place == nullptr || (faint && role.duty != Duty::Stops)) continue;
+    if (faint) {
+      painter.setOpacity(kFaint);
+      paintShapeOutline(painter, place->shape(), local, 1.2, lookOf(role));
+    } else {
+      paintShape(painter, place->shape(), local, lookOf(role));
+    }
+  }
+  painter.restore();
+}
+
+// The way of the origin: of this run dotted, of another one dashed in its own colour.
+void CourseStage::paintTrail(QPainter& painter) {
+  const auto paint = [&](const CourseRun& run, const QColor& colour, Qt::PenStyle style) {
+    QPainterPath path;
+    path.moveTo(view().toStage(QPointF(setup_->course.start.x, setup_->course.start.y)));
+    for (const CourseTick& tick : run.ticks) {
+      path.lineTo(view().toStage(QPointF(tick.place.x, tick.place.y)));
+    }
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(colour, 2, style, Qt::RoundCap));
+    painter.drawPath(path);
+  };
+  if (other_ != nullptr) paint(*other_, theme().shapes[0], Qt::DashLine);
+  paint(*run_, theme().amber, Qt::DotLine);
+  if (!showShapes_) return;
+  const double apart =
+      kBetweenGhosts * asset_->frames.front().rect.h * std::max(0.1, asset_->scale);
+  GamePoint last = setup_->course.start;
+  for (const CourseTick& tick : run_->ticks) {
+    if (std::hypot(tick.place.x - last.x, tick.place.y - last.y) < apart) continue;
+    last = tick.place;
+    if (tick.frame < asset_->frames.size()) {
+      paintShapesOf(painter, {asset_, tick.frame, tick.place, tick.mirrored}, true);
+    }
+  }
+}
+
+// A flag at the first of each kind at each thing; what comes back with every step says the same.
+void CourseStage::paintFlags(QPainter& painter) {
+  flags_.clear();
+  std::vector<const CourseEvent*> shown;
+  for (const CourseEvent& event : run_->events) {
+    const bool known = std::any_of(shown.begin(), shown.end(), [&](const CourseEvent* one) {
+      return one->kind == event.kind && one->with == event.with && one->role == event.role;
+    });
+    if (!known && shown.size() < kMostFlags) shown.push_back(&event);
+  }
+  painter.setFont(smallFont(true));
+  const QFontMetrics measure(painter.font());
+  for (std::size_t i = 0; i < shown.size(); ++i) {
+    const CourseEvent& event = *shown[i];
+    const QPointF foot = view().toStage(QPointF(event.at.x, event.at.y));
+    const double top = 12 + static_cast<double>(i % kFlagRows) * kFlagRow;
+    const QColor colour = isFault(event.kind) ? theme().error : theme().text;
+    painter.setPen(QPen(colour, 1));
+    painter.drawLine(QPointF(foot.x(), top), foot);
+    const QString text = eventName(event);
+    const double wide = measure.horizontalAdvance(text) + 10;
+    const bool left = foot.x() + wide > width() - 8;
+    const QRectF cloth(left ? foot.x() - wide : foot.x(), top, wide, 17);
+    painter.fillRect(cloth, theme().card);
+    painter.setPen(QPen(colour, 1, isFault(event.kind) ? Qt::SolidLine : Qt::DashLine));
+    painter.drawRect(cloth);
+    painter.drawText(cloth, Qt::AlignCenter, text);
+    flags_.emplace_back(cloth, event.tick);
+  }
+}
+
+void CourseStage::paintCaption(QPainter& painter) {
+  QString text = tr("at the start");
+  if (showsTick()) {
+    const CourseTick& tick = run_->ticks[static_cast<std::size_t>(tick_)];
+    text = tr("tick %1 of %2 · speed %3, %4 · %5")
+               .arg(tick_)
+               .arg(run_->ticks.size())
+               .arg(rounded(tick.speed.x), rounded(tick.speed.y),
+                    tick.grounded ? tr("on ground") : tr("no ground"));
+    for (const CourseEvent& event : run_->events) {
+      const bool now =
+          event.kind == CourseEventKind::Notice && event.tick <= tick_ && event.until >= tick_;
+      if (now) text += tr(" · %1").arg(QString::fromStdString(event.text));
+    }
+  }
+  paintStageText(painter, QPointF(12, height() - 12), text, theme().text);
+}
+
+void CourseStage::paintStage(QPainter& painter) {
+  painter.setRenderHint(QPainter::Antialiasing);
+  paintSolids(painter);
+  paintActors(painter);
+  if (run_ == nullptr) return;
+  if (showTrail_) paintTrail(painter);
+  if (showTrail_) paintFlags(painter);
+  Pose pose{asset_, 0, setup_->course.start, false};
+  if (showsTick()) {
+    const CourseTick& tick = run_->ticks[static_cast<std::size_t>(tick_)];
+    pose = {asset_, tick.frame, tick.place, tick.mirrored};
+  }
+  if (pose.frame >= asset_->frames.size()) return;
+  paintAsset(painter, pose);
+  if (showShapes_) paintShapesOf(painter, pose, false);
+  paintCaption(painter);
+}
+
+std::optional<std::size_t> CourseStage::solidAt(QPointF at) const {
+  if (setup_ == nullptr) return std::nullopt;
+  const auto& solids = setup_->course.solids;
+  for (std::size_t i = solids.size(); i-- > 0;) {
+    if (boundsOf(solids[i]).contains(at)) return i;
+  }
+  return std::nullopt;
+}
+
+void CourseStage::artPress(QPointF at, Qt::KeyboardModifiers) {
+  const QPointF onStage = view().toStage(at);
+  for (const auto& [cloth, tick] : flags_) {
+    if (showTrail_ && cloth.contains(onStage)) {
+      emit tickChosen(tick);
+      return;
+    }
+  }
+  chosen_ = solidAt(at);
+  if (chosen_) {
+    contentBeforeDrag_ = content();
+    pressedAt_ = at;
+    drag_ = {};
+  }
+  update();
+}
+
+void CourseStage::artMove(QPointF at, Qt::KeyboardModifiers) {
+  if (!pressedAt_) return;
+  drag_ = {std::round(at.x() - pressedAt_->x()), std::round(at.y() - pressedAt_->y())};
+  update();
+}
+
+void CourseStage::artRelease(QPointF, Qt::KeyboardModifiers) {
+  if (!pressedAt_) return;
+  pressedAt_.reset();
+  if (!drag_.isNull() && chosen_) emit solidMoved(*chosen_, drag_.x(), drag_.y());
+  update();
+}
+
+void CourseStage::artCancel() {
+  pressedAt_.reset();
+  update();
+}
+
+void CourseStage::artNudge(double dx, double dy) {
+  if (chosen_) emit solidMoved(*chosen_, dx, dy);
+}
+
+void CourseStage::keyPressEvent(QKeyEvent* event) {
+  if (chosen_ && event->key() == Qt::Key_Delete) {
+    const std::size_t solid = *chosen_;
+    chosen_.reset();
+    emit solidRemoved(solid);
+    return;
+  }
+  Canvas::keyPressEvent(event);
+}
+
+}  // namespace amber

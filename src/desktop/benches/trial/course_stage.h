@@ -1,0 +1,89 @@
+#pragma once
+
+#include <QPainter>
+#include <QString>
+#include <optional>
+
+#include "core/trial/course/course_setup.h"
+#include "desktop/stage/canvas.h"
+#include "desktop/stage/pictures.h"
+
+namespace amber {
+
+/// A course with what runs over it, game px: solids, the trail, flags where something happened, the
+/// asset at a tick with its shapes. Pieces are dragged, snapped to px; Delete takes one away.
+class CourseStage : public Canvas {
+  Q_OBJECT
+
+ public:
+  CourseStage(ProjectSession& session, Pictures& pictures, QWidget* parent);
+
+  /// What is shown; null for nothing. Both must outlive it, or be replaced.
+  void setRun(const Asset* asset, const CourseSetup* setup, const CourseRun* run);
+  /// A run with other shapes beside it; null for none.
+  void setOther(const CourseRun* run);
+  void setTick(int tick);
+  void setShowShapes(bool show);
+  void setShowTrail(bool show);
+  /// Said while there is nothing to show.
+  void setRefusal(const QString& text);
+  /// While it is played the view goes along.
+  void setFollowing(bool following);
+  std::optional<std::size_t> chosenSolid() const { return chosen_; }
+
+ signals:
+  /// The solid was dragged by so many px, or is to be taken away.
+  void solidMoved(std::size_t solid, double dx, double dy);
+  void solidRemoved(std::size_t solid);
+  /// A flag was clicked.
+  void tickChosen(int tick);
+
+ protected:
+  QRectF content() const override;
+  QString emptyText() const override { return refusal_; }
+  void paintGround(QPainter& painter) override;
+  void paintStage(QPainter& painter) override;
+  void artPress(QPointF at, Qt::KeyboardModifiers) override;
+  void artMove(QPointF at, Qt::KeyboardModifiers) override;
+  void artRelease(QPointF at, Qt::KeyboardModifiers) override;
+  void artCancel() override;
+  void artNudge(double dx, double dy) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+ private:
+  struct Pose {
+    const Asset* asset = nullptr;
+    std::size_t frame = 0;
+    GamePoint at;
+    bool mirrored = false;
+  };
+  void paintSolids(QPainter& painter);
+  void paintActors(QPainter& painter);
+  void paintTrail(QPainter& painter);
+  void paintFlags(QPainter& painter);
+  void paintAsset(QPainter& painter, const Pose& pose);
+  void paintShapesOf(QPainter& painter, const Pose& pose, bool faint);
+  void paintCaption(QPainter& painter);
+  QPointF dragOf(std::size_t solid) const;
+  std::optional<std::size_t> solidAt(QPointF at) const;
+  bool showsTick() const;
+
+  ProjectSession& session_;
+  Pictures& pictures_;
+  const Asset* asset_ = nullptr;
+  const CourseSetup* setup_ = nullptr;
+  const CourseRun* run_ = nullptr;
+  const CourseRun* other_ = nullptr;
+  int tick_ = 0;
+  bool showShapes_ = true;
+  bool showTrail_ = true;
+  bool following_ = false;
+  QString refusal_;
+  std::optional<std::size_t> chosen_;
+  std::optional<QPointF> pressedAt_;
+  QPointF drag_;
+  QRectF contentBeforeDrag_;
+  std::vector<std::pair<QRectF, int>> flags_;  // Where they were painted, stage px, and their tick.
+};
+
+}  // namespace amber
