@@ -189,13 +189,15 @@ class CourseCommand : public Command {
       return tl::unexpected(loaded.error());
     }
     Json list = Json::array();
-    for (const CourseCandidate& one :
-         courseCandidates(open.project, asset, setup, *role, everyRecipe(role->recipe), open.art)) {
+    for (const CourseCandidate& one : courseCandidates(open.project, asset, setup, *role,
+                                                       everyMovingRecipe(role->recipe), open.art)) {
       list.push_back(Json{{"kind", kindName(one.recipe.kind)},
                           {"style", styleName(one.recipe.style)},
+                          {"together", one.recipe.together},
                           {"faults", faultsOf(one.run)},
                           {"events", countsJson(one.run)}});
-      std::cerr << "  " << inWords(one.recipe) << ": " << faultsText(faultsOf(one.run)) << "\n";
+      std::cerr << "  " << candidateText(one.recipe) << ": " << faultsText(faultsOf(one.run))
+                << "\n";
     }
     told["candidates"] = std::move(list);
     return {};

@@ -20,6 +20,7 @@ struct BodySize {
 
   double width() const { return right - left; }
   double height() const { return bottom - top; }
+  bool operator==(const BodySize&) const = default;
 };
 
 /// Errors (BadValue): no frame has a shape that is stopped. `role`: of this role; empty for those

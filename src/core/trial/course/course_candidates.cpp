@@ -5,6 +5,7 @@
 #include <tuple>
 
 #include "core/fit/keys/fit_edits.h"
+#include "core/fit/styles/recipe_fit.h"
 
 namespace amber {
 
@@ -24,6 +25,21 @@ int faultsOf(const CourseRun& run) {
   return each + static_cast<int>(once.size());
 }
 
+std::vector<Recipe> everyMovingRecipe(const Recipe& common) {
+  std::vector<Recipe> recipes;
+  for (const bool together : {false, true}) {
+    for (Recipe one : everyRecipe(common)) {
+      one.together = together;
+      if (!together || one.kind != ShapeKind::Mask) recipes.push_back(one);
+    }
+  }
+  return recipes;
+}
+
+std::string candidateText(const Recipe& recipe) {
+  return inWords(recipe) + (recipe.together ? ", one for all frames" : "");
+}
+
 std::vector<CourseCandidate> courseCandidates(const Project& project, const Asset& asset,
                                               const CourseSetup& setup, const Role& role,
                                               const std::vector<Recipe>& recipes,
@@ -39,14 +55,18 @@ std::vector<CourseCandidate> courseCandidates(const Project& project, const Asse
     const auto applied = withEdits(project, edits);
     if (edits.empty() || !applied) continue;
     const Asset* fitted = findAsset(applied->project, asset.id);
-    auto run = courseRun(applied->project, *fitted, setup, {{}, progress.stop});
+    CourseSetup own = setup;
+    if (const auto body = bodySizeOf(applied->project, *fitted, setup.role); body && own.builtIn) {
+      own.course.start = startOf(*body);
+    }
+    auto run = courseRun(applied->project, *fitted, own, {{}, progress.stop});
     if (!run || progress.cancelled()) continue;
     candidates.push_back({recipe, std::move(edits), std::move(*run)});
   }
   std::stable_sort(candidates.begin(), candidates.end(),
                    [](const CourseCandidate& a, const CourseCandidate& b) {
                      const auto rank = [](const CourseCandidate& one) {
-                       return std::tuple(faultsOf(one.run), one.recipe.kind);
+                       return std::tuple(faultsOf(one.run), !one.recipe.together, one.recipe.kind);
                      };
                      return rank(a) < rank(b);
                    });

@@ -38,6 +38,11 @@ Result<void> knownAnimations(const Asset& asset, const CourseAnimations& animati
   return {};
 }
 
+bool isOwn(const Project& project, const std::string& name) {
+  return std::any_of(project.courses.begin(), project.courses.end(),
+                     [&](const Course& one) { return one.name == name; });
+}
+
 Result<Course> courseOf(const Project& project, const CourseChoice& choice, const BodySize& body,
                         const CourseSizes& sizes) {
   const auto own = std::find_if(project.courses.begin(), project.courses.end(),
@@ -47,6 +52,10 @@ Result<Course> courseOf(const Project& project, const CourseChoice& choice, cons
 }
 
 }  // namespace
+
+GamePoint startOf(const BodySize& body) {
+  return {0, -body.bottom};
+}
 
 Result<CourseSetup> courseSetup(const Project& project, const Asset& asset,
                                 const CourseChoice& choice, std::optional<Course> course,
@@ -58,9 +67,10 @@ Result<CourseSetup> courseSetup(const Project& project, const Asset& asset,
   if (!animated) return tl::unexpected(animated.error());
   const auto body = bodySizeOf(project, asset, choice.role);
   if (!body) return tl::unexpected(body.error());
-  const auto rules = rulesOf(*body, choice);
+  const BodySize sized = choice.sizedBy.value_or(*body);
+  const auto rules = rulesOf(sized, choice);
   if (!rules) return tl::unexpected(rules.error());
-  CourseSetup setup{{}, *rules, sizesFor(*body, *rules), {}, choice.role};
+  CourseSetup setup{{}, *rules, sizesFor(sized, *rules), {}, choice.role};
   take(setup.sizes.step, choice.step);
   take(setup.sizes.gap, choice.gap);
   take(setup.sizes.ceiling, choice.ceiling);
@@ -69,9 +79,11 @@ Result<CourseSetup> courseSetup(const Project& project, const Asset& asset,
   if (course) {
     setup.course = std::move(*course);
   } else {
-    auto found = courseOf(project, choice, *body, setup.sizes);
+    setup.builtIn = !isOwn(project, choice.course);
+    auto found = courseOf(project, choice, sized, setup.sizes);
     if (!found) return tl::unexpected(found.error());
     setup.course = std::move(*found);
+    if (setup.builtIn) setup.course.start = startOf(*body);
   }
   if (choice.view) setup.course.view = *choice.view;
   if (script) {

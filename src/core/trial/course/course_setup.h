@@ -29,6 +29,9 @@ struct CourseChoice {
   std::optional<double> tile = {};
   std::optional<int> ticks = {};  ///< Of a built-in script.
   CourseAnimations animations = {};
+  /// What rules and sizes that were not chosen suit, in place of the body as it is: so that they
+  /// stay when it is given another shape.
+  std::optional<BodySize> sizedBy = {};
 
   bool operator==(const CourseChoice&) const = default;
 };
@@ -40,7 +43,11 @@ struct CourseSetup {
   CourseSizes sizes;
   CourseScript script;
   std::string role = {};
+  bool builtIn = false;  ///< The body stands on the floor at the start, whatever its shape.
 };
+
+/// The start at which a body stands on the floor of a built-in course.
+GamePoint startOf(const BodySize& body);
 
 /// What a choice comes to for an asset. `course`, `script`: in place of those that the choice
 /// names. Errors (UnknownTarget, BadValue): a role, course or script of no such name, an asset

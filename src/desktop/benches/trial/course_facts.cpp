@@ -1,7 +1,5 @@
 #include "desktop/benches/trial/course_facts.h"
 
-#include "core/fit/styles/recipe_fit.h"
-
 namespace amber {
 namespace {
 
@@ -41,7 +39,7 @@ CourseComparison courseComparison(const Project& project, const std::shared_ptr<
   const Role* role = findRole(project, question.role);
   if (role == nullptr || role->duty != Duty::Stops) return comparison;
   comparison.candidates =
-      courseCandidates(project, *asset, *setup, *role, everyRecipe(role->recipe),
+      courseCandidates(project, *asset, *setup, *role, everyMovingRecipe(role->recipe),
                        ArtStore::loading(store, project), progress);
   return comparison;
 }

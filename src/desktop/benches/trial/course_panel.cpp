@@ -11,7 +11,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/fit/styles/recipe_fit.h"
 #include "core/project/sound_course.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
@@ -127,11 +126,22 @@ void CoursePanel::chooseMoves(Moves moves) {
   refresh();
 }
 
+void CoursePanel::forget() {
+  played_.clear();
+  setRunning(Running::Still);
+  runner_.reset();
+  facts_ = {};
+  sizedFor_ = {};
+  showRun();
+  showComparison({});
+}
+
 CourseQuestion CoursePanel::question() const {
   const Asset* asset = session_.currentAsset();
   const Role* role = session_.currentRole();
   CourseQuestion question{asset == nullptr ? AssetId{} : asset->id, choice_,
                           role == nullptr ? std::string() : role->name};
+  if (question.asset == sizedFor_) question.choice.sizedBy = sizedBy_;
   const bool played = scripts_->currentIndex() == static_cast<int>(kScriptNames.size());
   if (played && !played_.empty() && question.asset == shown_) question.script = scriptOf(played_);
   return question;
@@ -150,7 +160,13 @@ void CoursePanel::refresh() {
 }
 
 void CoursePanel::ask() {
-  if (session_.currentAsset() == nullptr) {
+  const Asset* asset = session_.currentAsset();
+  if (asset != nullptr && asset->id != sizedFor_) {
+    const auto body = bodySizeOf(session_.project(), *asset, choice_.role);
+    sizedFor_ = body ? asset->id : AssetId{};
+    if (body) sizedBy_ = *body;
+  }
+  if (asset == nullptr) {
     CourseFacts none;
     none.refusal = tr("Choose an asset with frames first");
     return showFacts(std::move(none));
@@ -182,7 +198,9 @@ void CoursePanel::showFacts(CourseFacts facts) {
 
 void CoursePanel::showRun() {
   const CourseRun* run = facts_.setup ? &facts_.run : nullptr;
-  stage_->setRun(session_.currentAsset(), facts_.setup ? &*facts_.setup : nullptr, run);
+  const Asset* asset = session_.currentAsset();
+  stage_->setRun(asset == nullptr ? AssetId{} : asset->id, facts_.setup ? &*facts_.setup : nullptr,
+                 run);
   timeline_->setRun(run, facts_.setup ? facts_.setup->rules.rate : 60);
   const int last = static_cast<int>(facts_.run.ticks.size()) - 1;
   goTo(std::min(timeline_->tick(), last));
@@ -206,7 +224,7 @@ void CoursePanel::showComparison(CourseComparison comparison) {
   comparison_ = std::move(comparison);
   for (const CourseCandidate& one : comparison_.candidates) {
     auto* item = new QTreeWidgetItem(
-        candidates_, {textOf(inWords(one.recipe)), QString::number(faultsOf(one.run))});
+        candidates_, {textOf(candidateText(one.recipe)), QString::number(faultsOf(one.run))});
     item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
     item->setToolTip(0, countsOf(one.run));
   }
@@ -223,7 +241,7 @@ const CourseCandidate* CoursePanel::chosen() const {
 void CoursePanel::showCompared() {
   const CourseCandidate* one = chosen();
   stage_->setOther(one == nullptr ? nullptr : &one->run);
-  const QString name = one == nullptr ? QString() : textOf(inWords(one->recipe));
+  const QString name = one == nullptr ? QString() : textOf(candidateText(one->recipe));
   timeline_->setOther(one == nullptr ? nullptr : &one->run, name);
   QString text = tr("As it is: <b>%1</b>").arg(countsOf(facts_.run));
   if (facts_.run.jump) {
@@ -245,7 +263,7 @@ void CoursePanel::takeCandidate() {
   const Asset* asset = session_.currentAsset();
   if (one == nullptr || asset == nullptr) return;
   session_.perform(
-      tr("Fit a shape (%1) to %2").arg(textOf(inWords(one->recipe)), textOf(asset->name)),
+      tr("Fit a shape (%1) to %2").arg(textOf(candidateText(one->recipe)), textOf(asset->name)),
       one->edits);
 }
 
@@ -335,6 +353,8 @@ void CoursePanel::setRunning(Running running) {
   }
   // What was played is what others are compared on.
   if (wasLive && running_ != Running::Live && !played_.empty()) {
+    facts_.run = runner_->run();
+    showRun();
     runner_.reset();
     scripts_->setCurrentIndex(static_cast<int>(kScriptNames.size()));
     ask();
@@ -343,13 +363,15 @@ void CoursePanel::setRunning(Running running) {
 
 // From the tick that is shown on: what was pressed up to it is run again.
 void CoursePanel::startLive() {
-  const Asset* asset = session_.currentAsset();
+  // The project as it is now: what is played must not change under it.
+  playing_ = session_.project();
+  const Asset* current = session_.currentAsset();
+  const Asset* asset = current == nullptr ? nullptr : findAsset(playing_, current->id);
   if (!facts_.setup || asset == nullptr) {
     running_ = Running::Still;
     return;
   }
-  const auto world =
-      CourseWorld::make(session_.project(), *asset, facts_.setup->course, facts_.setup->role);
+  const auto world = CourseWorld::make(playing_, *asset, facts_.setup->course, facts_.setup->role);
   if (!world) {
     running_ = Running::Still;
     return;
@@ -391,7 +413,7 @@ void CoursePanel::advanceLive(double seconds) {
     played_.push_back(down_);
   }
   // The stage and the timeline look at the runner's own run while it goes on.
-  stage_->setRun(session_.currentAsset(), &*facts_.setup, &runner_->run());
+  stage_->setRun(shown_, &*facts_.setup, &runner_->run());
   timeline_->setRun(&runner_->run(), facts_.setup->rules.rate);
   const int last = static_cast<int>(played_.size()) - 1;
   timeline_->setTick(last);

@@ -35,6 +35,8 @@ class CoursePanel : public QWidget {
   CoursePanel(ProjectSession& session, Pictures& pictures, QWidget* mode, QWidget* parent);
 
   CourseStage* stage() const { return stage_; }
+  /// Another project was opened.
+  void forget();
   /// Runs it anew for what is chosen now.
   void refresh();
 
@@ -76,6 +78,7 @@ class CoursePanel : public QWidget {
   QWidget* makeSide(QWidget* mode);
   void makeMoves(QVBoxLayout* column, QWidget* side);
   void makeNumbers(QVBoxLayout* column, QWidget* side);
+  void makePieces(QVBoxLayout* column, QWidget* side);
   void connectAll();
   void fillCourses();
   void chooseMoves(Moves moves);
@@ -124,9 +127,13 @@ class CoursePanel : public QWidget {
   QElapsedTimer since_;
   double behind_ = 0;  // Ticks that have passed and were not run yet.
   CourseKeys down_;
+  Project playing_;
   std::optional<CourseRunner> runner_;
   std::vector<CourseKeys> played_;
   AssetId shown_;  // Whose played keys these are.
+  AssetId sizedFor_;
+  BodySize
+      sizedBy_;  // What numbers suit that nobody typed: the asset as it was when it was chosen.
   CourseFacts facts_;
   CourseComparison comparison_;
   TryOut tryOut_;

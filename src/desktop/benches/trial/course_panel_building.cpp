@@ -67,9 +67,6 @@ QWidget* CoursePanel::makeStrip() {
   scripts_->addItem(tr("as played"));
   chip(live_, tr("play it"), "playCourse", {});
   row->addStretch();
-  list(pieces_, "addPiece", tr("Put a piece on the course; drag it, Delete takes it away"), 5);
-  chip(mustPass_, tr("must pass"), "mustPass",
-       tr("What goes wrong on this course is a finding of the project"));
   chip(side_, tr("side"), "viewSide", tr("Seen from the side, with gravity"));
   chip(above_, tr("above"), "viewAbove", tr("Seen from above, without"));
   auto* group = new QButtonGroup(strip);
@@ -196,6 +193,21 @@ void CoursePanel::makeNumbers(QVBoxLayout* column, QWidget* side) {
                 kCourseSizeRange)});
 }
 
+// What changes the course itself.
+void CoursePanel::makePieces(QVBoxLayout* column, QWidget* side) {
+  auto* row = new QHBoxLayout;
+  row->setSpacing(4);
+  pieces_ = new QComboBox(side);
+  pieces_->setObjectName("addPiece");
+  pieces_->setToolTip(tr("Put a piece on the course; drag it, Delete takes it away"));
+  row->addWidget(pieces_, 1);
+  mustPass_ = tight(makeChip(tr("must pass"), side));
+  mustPass_->setObjectName("mustPass");
+  mustPass_->setToolTip(tr("What goes wrong on this course is a finding of the project"));
+  row->addWidget(mustPass_);
+  column->addLayout(row);
+}
+
 QWidget* CoursePanel::makeSide(QWidget* mode) {
   QFrame* side = nullptr;
   QVBoxLayout* column = amber::makeSide(side, this);
@@ -203,6 +215,7 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   column->addWidget(mode);
   makeMoves(column, side);
   makeNumbers(column, side);
+  makePieces(column, side);
   limits_ = makeLabel({}, "quiet", side);
   limits_->setObjectName("limits");
   limits_->setWordWrap(true);

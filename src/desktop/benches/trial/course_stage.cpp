@@ -57,7 +57,7 @@ CourseStage::CourseStage(ProjectSession& session, Pictures& pictures, QWidget* p
   setObjectName("courseStage");
 }
 
-void CourseStage::setRun(const Asset* asset, const CourseSetup* setup, const CourseRun* run) {
+void CourseStage::setRun(AssetId asset, const CourseSetup* setup, const CourseRun* run) {
   asset_ = asset;
   setup_ = setup;
   run_ = run;
@@ -103,9 +103,10 @@ bool CourseStage::showsTick() const {
 // All that the run went over, where the asset is large enough in it; else what lies around the
 // asset, in steps, so that the stage stands still most of the time.
 QRectF CourseStage::content() const {
-  if (setup_ == nullptr || asset_ == nullptr || asset_->frames.empty()) return {};
+  const Asset* asset = this->asset();
+  if (setup_ == nullptr || asset == nullptr || asset->frames.empty()) return {};
   if (pressedAt_) return contentBeforeDrag_;
-  const double height = std::max(8.0, asset_->frames.front().rect.h * asset_->scale);
+  const double height = std::max(8.0, asset->frames.front().rect.h * asset->scale);
   const double wide = kInSight * height;
   QRectF extent(setup_->course.start.x - 2 * height, setup_->course.start.y - 4 * height, wide,
                 wide * kAspect);
@@ -230,14 +231,14 @@ void CourseStage::paintTrail(QPainter& painter) {
   if (other_ != nullptr) paint(*other_, theme().shapes[0], Qt::DashLine);
   paint(*run_, theme().amber, Qt::DotLine);
   if (!showShapes_) return;
-  const double apart =
-      kBetweenGhosts * asset_->frames.front().rect.h * std::max(0.1, asset_->scale);
+  const Asset* asset = this->asset();
+  const double apart = kBetweenGhosts * asset->frames.front().rect.h * std::max(0.1, asset->scale);
   GamePoint last = setup_->course.start;
   for (const CourseTick& tick : run_->ticks) {
     if (std::hypot(tick.place.x - last.x, tick.place.y - last.y) < apart) continue;
     last = tick.place;
-    if (tick.frame < asset_->frames.size()) {
-      paintShapesOf(painter, {asset_, tick.frame, tick.place, tick.mirrored}, true);
+    if (tick.frame < asset->frames.size()) {
+      paintShapesOf(painter, {asset, tick.frame, tick.place, tick.mirrored}, true);
     }
   }
 }
@@ -298,12 +299,12 @@ void CourseStage::paintStage(QPainter& painter) {
   if (run_ == nullptr) return;
   if (showTrail_) paintTrail(painter);
   if (showTrail_) paintFlags(painter);
-  Pose pose{asset_, 0, setup_->course.start, false};
+  Pose pose{asset(), 0, setup_->course.start, false};
   if (showsTick()) {
     const CourseTick& tick = run_->ticks[static_cast<std::size_t>(tick_)];
-    pose = {asset_, tick.frame, tick.place, tick.mirrored};
+    pose = {pose.asset, tick.frame, tick.place, tick.mirrored};
   }
-  if (pose.frame >= asset_->frames.size()) return;
+  if (pose.frame >= pose.asset->frames.size()) return;
   paintAsset(painter, pose);
   if (showShapes_) paintShapesOf(painter, pose, false);
   paintCaption(painter);

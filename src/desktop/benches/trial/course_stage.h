@@ -18,8 +18,8 @@ class CourseStage : public Canvas {
  public:
   CourseStage(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
-  /// What is shown; null for nothing. Both must outlive it, or be replaced.
-  void setRun(const Asset* asset, const CourseSetup* setup, const CourseRun* run);
+  /// What is shown; null for nothing. Setup and run must outlive it, or be replaced.
+  void setRun(AssetId asset, const CourseSetup* setup, const CourseRun* run);
   /// A run with other shapes beside it; null for none.
   void setOther(const CourseRun* run);
   void setTick(int tick);
@@ -67,10 +67,11 @@ class CourseStage : public Canvas {
   QPointF dragOf(std::size_t solid) const;
   std::optional<std::size_t> solidAt(QPointF at) const;
   bool showsTick() const;
+  const Asset* asset() const { return findAsset(session_.project(), asset_); }
 
   ProjectSession& session_;
   Pictures& pictures_;
-  const Asset* asset_ = nullptr;
+  AssetId asset_;
   const CourseSetup* setup_ = nullptr;
   const CourseRun* run_ = nullptr;
   const CourseRun* other_ = nullptr;

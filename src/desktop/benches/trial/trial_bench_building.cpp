@@ -169,6 +169,7 @@ void TrialBench::connectAll() {
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     otherAsset_ = {};
     facts_ = {};
+    course_->forget();
     refreshSoon();
   });
   connect(stage_, &TrialStage::offsetChanged, this, [this](GamePoint offset) {
