@@ -100,6 +100,10 @@ class CourseCommand : public Command {
     app.add_option("--leap", choice_.animations.jump, "Of rising in the air");
     app.add_option("--drop", choice_.animations.fall, "Of falling");
     app.add_flag("--must-pass", mustPass_, "What goes wrong is an error: the exit is 1");
+    app.add_option("--keep", keep_,
+                   "Keep the course with the project, by this name; with "
+                   "--must-pass, checks tell of what goes wrong from then on");
+    addTry(app, saving_);
     app.add_flag("--limits", limits_, "What it can do at most: speeds, ceilings, ledges, slopes");
     app.add_flag("--try-everything", everything_, "The worst that any of many inputs brings about");
     app.add_flag("--candidates", candidates_, "The same run with every other shape of the role");
@@ -130,7 +134,8 @@ class CourseCommand : public Command {
     if (json) std::cout << jsonText(told);
     const bool faults = std::any_of(result->events.begin(), result->events.end(),
                                     [](const CourseEvent& one) { return isFault(one.kind); });
-    return faults && (mustPass_ || setup->course.mustPass) ? Exit::Findings : Exit::Done;
+    if (const auto kept = keep(*setup); !kept) return tl::unexpected(kept.error());
+    return faults && (mustPass_ || wantsIt(setup->course)) ? Exit::Findings : Exit::Done;
   }
 
  private:
@@ -203,6 +208,21 @@ class CourseCommand : public Command {
     return {};
   }
 
+  bool wantsIt(const Course& course) const {
+    return std::any_of(course.mustPass.begin(), course.mustPass.end(),
+                       [&](const CourseDemand& one) { return one.asset == asset_; });
+  }
+
+  Result<void> keep(const CourseSetup& setup) const {
+    if (keep_.empty()) return {};
+    auto change = ProjectChange::open(project_, saving_);
+    if (!change) return tl::unexpected(change.error());
+    Course course = setup.course;
+    course.name = keep_;
+    if (mustPass_) addDemand(course, demandOf(asset_, choice_));
+    return change->apply({SetCourses{withCourse(change->project().courses, std::move(course))}});
+  }
+
   bool isOwn(const Project& project) const {
     return std::any_of(project.courses.begin(), project.courses.end(),
                        [&](const Course& one) { return one.name == choice_.course; });
@@ -222,6 +242,8 @@ class CourseCommand : public Command {
   std::string moves_;
   std::string view_;
   bool mustPass_ = false;
+  std::string keep_;
+  Saving saving_ = Saving::Written;
   bool limits_ = false;
   bool everything_ = false;
   bool candidates_ = false;

@@ -8,6 +8,7 @@
 #include "cli/common_options.h"
 #include "cli/frame_choice.h"
 #include "core/base/exact_number.h"
+#include "core/checks/trial_checks.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/layers/outcome_words.h"
 #include "core/trial/fair_candidates.h"
@@ -18,6 +19,8 @@
 #include "files/image_file.h"
 #include "files/json_text.h"
 #include "work/open_project.h"
+#include "work/project_change.h"
+#include "work/report.h"
 #include "work/trial_tables.h"
 
 namespace amber {
@@ -165,10 +168,29 @@ class FairnessCommand : public Command {
     app.add_flag("--candidates", candidates_,
                  "What other shapes of --role-a (body, if not said) would make of it");
     app.add_flag("--csv", csv_, "Of every pair: a table to standard output");
+    const auto wish = [&](const char* name, std::optional<double>& into, const char* what,
+                          const Range<double>& range) {
+      app.add_option(name, into, what)->check(inRange(range))->excludes("A");
+    };
+    wish("--most-phantom", wishes_.phantom, "Checks tell pairs above this share, 0 to 1; kept",
+         kShareRange);
+    wish("--most-missed", wishes_.missed, "The same of missed hits", kShareRange);
+    wish("--most-gap", wishes_.gap, "Or with more px of air at a hit", kGapWishRange);
+    app.add_flag("--want-nothing", wantNothing_, "Checks no longer tell of fairness; kept")
+        ->excludes("A");
+    addTry(app, saving_);
   }
   Result<Exit> run(bool json) override {
-    const auto open = openProject(project_);
+    Project changed;
+    if (wishes_.any() || wantNothing_) {
+      const auto set = setWishes();
+      if (!set) return tl::unexpected(set.error());
+      changed = *set;
+    }
+    auto open = openProject(project_);
     if (!open) return tl::unexpected(open.error());
+    // What is only tried is in no file.
+    if (wishes_.any() || wantNothing_) open->project.trial = changed.trial;
     if (a_.asset.empty()) return runTable(*open, json);
     if (b_.asset.empty() || csv_) {
       return failure(ErrorCode::BadValue, "name two assets, or none and --csv for every pair");
@@ -202,6 +224,19 @@ class FairnessCommand : public Command {
   }
 
  private:
+  // Those not named stay.
+  Result<Project> setWishes() const {
+    auto change = ProjectChange::open(project_, saving_);
+    if (!change) return tl::unexpected(change.error());
+    TrialWishes wishes = wantNothing_ ? TrialWishes{} : change->project().trial;
+    if (wishes_.phantom) wishes.phantom = wishes_.phantom;
+    if (wishes_.missed) wishes.missed = wishes_.missed;
+    if (wishes_.gap) wishes.gap = wishes_.gap;
+    const auto applied = change->apply({SetTrialWishes{wishes}});
+    if (!applied) return tl::unexpected(applied.error());
+    return change->project();
+  }
+
   Result<Exit> runTable(const OpenProject& open, bool json) const {
     std::vector<FrameRef> frames;
     for (const auto& asset : open.project.assets) {
@@ -216,7 +251,11 @@ class FairnessCommand : public Command {
                 << " phantom, " << percent(row.total.missedShare()) << " missed\n";
     }
     if (csv_) std::cout << csvText(fairnessRows(rows));
-    if (json && !csv_) std::cout << jsonText(rowsJson(rows));
+    Json told = rowsJson(rows);
+    const std::vector<Finding> findings = fairnessFindings(open.project, rows);
+    for (const Finding& finding : findings) std::cerr << "warning: " << finding.text << "\n";
+    told["findings"] = findingsJson(findings, open.project);
+    if (json && !csv_) std::cout << jsonText(told);
     return Exit::Done;
   }
 
@@ -318,6 +357,9 @@ class FairnessCommand : public Command {
   std::string out_;
   bool candidates_ = false;
   bool csv_ = false;
+  TrialWishes wishes_;
+  bool wantNothing_ = false;
+  Saving saving_ = Saving::Written;
 };
 
 }  // namespace

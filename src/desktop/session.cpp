@@ -6,6 +6,7 @@
 #include <utility>
 
 #include "core/checks/check_project.h"
+#include "core/checks/trial_checks.h"
 #include "desktop/session/history_step.h"
 #include "desktop/session/project_keeper.h"
 #include "desktop/session/sheet_guesses.h"
@@ -34,7 +35,9 @@ ProjectSession::ProjectSession(QObject* parent)
     : QObject(parent),
       keeper_(new ProjectKeeper(background_, committed_, this)),
       watch_(new SheetWatch(this)),
-      guesses_(new SheetGuesses(*this)) {
+      guesses_(new SheetGuesses(*this)),
+      fairness_(background_, this, tr("Checking fairness"),
+                [this](FairnessMemo memo) { takeFairness(std::move(memo)); }) {
   checkTimer_.setSingleShot(true);
   checkTimer_.setInterval(kCheckAfterMs);
   connect(&checkTimer_, &QTimer::timeout, this, &ProjectSession::runChecks);
@@ -110,6 +113,10 @@ const ShapePlace* ProjectSession::shapeOn(FrameId frame) const {
 void ProjectSession::adopt(Project project) {
   history_.clear();
   findings_.clear();
+  found_.clear();
+  unfair_.clear();
+  fairness_.forget();
+  fairnessMemo_ = {};
   store_ = std::make_shared<ArtStore>(folderOf(path()));
   project_ = std::move(project);
   selection_ = repaired(project_, {});
@@ -272,15 +279,44 @@ void ProjectSession::runChecks() {
           findings->push_back(std::move(finding));
         }
         sortFindings(*findings);
-        return [this, store, findings] {
+        return [this, store, project, findings] {
           checking_ = false;
           if (store == store_) {
-            findings_ = std::move(*findings);
-            emit findingsChanged();
+            found_ = std::move(*findings);
+            tellFindings();
+            checkFairness(project);
           }
           if (std::exchange(checkAgain_, false)) checkSoon();
         };
       });
+}
+
+// Fairness takes longer than the other checks, so it comes after them; while it is worked out the
+// last ones of pairs that are still there stand.
+void ProjectSession::checkFairness(const Project& project) {
+  if (!project.trial.any()) {
+    fairness_.forget();
+    if (!std::exchange(unfair_, {}).empty()) tellFindings();
+    return;
+  }
+  fairness_.ask([project, before = fairnessMemo_, store = store_](const Progress& progress) {
+    FairnessMemo memo{project, {}};
+    memo.rows = fairnessTable(project, ArtStore::loading(store, project), progress, before);
+    return memo;
+  });
+}
+
+void ProjectSession::takeFairness(FairnessMemo memo) {
+  unfair_ = fairnessFindings(committed_, memo.rows);
+  fairnessMemo_ = std::move(memo);
+  tellFindings();
+}
+
+void ProjectSession::tellFindings() {
+  findings_ = found_;
+  findings_.insert(findings_.end(), unfair_.begin(), unfair_.end());
+  sortFindings(findings_);
+  emit findingsChanged();
 }
 
 void ProjectSession::performBeside(const QString& label, FindEdits find,

@@ -15,6 +15,7 @@
 #include "core/fit/keys/held_shapes.h"
 #include "core/project/edit.h"
 #include "core/project/selection.h"
+#include "core/trial/fairness_table.h"
 #include "desktop/session/background.h"
 #include "work/art_store.h"
 
@@ -147,6 +148,9 @@ class ProjectSession : public QObject {
   void readArt();
   void checkSoon();
   void runChecks();
+  void checkFairness(const Project& project);
+  void takeFairness(FairnessMemo memo);
+  void tellFindings();
   void takeRepainted(const std::vector<SheetId>& sheets);
   bool readyForImages(const QString& first);
   void addImported(const std::vector<ImportedSheet>& imported);
@@ -160,6 +164,10 @@ class ProjectSession : public QObject {
   Selection selection_;
   std::shared_ptr<ArtStore> store_;
   std::vector<Finding> findings_;
+  std::vector<Finding> found_;   // Of these, what the quick checks found,
+  std::vector<Finding> unfair_;  // and what the slow one of fairness did.
+  FairnessMemo fairnessMemo_;
+  Newest<FairnessMemo> fairness_;
   QUndoStack history_;
   QTimer checkTimer_;
   mutable std::shared_ptr<const Asset> shapesOf_;

@@ -59,6 +59,41 @@ CourseActor readActor(const JsonReader& from) {
   return actor;
 }
 
+// The numbers of a demand, by their keys.
+using DemandNumber = std::pair<std::string_view, std::optional<double> CourseDemand::*>;
+constexpr std::array<DemandNumber, 7> kDemandNumbers = {{{"rate", &CourseDemand::rate},
+                                                         {"speed", &CourseDemand::speed},
+                                                         {"jump", &CourseDemand::jump},
+                                                         {"gravity", &CourseDemand::gravity},
+                                                         {"fall", &CourseDemand::fall},
+                                                         {"slope", &CourseDemand::slope},
+                                                         {"step", &CourseDemand::step}}};
+
+Json jsonOfDemand(const CourseDemand& demand) {
+  Json json{{"asset", demand.asset},
+            {"moves", wordOf(kMovesWords, demand.moves)},
+            {"script", demand.script}};
+  for (const auto& [key, number] : kDemandNumbers) {
+    if (demand.*number) json[std::string(key)] = *(demand.*number);
+  }
+  return json;
+}
+
+CourseDemand readDemand(const JsonReader& from) {
+  from.knows(
+      {"asset", "moves", "script", "rate", "speed", "jump", "gravity", "fall", "slope", "step"});
+  CourseDemand demand;
+  demand.asset = from.member("asset").text();
+  if (const auto moves = from.optionalMember("moves")) {
+    demand.moves = static_cast<Moves>(moves->choice(kMovesWords));
+  }
+  if (const auto script = from.optionalMember("script")) demand.script = script->text();
+  for (const auto& [key, number] : kDemandNumbers) {
+    if (const auto given = from.optionalMember(key)) demand.*number = given->number();
+  }
+  return demand;
+}
+
 Json jsonOfKeys(const CourseKeys& keys) {
   Json list = Json::array();
   const std::array<bool, 5> down = {keys.left, keys.right, keys.up, keys.down, keys.jump};
@@ -110,7 +145,10 @@ Json jsonOf(const Course& course) {
   json["start"] = jsonOf(course.start);
   json["solids"] = std::move(solids);
   json["actors"] = std::move(actors);
-  if (course.mustPass) json["mustPass"] = true;
+  if (course.mustPass.empty()) return json;
+  Json demands = Json::array();
+  for (const CourseDemand& demand : course.mustPass) demands.push_back(jsonOfDemand(demand));
+  json["mustPass"] = std::move(demands);
   return json;
 }
 
@@ -131,7 +169,12 @@ Course readCourse(const JsonReader& from) {
       course.actors.push_back(readActor(part));
     }
   }
-  if (const auto must = from.optionalMember("mustPass")) course.mustPass = must->truth();
+  if (const auto demands = from.optionalMember("mustPass")) {
+    for (const JsonReader& part : demands->elements(kMostDemands)) {
+      if (part.failed()) break;
+      course.mustPass.push_back(readDemand(part));
+    }
+  }
   if (from.failed()) return course;
   if (const auto sound = validated(course); !sound) {
     from.fail(ErrorCode::BadValue, sound.error().sentence);

@@ -3,6 +3,7 @@
 #include <set>
 
 #include "core/checks/check_project.h"
+#include "core/checks/trial_checks.h"
 #include "core/pack/build_parcel.h"
 #include "files/parcel_file.h"
 
@@ -30,6 +31,11 @@ std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtS
   for (const auto& sheet : project.sheets) art(sheet->id);
   std::vector<Finding> findings = store->fileFindings(project);
   for (Finding& finding : checkProject(project, art)) findings.push_back(std::move(finding));
+  if (project.trial.any()) {
+    for (Finding& finding : fairnessFindings(project, fairnessTable(project, art))) {
+      findings.push_back(std::move(finding));
+    }
+  }
   sortFindings(findings);
   return findings;
 }

@@ -164,7 +164,9 @@ class CoursePanelTest : public QObject {
     QCOMPARE(std::get<StandingAsset>(course().solids.back()).asset, std::string("tile_glasshouse"));
     click(open.window, "mustPass");
     open.settle();
-    QVERIFY(course().mustPass);
+    QCOMPARE(course().mustPass.size(), std::size_t{1});
+    QCOMPARE(course().mustPass.front().asset, std::string("chr_keeper"));
+    QCOMPARE(course().mustPass.front().moves, Moves::Slide);
     QVERIFY(open.find<QPushButton>("mustPass")->isChecked());
   }
 

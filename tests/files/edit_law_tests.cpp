@@ -115,7 +115,7 @@ class RandomEdits {
                             .solids = {Box{number(), 0, number(), 4},
                                        StandingAsset{name(), below(3), {0, number()}, odd()}},
                             .actors = {{name(), {number(), 1}, GamePoint{2, 3}, number()}},
-                            .mustPass = odd()}}};
+                            .mustPass = {{.asset = name(), .speed = number()}}}}};
       default:
         return SetExpectations{{{phrase(), static_cast<Verb>(below(3)), phrase(), odd()},
                                 {phrase(), static_cast<Verb>(below(3)), phrase(), odd()}}};

@@ -10,6 +10,7 @@
 #include "core/checks/name_checks.h"
 #include "core/checks/origin_checks.h"
 #include "core/checks/shape_checks.h"
+#include "core/checks/trial_checks.h"
 #include "core/cut/cut_rects.h"
 
 namespace amber {
@@ -54,6 +55,7 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
   append(findings, checkShapesTogether(project, art));
   append(findings, checkNames(project));
   append(findings, checkLayers(project));
+  append(findings, checkCourses(project));
   for (Finding& finding : findings) placeInAnimation(finding.where, project);
   sortFindings(findings);
   return findings;

@@ -127,6 +127,29 @@ inline constexpr Rule kLayersSame{"layers.same", Severity::Note, Bench::Layers,
 inline constexpr Rule kLayersAlike{"layers.alike", Severity::Note, Bench::Layers,
                                    "the names of two layers are one letter apart"};
 
+inline constexpr Rule kTrialPhantom{"trial.phantom", Severity::Warning, Bench::Trial,
+                                    "two assets hit each other before anything touches, more often "
+                                    "or farther off than the project wants"};
+inline constexpr Rule kTrialMissed{"trial.missed", Severity::Warning, Bench::Trial,
+                                   "two assets overlap without a hit more often than the project "
+                                   "wants"};
+inline constexpr Rule kTrialGap{"trial.gap", Severity::Error, Bench::Trial,
+                                "an asset stops short of what blocks it on a course that it must "
+                                "pass"};
+inline constexpr Rule kTrialTunnel{"trial.tunnel", Severity::Error, Bench::Trial,
+                                   "an asset passes through a solid of such a course"};
+inline constexpr Rule kTrialCatch{"trial.catch", Severity::Error, Bench::Trial,
+                                  "an asset catches on a low edge of such a course"};
+inline constexpr Rule kTrialFlicker{"trial.flicker", Severity::Error, Bench::Trial,
+                                    "the ground under an asset comes and goes on such a course"};
+inline constexpr Rule kTrialPop{"trial.pop", Severity::Error, Bench::Trial,
+                                "a new shape of an asset lies in a solid of such a course"};
+inline constexpr Rule kTrialStuck{"trial.stuck", Severity::Error, Bench::Trial,
+                                  "an asset cannot move any more on such a course, or not be run"};
+inline constexpr Rule kTrialDeaf{"trial.deaf", Severity::Error, Bench::Trial,
+                                 "a role was told of nothing on such a course, though an "
+                                 "expectation wants it to be"};
+
 }  // namespace rules
 
 /// All of them, in the order of the benches.
@@ -142,7 +165,9 @@ inline constexpr std::array kRules = {
     &rules::kNameDuplicate, &rules::kLayersBroken,  &rules::kLayersEmpty,    &rules::kLayersTwice,
     &rules::kLayersUnasked, &rules::kLayersStill,   &rules::kLayersUnmet,    &rules::kLayersBlind,
     &rules::kLayersBoth,    &rules::kLayersCovered, &rules::kLayersUnused,   &rules::kLayersSame,
-    &rules::kLayersAlike,
+    &rules::kLayersAlike,   &rules::kTrialPhantom,  &rules::kTrialMissed,    &rules::kTrialGap,
+    &rules::kTrialTunnel,   &rules::kTrialCatch,    &rules::kTrialFlicker,   &rules::kTrialPop,
+    &rules::kTrialStuck,    &rules::kTrialDeaf,
 };
 
 }  // namespace amber

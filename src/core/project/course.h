@@ -40,6 +40,32 @@ struct CourseActor {
   bool operator==(const CourseActor&) const = default;
 };
 
+/// How a game moves what stands in something's way, or does not.
+enum class Moves {
+  Axes,   ///< x, then y; a move that would overlap is not made.
+  Close,  ///< As axes, but as many whole px as it can, and the last part of one.
+  Slide,  ///< Swept to the first contact, the rest along the surface.
+  Push,   ///< Moved, then pushed out of every solid along the least translation.
+};
+inline constexpr std::array<std::string_view, 4> kMovesWords = {"axes", "close", "slide", "push"};
+
+/// An asset that must pass a course: how it is moved and by which built-in script. Numbers that are
+/// not set suit the asset.
+struct CourseDemand {
+  std::string asset;
+  Moves moves = Moves::Close;
+  std::string script = "walk";
+  std::optional<double> rate = {};
+  std::optional<double> speed = {};
+  std::optional<double> jump = {};
+  std::optional<double> gravity = {};
+  std::optional<double> fall = {};
+  std::optional<double> slope = {};
+  std::optional<double> step = {};
+
+  bool operator==(const CourseDemand&) const = default;
+};
+
 /// Where an asset is tried.
 struct Course {
   std::string name;
@@ -47,8 +73,7 @@ struct Course {
   GamePoint start;  ///< Of the origin of what is tried.
   std::vector<CourseSolid> solids;
   std::vector<CourseActor> actors;
-  /// Whether what goes wrong on it is a finding.
-  bool mustPass = false;
+  std::vector<CourseDemand> mustPass = {};  ///< What goes wrong in these runs is a finding.
 
   bool operator==(const Course&) const = default;
 };
@@ -57,7 +82,15 @@ struct Course {
 /// (0,0) that anything on it lies, px.
 inline constexpr std::size_t kMostSolids = 4096;
 inline constexpr std::size_t kMostActors = 256;
+inline constexpr std::size_t kMostDemands = 64;
 inline constexpr double kFarthestPlace = 1e6;
 inline constexpr Range<double> kActorSpeedRange{0, 10000};
+
+/// Of the numbers of a game's movement.
+inline constexpr Range<double> kRateRange{1, 1000};
+inline constexpr Range<double> kSpeedRange{0, 100000};
+inline constexpr Range<double> kGravityRange{0, 1000000};
+inline constexpr Range<double> kSlopeRange{0, 89};
+inline constexpr Range<double> kLedgeRange{0, 1024};
 
 }  // namespace amber

@@ -59,6 +59,17 @@ Result<void> validated(const Course& course) {
       return wrong("\"" + actor.asset + "\" goes too fast");
     }
   }
+  if (course.mustPass.size() > kMostDemands) return wrong("too many assets must pass the course");
+  for (const CourseDemand& demand : course.mustPass) {
+    const auto lies = [](const std::optional<double>& number, const Range<double>& range) {
+      return !number || range.holds(*number);
+    };
+    const bool sound = lies(demand.rate, kRateRange) && lies(demand.speed, kSpeedRange) &&
+                       lies(demand.jump, kSpeedRange) && lies(demand.gravity, kGravityRange) &&
+                       lies(demand.fall, kSpeedRange) && lies(demand.slope, kSlopeRange) &&
+                       lies(demand.step, kLedgeRange);
+    if (!sound) return wrong("\"" + demand.asset + "\" must pass by a number out of its range");
+  }
   return {};
 }
 
@@ -81,6 +92,9 @@ void renameInCourses(std::vector<Course>& courses, const std::string& from, cons
     }
     for (CourseActor& actor : course.actors) {
       if (actor.asset == from) actor.asset = to;
+    }
+    for (CourseDemand& demand : course.mustPass) {
+      if (demand.asset == from) demand.asset = to;
     }
   }
 }

@@ -173,6 +173,10 @@ class Validation {
       for (const CourseActor& actor : course.actors) {
         if (sound) sound = soundText(actor.asset, "asset");
       }
+      for (const CourseDemand& demand : course.mustPass) {
+        if (sound) sound = soundText(demand.asset, "mustPass");
+        if (sound) sound = soundText(demand.script, "mustPass");
+      }
       if (!sound) return in("courses", i, std::move(sound));
     }
     return {};

@@ -2,10 +2,12 @@
 
 #include <algorithm>
 #include <atomic>
+#include <map>
 #include <tuple>
 
 #include "core/base/parallel.h"
 #include "core/layers/parties.h"
+#include "core/project/edit.h"
 #include "core/trial/trial_frame.h"
 
 namespace amber {
@@ -91,15 +93,44 @@ FairnessRow rowOf(const Project& project, const std::vector<TrialFrame>& a,
   return row;
 }
 
+// Rows of an earlier state that say what they would say now.
+class KeptRows {
+ public:
+  KeptRows(const Project& project, const FairnessMemo& before) {
+    if (!before.project) return;
+    const Touched touched = difference(*before.project, project);
+    if (touched.settings || !touched.sheets.empty()) return;
+    const auto same = [&](const std::string& name) {
+      const Asset* asset = findAsset(project, std::string_view(name));
+      return asset != nullptr && std::find(touched.assets.begin(), touched.assets.end(),
+                                           asset->id) == touched.assets.end();
+    };
+    for (const FairnessRow& row : before.rows) {
+      if (same(row.a) && same(row.b)) rows_.emplace(std::pair(row.a, row.b), &row);
+    }
+  }
+
+  const FairnessRow* find(const Project& project, Pair pair) const {
+    if (rows_.empty()) return nullptr;
+    const auto found =
+        rows_.find({project.assets[pair.first]->name, project.assets[pair.second]->name});
+    return found == rows_.end() ? nullptr : found->second;
+  }
+
+ private:
+  std::map<std::pair<std::string, std::string>, const FairnessRow*> rows_;
+};
+
 }  // namespace
 
 std::vector<FairnessRow> fairnessTable(const Project& project, const ArtSource& art,
-                                       const Progress& progress) {
+                                       const Progress& progress, const FairnessMemo& before) {
   const std::vector<Pair> pairs = meetingPairs(project);
+  const KeptRows kept(project, before);
   std::vector<std::vector<TrialFrame>> frames(project.assets.size());
   for (std::size_t i = 0; i < project.assets.size(); ++i) {
     const bool needed = std::any_of(pairs.begin(), pairs.end(), [&](const Pair& pair) {
-      return pair.first == i || pair.second == i;
+      return (pair.first == i || pair.second == i) && kept.find(project, pair) == nullptr;
     });
     if (needed && !progress.cancelled()) frames[i] = framesOf(project, *project.assets[i], art);
   }
@@ -107,7 +138,8 @@ std::vector<FairnessRow> fairnessTable(const Project& project, const ArtSource& 
   std::atomic<int> done{0};
   forEachIndex(pairs.size(), [&](std::size_t i) {
     const auto [a, b] = pairs[i];
-    rows[i] = rowOf(project, frames[a], frames[b], progress);
+    const FairnessRow* known = kept.find(project, pairs[i]);
+    rows[i] = known != nullptr ? *known : rowOf(project, frames[a], frames[b], progress);
     rows[i].a = project.assets[a]->name;
     rows[i].b = project.assets[b]->name;
     progress.at(++done, static_cast<int>(pairs.size()));

@@ -57,6 +57,38 @@ GamePoint startOf(const BodySize& body) {
   return {0, -body.bottom};
 }
 
+CourseDemand demandOf(const std::string& asset, const CourseChoice& choice) {
+  const bool known =
+      std::find(kScriptNames.begin(), kScriptNames.end(), choice.script) != kScriptNames.end();
+  return {asset,
+          choice.moves.value_or(MoverRules{}.moves),
+          known ? choice.script : std::string(kScriptNames.front()),
+          choice.rate,
+          choice.speed,
+          choice.jump,
+          choice.gravity,
+          choice.fall,
+          choice.slope,
+          choice.ledge};
+}
+
+void addDemand(Course& course, CourseDemand demand) {
+  std::erase_if(course.mustPass,
+                [&](const CourseDemand& one) { return one.asset == demand.asset; });
+  course.mustPass.push_back(std::move(demand));
+}
+
+std::vector<Course> withCourse(std::vector<Course> courses, Course course) {
+  const auto known = std::find_if(courses.begin(), courses.end(),
+                                  [&](const Course& one) { return one.name == course.name; });
+  if (known == courses.end()) {
+    courses.push_back(std::move(course));
+  } else {
+    *known = std::move(course);
+  }
+  return courses;
+}
+
 Result<CourseSetup> courseSetup(const Project& project, const Asset& asset,
                                 const CourseChoice& choice, std::optional<Course> course,
                                 std::optional<CourseScript> script) {

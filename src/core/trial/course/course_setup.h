@@ -49,6 +49,13 @@ struct CourseSetup {
 /// The start at which a body stands on the floor of a built-in course.
 GamePoint startOf(const BodySize& body);
 
+/// What a choice demands of an asset that must pass a course by it.
+CourseDemand demandOf(const std::string& asset, const CourseChoice& choice);
+/// Adds it, in place of an earlier one of the same asset.
+void addDemand(Course& course, CourseDemand demand);
+/// The courses with this one, in place of one of its name.
+std::vector<Course> withCourse(std::vector<Course> courses, Course course);
+
 /// What a choice comes to for an asset. `course`, `script`: in place of those that the choice
 /// names. Errors (UnknownTarget, BadValue): a role, course or script of no such name, an asset
 /// without a shape that is stopped, a number out of its range.

@@ -1,21 +1,11 @@
 #pragma once
 
-#include <array>
 #include <string>
-#include <string_view>
 
+#include "core/project/course.h"
 #include "core/project/ranges.h"
 
 namespace amber {
-
-/// How a game moves what stands in something's way, or does not.
-enum class Moves {
-  Axes,   ///< x, then y; a move that would overlap is not made.
-  Close,  ///< As axes, but as many whole px as it can, and the last part of one.
-  Slide,  ///< Swept to the first contact, the rest along the surface.
-  Push,   ///< Moved, then pushed out of every solid along the least translation.
-};
-inline constexpr std::array<std::string_view, 4> kMovesWords = {"axes", "close", "slide", "push"};
 
 /// The animations that play while it moves; an empty name is chosen by what the asset has.
 struct CourseAnimations {
@@ -42,11 +32,6 @@ struct MoverRules {
   bool operator==(const MoverRules&) const = default;
 };
 
-inline constexpr Range<double> kRateRange{1, 1000};
-inline constexpr Range<double> kSpeedRange{0, 100000};
-inline constexpr Range<double> kGravityRange{0, 1000000};
-inline constexpr Range<double> kSlopeRange{0, 89};
-inline constexpr Range<double> kLedgeRange{0, 1024};
 /// Most px that a tick may move: speed and greatest fall over the rate.
 inline constexpr double kFarthestTick = 4096;
 

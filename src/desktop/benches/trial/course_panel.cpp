@@ -189,10 +189,11 @@ void CoursePanel::showFacts(CourseFacts facts) {
       return courseComparison(project, store, question, progress);
     });
   }
-  const auto& courses = session_.project().courses;
-  const bool own = std::any_of(courses.begin(), courses.end(),
-                               [&](const Course& one) { return one.name == choice_.course; });
-  mustPass_->setChecked(own && facts_.setup && facts_.setup->course.mustPass);
+  const Asset* asset = session_.currentAsset();
+  mustPass_->setChecked(
+      asset != nullptr && facts_.setup &&
+      std::any_of(facts_.setup->course.mustPass.begin(), facts_.setup->course.mustPass.end(),
+                  [&](const CourseDemand& one) { return one.asset == asset->name; }));
   emit choiceChanged();
 }
 

@@ -268,8 +268,17 @@ void CoursePanel::connectAll() {
     });
   }
   connect(mustPass_, &QPushButton::clicked, this, [this](bool must) {
-    changeCourse(must ? tr("A course that must pass") : tr("A course that need not pass"),
-                 [must](Course& course) { course.mustPass = must; });
+    const Asset* asset = session_.currentAsset();
+    if (asset == nullptr) return;
+    const CourseDemand demand = demandOf(asset->name, question().choice);
+    changeCourse(must ? tr("%1 must pass the course").arg(QString::fromStdString(asset->name))
+                      : tr("%1 need not pass it").arg(QString::fromStdString(asset->name)),
+                 [&](Course& course) {
+                   std::erase_if(course.mustPass, [&](const CourseDemand& one) {
+                     return one.asset == demand.asset;
+                   });
+                   if (must) course.mustPass.push_back(demand);
+                 });
   });
   connect(timeline_, &CourseTimeline::tickChosen, this, &CoursePanel::goTo);
   connect(stage_, &CourseStage::tickChosen, this, &CoursePanel::goTo);

@@ -59,6 +59,9 @@ class TrialBench : public BenchView {
   QWidget* makeMode(QWidget* parent);
   QWidget* makeStrip();
   QWidget* makeSide();
+  QWidget* makeWishes(QWidget* side);
+  void showWishes();
+  void setWishes();
   void connectAll();
 
  protected:
@@ -113,6 +116,10 @@ class TrialBench : public BenchView {
   QLabel* listTitle_ = nullptr;
   QTreeWidget* candidates_ = nullptr;
   QTreeWidget* pairs_ = nullptr;
+  QWidget* wishes_ = nullptr;
+  NumberField* mostPhantom_ = nullptr;
+  NumberField* mostMissed_ = nullptr;
+  NumberField* mostGap_ = nullptr;
   QPushButton* take_ = nullptr;
   AssetId otherAsset_;
   GamePoint offset_{24, 0};

@@ -155,10 +155,36 @@ QWidget* TrialBench::makeSide() {
   }
   pairs_->hide();
   column->addWidget(pairs_, 1);
+  column->addWidget(makeWishes(side));
   take_ = makeButton(tr("Take it for the asset"), {}, side);
   take_->setObjectName("takeFair");
   column->addWidget(take_);
   return side;
+}
+
+// What checks are to tell of, below the list of all pairs.
+QWidget* TrialBench::makeWishes(QWidget* side) {
+  wishes_ = new QWidget(side);
+  auto* form = new QVBoxLayout(wishes_);
+  form->setContentsMargins(0, 0, 0, 0);
+  form->setSpacing(2);
+  const auto field = [&](const char* name, double most, const QString& tip) {
+    auto* made = new NumberField(0, most, 0, wishes_);
+    made->setObjectName(name);
+    made->setFixedWidth(44);
+    made->setToolTip(tip);
+    connect(made, &NumberField::committed, this, &TrialBench::setWishes);
+    return made;
+  };
+  mostPhantom_ = field("mostPhantom", 100, tr("Tell pairs with a larger share; 100 tells none"));
+  mostMissed_ = field("mostMissed", 100, tr("Tell pairs with a larger share; 100 tells none"));
+  mostGap_ = field(
+      "mostGap", kGapWishRange.most,
+      tr("Tell pairs hit with more px of air between; %1 tells none").arg(kGapWishRange.most));
+  addRow(form, tr("at most, %"), {mostPhantom_, mostMissed_});
+  addRow(form, tr("air at a hit, px"), {mostGap_});
+  wishes_->hide();
+  return wishes_;
 }
 
 void TrialBench::connectAll() {

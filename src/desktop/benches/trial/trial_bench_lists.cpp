@@ -113,6 +113,8 @@ void TrialBench::showPairs(bool show) {
   candidates_->setVisible(!show);
   take_->setVisible(!show);
   pairs_->setVisible(show);
+  wishes_->setVisible(show);
+  showWishes();
   listTitle_->setText(show ? tr("Finding every pair that meets ...") : tr("With another shape"));
   pairs_->clear();
   rows_.clear();
@@ -124,6 +126,22 @@ void TrialBench::showPairs(bool show) {
       [project = session_.project(), store = session_.artStore()](const Progress& progress) {
         return fairnessTable(project, ArtStore::loading(store, project), progress);
       });
+}
+
+void TrialBench::showWishes() {
+  const TrialWishes& wishes = session_.project().trial;
+  mostPhantom_->setValue(100 * wishes.phantom.value_or(1));
+  mostMissed_->setValue(100 * wishes.missed.value_or(1));
+  mostGap_->setValue(wishes.gap.value_or(kGapWishRange.most));
+}
+
+// The greatest that a field takes is no wish.
+void TrialBench::setWishes() {
+  TrialWishes wishes;
+  if (mostPhantom_->value() < 100) wishes.phantom = mostPhantom_->value() / 100;
+  if (mostMissed_->value() < 100) wishes.missed = mostMissed_->value() / 100;
+  if (mostGap_->value() < kGapWishRange.most) wishes.gap = mostGap_->value();
+  session_.perform(tr("How fair pairs are to be"), {SetTrialWishes{wishes}});
 }
 
 void TrialBench::listPairs(std::vector<FairnessRow> rows) {
