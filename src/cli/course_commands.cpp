@@ -17,6 +17,8 @@
 #include "files/course_file.h"
 #include "files/csv_table.h"
 #include "files/file_bytes.h"
+#include "files/image_file.h"
+#include "work/course_strip.h"
 #include "work/course_tables.h"
 #include "work/open_project.h"
 
@@ -108,6 +110,10 @@ class CourseCommand : public Command {
     app.add_flag("--try-everything", everything_, "The worst that any of many inputs brings about");
     app.add_flag("--candidates", candidates_, "The same run with every other shape of the role");
     app.add_option("--csv", csv_, "The events as a table, to this file");
+    app.add_option("--strip", strip_,
+                   "Moments around the first fault side by side, as a PNG for a report");
+    app.add_option("--moments", moments_, "How many")->check(CLI::Range(1, 64));
+    app.add_option("--zoom", zoom_, "Picture px per game px")->check(CLI::Range(0.1, 16.0));
   }
   Result<Exit> run(bool json) override {
     const auto open = openProject(project_);
@@ -126,6 +132,9 @@ class CourseCommand : public Command {
     if (!csv_.empty()) {
       const auto written = writeFileAtomically(csv_, csvText(courseRows(*result)));
       if (!written) return tl::unexpected(written.error());
+    }
+    if (const auto drawn = draw(*open, *asset, *setup, *result); !drawn) {
+      return tl::unexpected(drawn.error());
     }
     Json told = runJson(*result);
     if (const auto added = addMore(*open, *asset, *setup, told); !added) {
@@ -208,6 +217,19 @@ class CourseCommand : public Command {
     return {};
   }
 
+  Result<void> draw(const OpenProject& open, const Asset& asset, const CourseSetup& setup,
+                    const CourseRun& run) const {
+    if (strip_.empty()) return {};
+    std::vector<FrameRef> frames;
+    for (const Frame& frame : asset.frames) frames.push_back({asset.id, frame.id});
+    if (const auto loaded = loadArtOf(open, frames); !loaded) {
+      return tl::unexpected(loaded.error());
+    }
+    const auto picture = courseStrip(open.project, asset, setup, run, moments_, zoom_, open.art);
+    if (!picture) return tl::unexpected(picture.error());
+    return writeFileAtomically(strip_, pngBytes(*picture));
+  }
+
   bool wantsIt(const Course& course) const {
     return std::any_of(course.mustPass.begin(), course.mustPass.end(),
                        [&](const CourseDemand& one) { return one.asset == asset_; });
@@ -248,6 +270,9 @@ class CourseCommand : public Command {
   bool everything_ = false;
   bool candidates_ = false;
   std::string csv_;
+  std::string strip_;
+  int moments_ = 6;
+  double zoom_ = 2;
 };
 
 }  // namespace

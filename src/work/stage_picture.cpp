@@ -9,10 +9,8 @@
 #include "core/project/frame_ref.h"
 
 namespace amber {
-namespace {
 
-// The frame's ink alone, as painting wants it.
-QImage inkOf(const SheetArt& art, const Frame& frame) {
+QImage inkPicture(const SheetArt& art, const Frame& frame) {
   QImage picture(frame.rect.w, frame.rect.h, QImage::Format_ARGB32_Premultiplied);
   picture.fill(Qt::transparent);
   for (int y = 0; y < frame.rect.h; ++y) {
@@ -28,6 +26,8 @@ QImage inkOf(const SheetArt& art, const Frame& frame) {
   return picture;
 }
 
+namespace {
+
 QRectF extentOf(const Project& project, const std::vector<StagedFrame>& frames) {
   QRectF extent;
   for (const StagedFrame& one : frames) {
@@ -38,7 +38,9 @@ QRectF extentOf(const Project& project, const std::vector<StagedFrame>& frames) 
   return extent;
 }
 
-Image imageFrom(const QImage& picture) {
+}  // namespace
+
+Image imageOf(const QImage& picture) {
   const QImage plain = picture.convertToFormat(QImage::Format_RGBA8888);
   Image image(plain.width(), plain.height());
   for (int y = 0; y < plain.height(); ++y) {
@@ -50,8 +52,6 @@ Image imageFrom(const QImage& picture) {
   }
   return image;
 }
-
-}  // namespace
 
 QTransform transformOf(const StagedFrame& staged, FramePoint origin) {
   // Three points say it all, so that painting cannot differ from what the core says.
@@ -84,10 +84,10 @@ Result<StagePicture> stagePicture(const Project& project, const std::vector<Stag
     if (sheet == nullptr) continue;
     painter.setTransform(transformOf(one, frame->origin) * view);
     painter.setOpacity(one.opacity);
-    painter.drawImage(QRectF(0, 0, frame->rect.w, frame->rect.h), inkOf(*sheet, *frame));
+    painter.drawImage(QRectF(0, 0, frame->rect.w, frame->rect.h), inkPicture(*sheet, *frame));
   }
   painter.end();
-  return StagePicture{imageFrom(picture),
+  return StagePicture{imageOf(picture),
                       {static_cast<double>(-whole.x()), static_cast<double>(-whole.y())}};
 }
 

@@ -1,13 +1,20 @@
 #pragma once
 
+#include <QImage>
 #include <QTransform>
 #include <vector>
 
 #include "core/image/image.h"
+#include "core/image/ink.h"
 #include "core/origin/staging.h"
 #include "core/project/art_source.h"
 
 namespace amber {
+
+/// The frame's ink alone, as painting wants it.
+QImage inkPicture(const SheetArt& art, const Frame& frame);
+/// A painted picture as ours.
+Image imageOf(const QImage& picture);
 
 /// The map from frame px to stage px of a frame that is staged on its origin; what onStage says, as
 /// painting wants it.

@@ -20,6 +20,9 @@ const Frame* frameNamed(const Asset& asset, const std::string& name) {
   return found == asset.frames.end() ? nullptr : &*found;
 }
 
+// So many of the fairest on the worst frames are tried on all of them.
+constexpr std::size_t kMostTried = 6;
+
 // A shape for one asset that is fairer beside the other on these frames.
 struct Fairer {
   AssetId asset;
@@ -28,15 +31,27 @@ struct Fairer {
   double unfair = 0;  // The sum of its shares.
 };
 
-void lookFor(const Project& project, const FairFrame& own, const FairFrame& other, Fairer& best) {
+double unfairnessOf(const FairnessTotal& total) {
+  return total.phantomShare() + total.missedShare();
+}
+
+void lookFor(const Project& project, const FairFrame& own, const FairFrame& other, double now,
+             std::vector<Fairer>& found) {
   for (const RoleShape& shape : own.frame->shapes) {
     for (const FairCandidate& one :
          fairCandidates(project, own, other, *shape.role, everyRecipe(shape.role->recipe))) {
       const double unfair = one.map.phantomShare() + one.map.missedShare();
-      if (unfair >= best.unfair) continue;
-      best = {own.frame->asset->id, shape.role->name, one.candidate.recipe, unfair};
+      if (unfair >= now) continue;
+      found.push_back({own.frame->asset->id, shape.role->name, one.candidate.recipe, unfair});
     }
   }
+}
+
+std::vector<Edit> editsOf(const Project& project, const Fairer& fairer, const ArtSource& art) {
+  const Asset* asset = findAsset(project, fairer.asset);
+  std::vector<FrameRef> frames;
+  for (const Frame& frame : asset->frames) frames.push_back({asset->id, frame.id});
+  return fittedShapes(project, frames, fairer.role, fairer.recipe, art);
 }
 
 // The two frames at which a pair is worst, by name.
@@ -63,18 +78,30 @@ Result<std::vector<Edit>> fairerShape(const Project& project, const ArtSource& a
   if (!trialA || !trialB) return gone();
   const FairnessMap now =
       fairnessMap({&*trialA}, {&*trialB}, countingPairs(project, *trialA, *trialB, {}, {}));
-  Fairer best;
-  best.unfair = now.phantomShare() + now.missedShare();
-  lookFor(project, {&*trialA}, {&*trialB}, best);
-  if (a->id != b->id) lookFor(project, {&*trialB}, {&*trialA}, best);
-  if (!best.asset) {
-    return failure(ErrorCode::BadValue,
-                   "no other shape of either is fairer; draw one by hand, or want less");
+  std::vector<Fairer> found;
+  const double unfair = now.phantomShare() + now.missedShare();
+  lookFor(project, {&*trialA}, {&*trialB}, unfair, found);
+  if (a->id != b->id) lookFor(project, {&*trialB}, {&*trialA}, unfair, found);
+  std::stable_sort(found.begin(), found.end(),
+                   [](const Fairer& p, const Fairer& q) { return p.unfair < q.unfair; });
+  found.resize(std::min(found.size(), kMostTried));
+  // What is fairer at the worst is to be fairer on all frames too.
+  double least = unfairnessOf(fairnessOf(project, *a, *b, art));
+  std::vector<Edit> best;
+  for (const Fairer& one : found) {
+    std::vector<Edit> edits = editsOf(project, one, art);
+    const auto applied = withEdits(project, edits);
+    if (!applied) continue;
+    const double then =
+        unfairnessOf(fairnessOf(applied->project, *findAsset(applied->project, at.a),
+                                *findAsset(applied->project, at.b), art));
+    if (then >= least) continue;
+    least = then;
+    best = std::move(edits);
   }
-  const Asset* fitted = findAsset(project, best.asset);
-  std::vector<FrameRef> frames;
-  for (const Frame& frame : fitted->frames) frames.push_back({fitted->id, frame.id});
-  return fittedShapes(project, frames, best.role, best.recipe, art);
+  if (!best.empty()) return best;
+  return failure(ErrorCode::BadValue,
+                 "no other shape of either is fairer; draw one by hand, or want less");
 }
 
 void add(const Rule& rule, const Project& project, const FairnessRow& row,

@@ -123,6 +123,11 @@ class KeptRows {
 
 }  // namespace
 
+FairnessTotal fairnessOf(const Project& project, const Asset& a, const Asset& b,
+                         const ArtSource& art, const Progress& progress) {
+  return rowOf(project, framesOf(project, a, art), framesOf(project, b, art), progress).total;
+}
+
 std::vector<FairnessRow> fairnessTable(const Project& project, const ArtSource& art,
                                        const Progress& progress, const FairnessMemo& before) {
   const std::vector<Pair> pairs = meetingPairs(project);

@@ -20,6 +20,10 @@ struct FairnessRow {
   std::string missedA, missedB;
 };
 
+/// Of two assets, over all pairs of their frames, those left out that fairnessTable leaves out.
+FairnessTotal fairnessOf(const Project& project, const Asset& a, const Asset& b,
+                         const ArtSource& art, const Progress& progress = {});
+
 /// The rows of a project as it was: what has not changed since need not be tried again.
 struct FairnessMemo {
   std::optional<Project> project;
