@@ -18,15 +18,10 @@ Project projectOfOne() {
   asset.motion = Motion::Dynamic;
   Frame frame;
   frame.id = FrameId{2};
-  frame.shapes.push_back({"body",
-                          Polygon{{{-6, -40},
-                                   {6, -40},
-                                   {12, -32},
-                                   {12, -8},
-                                   {6, 0},
-                                   {-6, 0},
-                                   {-12, -8},
-                                   {-12, -32}}}});
+  frame.shapes.push_back(
+      {"body",
+       Polygon{
+           {{-6, -40}, {6, -40}, {12, -32}, {12, -8}, {6, 0}, {-6, 0}, {-12, -8}, {-12, -32}}}});
   asset.frames.push_back(std::move(frame));
   project.assets.emplace_back(std::move(asset));
   return project;

@@ -41,8 +41,8 @@ Json limitsJson(const CourseLimits& limits) {
   return Json{{"safeSpeed", numberOrNull(limits.safeSpeed)},
               {"ceiling", numberOrNull(limits.ceiling)},
               {"gap", numberOrNull(limits.gap)},
-              {"ledge", limits.ledge},
-              {"slope", limits.slope}};
+              {"ledge", numberOrNull(limits.ledge)},
+              {"slope", numberOrNull(limits.slope)}};
 }
 
 Json worstJson(const TryOut& out) {

@@ -30,8 +30,9 @@ std::string limitsText(const CourseLimits& limits) {
                          : std::string("passes through nothing at any speed");
   if (limits.ceiling) text += "; walks under " + exactNumber(*limits.ceiling) + " px";
   if (limits.gap) text += "; fits in " + exactNumber(*limits.gap) + " px";
-  text += "; climbs " + exactNumber(limits.ledge) + " px";
-  return text + "; walks up " + exactNumber(limits.slope) + " degrees";
+  if (limits.ledge) text += "; climbs " + exactNumber(*limits.ledge) + " px";
+  if (limits.slope) text += "; walks up " + exactNumber(*limits.slope) + " degrees";
+  return text;
 }
 
 }  // namespace amber

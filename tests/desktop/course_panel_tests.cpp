@@ -66,12 +66,11 @@ class CoursePanelTest : public QObject {
     QCOMPARE(timeline->tick(), 0);
 
     auto* candidates = open.find<QTreeWidget>("courseCandidates");
-    const int row = rowOf(candidates, "circle, trimmed, one for all frames");
+    const int row = rowOf(candidates, "circle, trimmed, one for all");
     QVERIFY(row >= 0);
     QCOMPARE(candidates->topLevelItem(row)->text(1), QString("0"));
     candidates->setCurrentItem(candidates->topLevelItem(row));
-    QVERIFY2(compared(open).contains("one for all frames: <b>nothing wrong"),
-             qPrintable(compared(open)));
+    QVERIFY2(compared(open).contains("one for all: <b>nothing wrong"), qPrintable(compared(open)));
     open.settle();
     click(open.window, "takeCourse");
     open.settle();

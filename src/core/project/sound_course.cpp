@@ -73,14 +73,32 @@ Result<void> validated(const Course& course) {
   return {};
 }
 
-void moveSolid(CourseSolid& solid, double dx, double dy) {
+void moveThing(Course& course, std::size_t thing, double dx, double dy) {
+  const auto moved = [&](GamePoint at) { return GamePoint{at.x + dx, at.y + dy}; };
+  if (thing >= course.solids.size()) {
+    CourseActor& actor = course.actors[thing - course.solids.size()];
+    actor.at = moved(actor.at);
+    if (actor.to) actor.to = moved(*actor.to);
+    return;
+  }
+  CourseSolid& solid = course.solids[thing];
   if (auto* standing = std::get_if<StandingAsset>(&solid)) {
-    standing->at = {standing->at.x + dx, standing->at.y + dy};
+    standing->at = moved(standing->at);
   } else if (auto* box = std::get_if<Box>(&solid)) {
     box->x += dx;
     box->y += dy;
   } else {
     for (Vertex& point : std::get<Polygon>(solid).points) point = {point.x + dx, point.y + dy};
+  }
+}
+
+void removeThing(Course& course, std::size_t thing) {
+  const auto at = static_cast<std::ptrdiff_t>(thing);
+  const auto solids = static_cast<std::ptrdiff_t>(course.solids.size());
+  if (at < solids) {
+    course.solids.erase(course.solids.begin() + at);
+  } else {
+    course.actors.erase(course.actors.begin() + (at - solids));
   }
 }
 

@@ -10,8 +10,10 @@ namespace amber {
 /// anything. Errors (BadValue): the first that is not, in a sentence.
 Result<void> validated(const Course& course);
 
-/// The solid moved, px.
-void moveSolid(CourseSolid& solid, double dx, double dy);
+/// What stands on a course, counted together: its solids, then its actors.
+/// Moves one of them, px, an actor with where it turns round. Requires: there is such a one.
+void moveThing(Course& course, std::size_t thing, double dx, double dy);
+void removeThing(Course& course, std::size_t thing);
 
 /// Gives what stands on the courses and is called by one name the other.
 void renameInCourses(std::vector<Course>& courses, const std::string& from, const std::string& to);

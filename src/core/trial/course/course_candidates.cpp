@@ -37,7 +37,7 @@ std::vector<Recipe> everyMovingRecipe(const Recipe& common) {
 }
 
 std::string candidateText(const Recipe& recipe) {
-  return inWords(recipe) + (recipe.together ? ", one for all frames" : "");
+  return inWords(recipe) + (recipe.together ? ", one for all" : "");
 }
 
 std::vector<CourseCandidate> courseCandidates(const Project& project, const Asset& asset,

@@ -24,7 +24,7 @@ int faultsOf(const CourseRun& run);
 /// changes with every step is seldom what a game moves by.
 std::vector<Recipe> everyMovingRecipe(const Recipe& common);
 
-/// "capsule, snug"; "capsule, snug, one for all frames".
+/// "capsule, snug"; "capsule, snug, one for all".
 std::string candidateText(const Recipe& recipe);
 
 /// The recipes fitted to all frames of the asset in a role, each run over the setup's course; the

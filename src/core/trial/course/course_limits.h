@@ -13,8 +13,10 @@ struct CourseLimits {
   std::optional<double> safeSpeed;
   std::optional<double> ceiling;  ///< The lowest passage that it walks through, whole px.
   std::optional<double> gap;      ///< The narrowest hole that it falls into (from above: passage).
-  double ledge = 0;               ///< The highest ledge that it walks up, half px. Side view only.
-  double slope = 0;               ///< The steepest slope that it walks up, whole degrees. The same.
+  /// The highest ledge that it walks up, half px, and the steepest slope, whole degrees; nothing
+  /// from above.
+  std::optional<double> ledge;
+  std::optional<double> slope;
 };
 
 /// The limits, with everything but the course and the script of the setup. Ends early, with what it

@@ -1,5 +1,9 @@
 #include "desktop/benches/trial/course_facts.h"
 
+#include "files/file_bytes.h"
+#include "files/image_file.h"
+#include "work/course_strip.h"
+
 namespace amber {
 namespace {
 
@@ -42,6 +46,20 @@ CourseComparison courseComparison(const Project& project, const std::shared_ptr<
       courseCandidates(project, *asset, *setup, *role, everyMovingRecipe(role->recipe),
                        ArtStore::loading(store, project), progress);
   return comparison;
+}
+
+Result<void> writeStrip(const Project& project, AssetId id, const CourseFacts& facts,
+                        const std::shared_ptr<ArtStore>& store, const std::string& file) {
+  constexpr int kMoments = 6;
+  constexpr double kZoom = 2;
+  const Asset* asset = findAsset(project, id);
+  if (asset == nullptr || !facts.setup) {
+    return failure(ErrorCode::UnknownTarget, "there is no run to draw");
+  }
+  const auto strip = courseStrip(project, *asset, *facts.setup, facts.run, kMoments, kZoom,
+                                 ArtStore::loading(store, project));
+  if (!strip) return tl::unexpected(strip.error());
+  return writeFileAtomically(file, pngBytes(*strip));
 }
 
 TryOut everyInput(const Project& project, const CourseQuestion& question,

@@ -37,6 +37,10 @@ struct CourseComparison {
 CourseComparison courseComparison(const Project& project, const std::shared_ptr<ArtStore>& store,
                                   const CourseQuestion& question, const Progress& progress);
 
+/// The strip of a run written to a file. Errors: as courseStrip and writeFileAtomically.
+Result<void> writeStrip(const Project& project, AssetId asset, const CourseFacts& facts,
+                        const std::shared_ptr<ArtStore>& store, const std::string& file);
+
 /// Every input tried.
 TryOut everyInput(const Project& project, const CourseQuestion& question, const Progress& progress);
 

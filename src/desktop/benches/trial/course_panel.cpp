@@ -1,6 +1,8 @@
 #include "desktop/benches/trial/course_panel.h"
 
 #include <QComboBox>
+#include <QFileDialog>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
@@ -11,6 +13,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/layers/parties.h"
 #include "core/project/sound_course.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
@@ -62,6 +65,16 @@ QString countsOf(const CourseRun& run) {
     parts << QString("%1 %2").arg(count).arg(count == 1 ? one[kind] : many[kind]);
   }
   return parts.isEmpty() ? CoursePanel::tr("nothing wrong") : parts.join(", ");
+}
+
+// What stands still and has nothing but shapes that stop, as tiles have.
+bool onlyStops(const Project& project, const std::string& name) {
+  const Asset* asset = findAsset(project, std::string_view(name));
+  if (asset == nullptr || asset->motion != Motion::Static) return false;
+  const std::vector<Party> parties = partiesOf(project);
+  return std::all_of(parties.begin(), parties.end(), [&](const Party& one) {
+    return one.asset != asset || one.settings.duty == Duty::Stops;
+  });
 }
 
 }  // namespace
@@ -482,6 +495,26 @@ void CoursePanel::changeCourse(const QString& label, const std::function<void(Co
   session_.perform(label, {SetCourses{std::move(courses)}});
 }
 
+void CoursePanel::saveStrip() {
+  const Asset* current = session_.currentAsset();
+  if (!facts_.setup || current == nullptr) return;
+  const QString start =
+      QFileInfo(session_.path()).absolutePath() + "/" + textOf(current->name + "_course.png");
+  const QString file =
+      QFileDialog::getSaveFileName(this, tr("Save the run as a strip"), start, tr("PNG (*.png)"));
+  if (file.isEmpty()) return;
+  const auto facts = std::make_shared<CourseFacts>(facts_);
+  session_.background().run(this, tr("Drawing the run"),
+                            [this, facts, file, id = current->id, project = session_.project(),
+                             store = session_.artStore()](const Progress&) -> Background::Finish {
+                              const auto drawn =
+                                  writeStrip(project, id, *facts, store, file.toStdString());
+                              const QString text = drawn ? tr("The run is drawn in %1").arg(file)
+                                                         : textOf(describe(drawn.error()));
+                              return [this, text] { emit session_.told(text); };
+                            });
+}
+
 void CoursePanel::saveCourse() {
   changeCourse(tr("Keep the course"), [](Course&) {});
 }
@@ -506,7 +539,11 @@ void CoursePanel::addPiece(int which) {
         course.solids.emplace_back(Box{x, y - 3 * tile, tile / 4, 4 * tile});
         break;
       default:
-        course.solids.emplace_back(StandingAsset{asset, 1, {x, y}, false});
+        if (onlyStops(session_.project(), asset)) {
+          course.solids.emplace_back(StandingAsset{asset, 1, {x, y}, false});
+        } else {
+          course.actors.push_back({asset, {x, y}});
+        }
     }
   });
 }

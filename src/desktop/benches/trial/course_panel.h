@@ -54,6 +54,8 @@ class CoursePanel : public QWidget {
   void takeCandidate();
   void tryAll();
   void saveCourse();
+  /// Asks for a file and draws the run into it, moment by moment, for a report.
+  void saveStrip();
   /// Asks for other keys to play by.
   void setKeys();
 

@@ -199,7 +199,10 @@ void CoursePanel::makePieces(QVBoxLayout* column, QWidget* side) {
   row->setSpacing(4);
   pieces_ = new QComboBox(side);
   pieces_->setObjectName("addPiece");
-  pieces_->setToolTip(tr("Put a piece on the course; drag it, Delete takes it away"));
+  pieces_->setToolTip(
+      tr("Put a piece on the course; drag it, Delete takes it away. Assets that only stop "
+         "become solids, others are met by the layers; dragged with Shift they "
+         "go to and fro"));
   row->addWidget(pieces_, 1);
   mustPass_ = tight(makeChip(tr("must pass"), side));
   mustPass_->setObjectName("mustPass");
@@ -231,8 +234,10 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   title->addWidget(everything_);
   column->addLayout(title);
   candidates_ = makeCourseTable("courseCandidates", {tr("shape"), tr("faults")}, side);
+  candidates_->setMinimumHeight(66);
   column->addWidget(candidates_, 1);
   worst_ = makeCourseTable("worstEvents", {tr("at worst"), tr("px"), tr("runs")}, side);
+  worst_->setMinimumHeight(66);
   worst_->hide();
   column->addWidget(worst_, 1);
   compared_ = makeLabel({}, "", side);
@@ -282,13 +287,19 @@ void CoursePanel::connectAll() {
   });
   connect(timeline_, &CourseTimeline::tickChosen, this, &CoursePanel::goTo);
   connect(stage_, &CourseStage::tickChosen, this, &CoursePanel::goTo);
-  connect(stage_, &CourseStage::solidMoved, this, [this](std::size_t solid, double dx, double dy) {
+  connect(stage_, &CourseStage::pieceMoved, this, [this](std::size_t piece, double dx, double dy) {
     changeCourse(tr("Move a piece of the course"),
-                 [=](Course& course) { moveSolid(course.solids[solid], dx, dy); });
+                 [=](Course& course) { moveThing(course, piece, dx, dy); });
   });
-  connect(stage_, &CourseStage::solidRemoved, this, [this](std::size_t solid) {
-    changeCourse(tr("Take a piece off the course"), [=](Course& course) {
-      course.solids.erase(course.solids.begin() + static_cast<std::ptrdiff_t>(solid));
+  connect(stage_, &CourseStage::pieceRemoved, this, [this](std::size_t piece) {
+    changeCourse(tr("Take a piece off the course"),
+                 [=](Course& course) { removeThing(course, piece); });
+  });
+  connect(stage_, &CourseStage::pieceSentOn, this, [this](std::size_t piece, double dx, double dy) {
+    changeCourse(tr("Let it go to and fro"), [=](Course& course) {
+      CourseActor& actor = course.actors[piece - course.solids.size()];
+      const bool stays = dx == 0 && dy == 0;
+      actor.to = stays ? std::nullopt : std::optional(GamePoint{actor.at.x + dx, actor.at.y + dy});
     });
   });
   connect(candidates_, &QTreeWidget::currentItemChanged, this, &CoursePanel::showCompared);

@@ -28,13 +28,6 @@ constexpr int kFlagRows = 4;
 constexpr int kFlagRow = 22;
 constexpr std::size_t kMostFlags = 24;
 
-QRectF boundsOf(const CourseSolid& solid) {
-  if (const auto* box = std::get_if<Box>(&solid)) return rectOf(*box);
-  if (const auto* polygon = std::get_if<Polygon>(&solid)) return rectOf(bounds(Shape(*polygon)));
-  const auto& standing = std::get<StandingAsset>(solid);
-  return {standing.at.x - 8, standing.at.y - 16, 16, 16};
-}
-
 QString eventName(const CourseEvent& event) {
   const QString kind =
       QString::fromLatin1(kCourseEventWords[static_cast<std::size_t>(event.kind)].data());
@@ -62,7 +55,9 @@ void CourseStage::setRun(AssetId asset, const CourseSetup* setup, const CourseRu
   setup_ = setup;
   run_ = run;
   other_ = nullptr;
-  if (setup == nullptr || (chosen_ && *chosen_ >= setup->course.solids.size())) chosen_.reset();
+  const bool gone = setup == nullptr || (chosen_ && *chosen_ >= setup->course.solids.size() +
+                                                                    setup->course.actors.size());
+  if (gone) chosen_.reset();
   contentChanged();
 }
 
@@ -131,8 +126,8 @@ void CourseStage::paintGround(QPainter& painter) {
   paintBackdrop(painter, QRectF(rect()), Backdrop::Kraft);
 }
 
-QPointF CourseStage::dragOf(std::size_t solid) const {
-  return pressedAt_ && chosen_ == solid ? drag_ : QPointF();
+QPointF CourseStage::dragOf(std::size_t piece) const {
+  return pressedAt_ && chosen_ == piece && !sending_ ? drag_ : QPointF();
 }
 
 void CourseStage::paintSolids(QPainter& painter) {
@@ -150,7 +145,7 @@ void CourseStage::paintSolids(QPainter& painter) {
       const Pose pose{
           asset, frame, {standing->at.x + by.x(), standing->at.y + by.y()}, standing->mirrored};
       paintAsset(painter, pose);
-      if (showShapes_) paintShapesOf(painter, pose, false);
+      if (showShapes_) paintShapesOf(painter, pose, Look::Plain);
       continue;
     }
     const auto* box = std::get_if<Box>(&solids[i]);
@@ -167,13 +162,33 @@ void CourseStage::paintSolids(QPainter& painter) {
 
 void CourseStage::paintActors(QPainter& painter) {
   const double seconds = std::max(0, tick_) / setup_->rules.rate;
-  for (const CourseActor& actor : setup_->course.actors) {
+  for (std::size_t i = 0; i < setup_->course.actors.size(); ++i) {
+    const CourseActor& actor = setup_->course.actors[i];
     const Asset* asset = findAsset(session_.project(), std::string_view(actor.asset));
     if (asset == nullptr || asset->frames.empty()) continue;
+    const std::size_t piece = setup_->course.solids.size() + i;
     const ActorPlace place = placeOf(actor, seconds);
-    const Pose pose{asset, frameShown(*asset, seconds), place.at, place.mirrored};
+    const QPointF by = dragOf(piece);
+    const Pose pose{asset,
+                    frameShown(*asset, seconds),
+                    {place.at.x + by.x(), place.at.y + by.y()},
+                    place.mirrored};
     paintAsset(painter, pose);
-    if (showShapes_) paintShapesOf(painter, pose, false);
+    const bool chosen = chosen_ == piece;
+    const QPointF from = view().toStage(QPointF(actor.at.x, actor.at.y));
+    std::optional<QPointF> to;
+    if (actor.to) to = view().toStage(QPointF(actor.to->x, actor.to->y));
+    if (chosen && sending_ && pressedAt_) to = from + drag_ * view().scale;
+    if (to) {
+      painter.setPen(QPen(theme().text, 1, Qt::DashLine));
+      painter.drawLine(from, *to);
+    }
+    if (chosen) {
+      painter.setBrush(Qt::NoBrush);
+      painter.setPen(QPen(theme().amber, 2));
+      painter.drawRect(view().toStage(extentOf(*asset, pose.frame, pose.at)));
+    }
+    if (showShapes_) paintShapesOf(painter, pose, Look::Plain);
   }
 }
 
@@ -190,7 +205,7 @@ void CourseStage::paintAsset(QPainter& painter, const Pose& pose) {
   painter.restore();
 }
 
-void CourseStage::paintShapesOf(QPainter& painter, const Pose& pose, bool faint) {
+void CourseStage::paintShapesOf(QPainter& painter, const Pose& pose, Look look) {
   const Frame& frame = pose.asset->frames[pose.frame];
   const HeldShapes held(*pose.asset);
   const QPointF at = view().toStage(QPointF(pose.at.x, pose.at.y));
@@ -205,13 +220,18 @@ void CourseStage::paintShapesOf(QPainter& painter, const Pose& pose, bool faint)
   }
   for (const Role& role : session_.project().roles) {
     const ShapePlace* place = held.find(frame.id, role.name);
-    if (place == nullptr || (faint && role.duty != Duty::Stops)) continue;
-    if (faint) {
+    if (place == nullptr || (look == Look::Faint && role.duty != Duty::Stops)) continue;
+    ShapeLook own = lookOf(role);
+    if (look == Look::Faint) {
       painter.setOpacity(kFaint);
-      paintShapeOutline(painter, place->shape(), local, 1.2, lookOf(role));
-    } else {
-      paintShape(painter, place->shape(), local, lookOf(role));
+      paintShapeOutline(painter, place->shape(), local, 1.2, own);
+      continue;
     }
+    if (look == Look::Lit && isTold(role.name)) {
+      own.selected = true;
+      own.colour = theme().amber;
+    }
+    paintShape(painter, place->shape(), local, own);
   }
   painter.restore();
 }
@@ -238,7 +258,7 @@ void CourseStage::paintTrail(QPainter& painter) {
     if (std::hypot(tick.place.x - last.x, tick.place.y - last.y) < apart) continue;
     last = tick.place;
     if (tick.frame < asset->frames.size()) {
-      paintShapesOf(painter, {asset, tick.frame, tick.place, tick.mirrored}, true);
+      paintShapesOf(painter, {asset, tick.frame, tick.place, tick.mirrored}, Look::Faint);
     }
   }
 }
@@ -278,11 +298,13 @@ void CourseStage::paintCaption(QPainter& painter) {
   QString text = tr("at the start");
   if (showsTick()) {
     const CourseTick& tick = run_->ticks[static_cast<std::size_t>(tick_)];
-    text = tr("tick %1 of %2 · speed %3, %4 · %5")
+    text = tr("tick %1 of %2 · speed %3, %4")
                .arg(tick_)
                .arg(run_->ticks.size())
-               .arg(rounded(tick.speed.x), rounded(tick.speed.y),
-                    tick.grounded ? tr("on ground") : tr("no ground"));
+               .arg(rounded(tick.speed.x), rounded(tick.speed.y));
+    if (setup_->course.view == CourseView::Side) {
+      text += tick.grounded ? tr(" · on ground") : tr(" · in the air");
+    }
     for (const CourseEvent& event : run_->events) {
       const bool now =
           event.kind == CourseEventKind::Notice && event.tick <= tick_ && event.until >= tick_;
@@ -306,20 +328,52 @@ void CourseStage::paintStage(QPainter& painter) {
   }
   if (pose.frame >= pose.asset->frames.size()) return;
   paintAsset(painter, pose);
-  if (showShapes_) paintShapesOf(painter, pose, false);
+  if (showShapes_) paintShapesOf(painter, pose, Look::Lit);
   paintCaption(painter);
 }
 
-std::optional<std::size_t> CourseStage::solidAt(QPointF at) const {
+QRectF CourseStage::extentOf(const Asset& asset, std::size_t frame, GamePoint at) const {
+  const Frame& shown = asset.frames[frame];
+  return {at.x - shown.origin.x * asset.scale, at.y - shown.origin.y * asset.scale,
+          shown.rect.w * asset.scale, shown.rect.h * asset.scale};
+}
+
+// The one in front.
+std::optional<std::size_t> CourseStage::pieceAt(QPointF at) const {
   if (setup_ == nullptr) return std::nullopt;
-  const auto& solids = setup_->course.solids;
-  for (std::size_t i = solids.size(); i-- > 0;) {
-    if (boundsOf(solids[i]).contains(at)) return i;
+  const Course& course = setup_->course;
+  const auto holds = [&](const std::string& name, std::size_t frame, GamePoint place) {
+    const Asset* asset = findAsset(session_.project(), std::string_view(name));
+    return asset != nullptr && frame < asset->frames.size() &&
+           extentOf(*asset, frame, place).contains(at);
+  };
+  const double seconds = std::max(0, tick_) / setup_->rules.rate;
+  for (std::size_t i = course.actors.size(); i-- > 0;) {
+    const CourseActor& actor = course.actors[i];
+    if (holds(actor.asset, 0, placeOf(actor, seconds).at)) return course.solids.size() + i;
+  }
+  for (std::size_t i = course.solids.size(); i-- > 0;) {
+    const CourseSolid& solid = course.solids[i];
+    if (const auto* standing = std::get_if<StandingAsset>(&solid)) {
+      const auto frame = static_cast<std::size_t>(standing->frame - 1);
+      if (holds(standing->asset, frame, standing->at)) return i;
+      continue;
+    }
+    const auto* box = std::get_if<Box>(&solid);
+    const Shape shape = box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solid));
+    if (rectOf(bounds(shape)).contains(at)) return i;
   }
   return std::nullopt;
 }
 
-void CourseStage::artPress(QPointF at, Qt::KeyboardModifiers) {
+bool CourseStage::isTold(const std::string& role) const {
+  return std::any_of(run_->events.begin(), run_->events.end(), [&](const CourseEvent& one) {
+    return one.kind == CourseEventKind::Notice && one.role == role && one.tick <= tick_ &&
+           one.until >= tick_;
+  });
+}
+
+void CourseStage::artPress(QPointF at, Qt::KeyboardModifiers keys) {
   const QPointF onStage = view().toStage(at);
   for (const auto& [cloth, tick] : flags_) {
     if (showTrail_ && cloth.contains(onStage)) {
@@ -327,11 +381,12 @@ void CourseStage::artPress(QPointF at, Qt::KeyboardModifiers) {
       return;
     }
   }
-  chosen_ = solidAt(at);
+  chosen_ = pieceAt(at);
   if (chosen_) {
     contentBeforeDrag_ = content();
     pressedAt_ = at;
     drag_ = {};
+    sending_ = keys.testFlag(Qt::ShiftModifier) && *chosen_ >= setup_->course.solids.size();
   }
   update();
 }
@@ -345,7 +400,11 @@ void CourseStage::artMove(QPointF at, Qt::KeyboardModifiers) {
 void CourseStage::artRelease(QPointF, Qt::KeyboardModifiers) {
   if (!pressedAt_) return;
   pressedAt_.reset();
-  if (!drag_.isNull() && chosen_) emit solidMoved(*chosen_, drag_.x(), drag_.y());
+  if (chosen_ && sending_) {
+    emit pieceSentOn(*chosen_, drag_.x(), drag_.y());
+  } else if (!drag_.isNull() && chosen_) {
+    emit pieceMoved(*chosen_, drag_.x(), drag_.y());
+  }
   update();
 }
 
@@ -355,14 +414,14 @@ void CourseStage::artCancel() {
 }
 
 void CourseStage::artNudge(double dx, double dy) {
-  if (chosen_) emit solidMoved(*chosen_, dx, dy);
+  if (chosen_) emit pieceMoved(*chosen_, dx, dy);
 }
 
 void CourseStage::keyPressEvent(QKeyEvent* event) {
   if (chosen_ && event->key() == Qt::Key_Delete) {
-    const std::size_t solid = *chosen_;
+    const std::size_t piece = *chosen_;
     chosen_.reset();
-    emit solidRemoved(solid);
+    emit pieceRemoved(piece);
     return;
   }
   Canvas::keyPressEvent(event);

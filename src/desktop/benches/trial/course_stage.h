@@ -29,12 +29,13 @@ class CourseStage : public Canvas {
   void setRefusal(const QString& text);
   /// While it is played the view goes along.
   void setFollowing(bool following);
-  std::optional<std::size_t> chosenSolid() const { return chosen_; }
 
  signals:
-  /// The solid was dragged by so many px, or is to be taken away.
-  void solidMoved(std::size_t solid, double dx, double dy);
-  void solidRemoved(std::size_t solid);
+  /// A piece (see moveThing) was dragged by so many px, or is to be taken away.
+  void pieceMoved(std::size_t piece, double dx, double dy);
+  void pieceRemoved(std::size_t piece);
+  /// An actor was dragged with Shift: it goes to and fro by so many px.
+  void pieceSentOn(std::size_t piece, double dx, double dy);
   /// A flag was clicked.
   void tickChosen(int tick);
 
@@ -62,10 +63,13 @@ class CourseStage : public Canvas {
   void paintTrail(QPainter& painter);
   void paintFlags(QPainter& painter);
   void paintAsset(QPainter& painter, const Pose& pose);
-  void paintShapesOf(QPainter& painter, const Pose& pose, bool faint);
+  enum class Look { Plain, Faint, Lit };  // Lit: what is told of something stands out.
+  void paintShapesOf(QPainter& painter, const Pose& pose, Look look);
   void paintCaption(QPainter& painter);
-  QPointF dragOf(std::size_t solid) const;
-  std::optional<std::size_t> solidAt(QPointF at) const;
+  QPointF dragOf(std::size_t piece) const;
+  std::optional<std::size_t> pieceAt(QPointF at) const;
+  QRectF extentOf(const Asset& asset, std::size_t frame, GamePoint at) const;
+  bool isTold(const std::string& role) const;
   bool showsTick() const;
   const Asset* asset() const { return findAsset(session_.project(), asset_); }
 
@@ -82,6 +86,7 @@ class CourseStage : public Canvas {
   QString refusal_;
   std::optional<std::size_t> chosen_;
   std::optional<QPointF> pressedAt_;
+  bool sending_ = false;  // Where an actor turns round, rather than where it is.
   QPointF drag_;
   QRectF contentBeforeDrag_;
   std::vector<std::pair<QRectF, int>> flags_;  // Where they were painted, stage px, and their tick.

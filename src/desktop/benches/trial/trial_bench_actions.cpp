@@ -57,6 +57,8 @@ void TrialBench::addActions(ActionTable& table, ProjectSession& session,
          &CoursePanel::takeCandidate, &CoursePanel::takeRefusal);
   course("course.keep", tr("Keep the course with the project"), &CoursePanel::saveCourse,
          &CoursePanel::saveRefusal);
+  course("course.strip", tr("Save the run over the course as a picture"), &CoursePanel::saveStrip,
+         &CoursePanel::saveRefusal);
   course("course.keys", tr("Set the keys of the course"), &CoursePanel::setKeys,
          &CoursePanel::keysRefusal);
   actions.add(

@@ -586,15 +586,18 @@ class CourseTest : public QObject {
     QVERIFY(std::abs(*limits.safeSpeed - 12 * 50) <= 0.01 * 50 + 1e-9);
     QCOMPARE(limits.ceiling, std::optional(20.0));
     QCOMPARE(limits.gap, std::optional(10.0));
-    QCOMPARE(limits.ledge, 0.0);
-    QCOMPARE(limits.slope, 0.0);
+    QCOMPARE(limits.ledge, std::optional(0.0));
+    QCOMPARE(limits.slope, std::optional(0.0));
     choice.moves = Moves::Slide;
     choice.slope = 33;
     choice.ledge = 6;
     limits = limitsOf();
     QVERIFY(!limits.safeSpeed);
-    QCOMPARE(limits.ledge, 6.0);
-    QCOMPARE(limits.slope, 33.0);
+    QCOMPARE(limits.ledge, std::optional(6.0));
+    QCOMPARE(limits.slope, std::optional(33.0));
+    choice.view = CourseView::Above;
+    QVERIFY(!limitsOf().slope);
+    QCOMPARE(limitsOf().gap, std::optional(20.0));
   }
 
   void everyInputIsTriedAndTheWorstIsToldWithItsKeys() {
