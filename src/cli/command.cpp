@@ -14,8 +14,8 @@ std::vector<std::unique_ptr<Command>> allCommands() {
         makeOriginCommand, makeDriftCommand,    makeMountCommand,   makeLookCommand,
         makeRoleCommand,   makeShapeCommand,    makeRefitCommand,   makeAssetCommand,
         makeLayersCommand, makeMeetsCommand,    makeExpectCommand,  makeWeaveCommand,
-        makeMeetCommand,   makeFairnessCommand, makeCourseCommand,  makeCheckCommand,
-        makePackCommand,   makeVerifyCommand,   makeFormatsCommand}) {
+        makeMeetCommand,   makeFairnessCommand, makeCourseCommand,  makeNamesCommand,
+        makeCheckCommand,  makePackCommand,     makeVerifyCommand,  makeFormatsCommand}) {
     all.push_back(make());
   }
   return all;

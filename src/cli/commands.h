@@ -28,6 +28,7 @@ std::unique_ptr<Command> makeWeaveCommand();
 std::unique_ptr<Command> makeMeetCommand();
 std::unique_ptr<Command> makeFairnessCommand();
 std::unique_ptr<Command> makeCourseCommand();
+std::unique_ptr<Command> makeNamesCommand();
 std::unique_ptr<Command> makeCheckCommand();
 std::unique_ptr<Command> makePackCommand();
 std::unique_ptr<Command> makeVerifyCommand();

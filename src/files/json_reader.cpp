@@ -199,6 +199,10 @@ std::uint32_t JsonReader::bits() const {
   return 0;
 }
 
+bool JsonReader::isObject() const {
+  return value_->is_object();
+}
+
 bool JsonReader::truth() const {
   if (value_->is_boolean()) return value_->get<bool>();
   wrongType("true or false");

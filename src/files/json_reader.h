@@ -39,6 +39,7 @@ class JsonReader {
   /// The elements of a list of exactly `count`, none when it is another.
   std::vector<JsonReader> exactly(std::size_t count, std::string_view what) const;
 
+  bool isObject() const;
   std::string text(std::size_t longest = kLongestText) const;
   int whole(int least, int most) const;  ///< A whole number in the range.
   int whole(const Range<int>& range) const { return whole(range.least, range.most); }

@@ -115,6 +115,35 @@ Json assetJson(const Asset& asset) {
               {"animations", std::move(animations)}};
 }
 
+Json jsonOf(const std::vector<NamePart>& parts) {
+  Json list = Json::array();
+  for (const NamePart& part : parts) {
+    if (part.kind == NamePartKind::Word) {
+      list.push_back(Json{{"word", part.word}});
+    } else {
+      list.push_back(wordOf(kNamePartWords, part.kind));
+    }
+  }
+  return list;
+}
+
+// What is as usual is left out, as older files have it.
+Json jsonOf(const NamingRule& rule) {
+  const NamingRule usual;
+  Json json{{"digits", rule.digits}, {"firstNumber", rule.firstNumber}};
+  if (rule.asset != usual.asset) json["asset"] = jsonOf(rule.asset);
+  if (rule.frame != usual.frame) json["frame"] = jsonOf(rule.frame);
+  if (rule.style != usual.style) json["style"] = wordOf(kNameStyleWords, rule.style);
+  if (rule.longest != usual.longest) json["longest"] = rule.longest;
+  if (rule.languages.empty()) return json;
+  Json languages = Json::array();
+  for (const Language language : rule.languages) {
+    languages.push_back(wordOf(kLanguageWords, language));
+  }
+  json["languages"] = std::move(languages);
+  return json;
+}
+
 Json settingsJson(const Project& project) {
   Json kinds = Json::array();
   for (const Kind& kind : project.kinds) {
@@ -142,7 +171,7 @@ Json settingsJson(const Project& project) {
   }
   const PackProfile& profile = project.profile;
   return Json{
-      {"naming", {{"digits", project.naming.digits}, {"firstNumber", project.naming.firstNumber}}},
+      {"naming", jsonOf(project.naming)},
       {"pack",
        {{"pageSide", profile.pageSide},
         {"trim", profile.trim},

@@ -42,9 +42,7 @@ class ProjectReading {
  private:
   void readSettings(const JsonReader& root) {
     const JsonReader naming = root.member("naming");
-    naming.knows({"digits", "firstNumber"});
-    project_.naming = {naming.member("digits").whole(kDigitsRange),
-                       naming.member("firstNumber").whole(kFirstNumberRange)};
+    project_.naming = readNaming(naming);
     project_.profile = readProfile(root.member("pack"));
     if (const auto origins = root.optionalMember("origins")) {
       origins->knows({"drift", "whole"});
@@ -79,6 +77,42 @@ class ProjectReading {
         project_.courses.push_back(readCourse(from));
       }
     }
+  }
+
+  static std::vector<NamePart> readParts(const JsonReader& from) {
+    std::vector<NamePart> parts;
+    for (const JsonReader& part : from.elements(kMostNameParts)) {
+      if (part.failed()) break;
+      if (part.isObject()) {
+        part.knows({"word"});
+        parts.push_back({NamePartKind::Word, part.member("word").text()});
+      } else {
+        parts.push_back({static_cast<NamePartKind>(part.choice(kNamePartWords))});
+      }
+    }
+    return parts;
+  }
+
+  static NamingRule readNaming(const JsonReader& from) {
+    from.knows({"digits", "firstNumber", "asset", "frame", "style", "longest", "languages"});
+    NamingRule rule;
+    rule.digits = from.member("digits").whole(kDigitsRange);
+    rule.firstNumber = from.member("firstNumber").whole(kFirstNumberRange);
+    if (const auto asset = from.optionalMember("asset")) rule.asset = readParts(*asset);
+    if (const auto frame = from.optionalMember("frame")) rule.frame = readParts(*frame);
+    if (const auto style = from.optionalMember("style")) {
+      rule.style = static_cast<NameStyle>(style->choice(kNameStyleWords));
+    }
+    if (const auto longest = from.optionalMember("longest")) {
+      rule.longest = longest->whole(kLongestNameRange);
+    }
+    if (const auto languages = from.optionalMember("languages")) {
+      for (const JsonReader& part : languages->elements(kLanguageWords.size())) {
+        if (part.failed()) break;
+        rule.languages.push_back(static_cast<Language>(part.choice(kLanguageWords)));
+      }
+    }
+    return rule;
   }
 
   static TrialWishes readWishes(const JsonReader& from) {

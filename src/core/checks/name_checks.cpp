@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <map>
 
+#include "core/base/words.h"
+#include "core/naming/name_faults.h"
 #include "core/naming/name_table.h"
 
 namespace amber {
@@ -16,7 +18,7 @@ Remedy renaming(std::vector<NameRow> rows) {
 }
 
 Finding ruleFinding(const NameRow& row) {
-  Finding finding = findingOf(rules::kNameRule, {{}, row.asset, row.animation, row.frame, {}});
+  Finding finding = findingOf(rules::kNamePattern, {{}, row.asset, row.animation, row.frame, {}});
   finding.text = "the name " + row.current + (row.frame ? ": " : " ") + row.reason;
   finding.fix = "Rename it to " + row.proposed + ".";
   return finding;
@@ -39,7 +41,7 @@ void checkFrameNames(const Project& project, const Asset& asset, std::vector<Fin
 Finding sharedFinding(const SharedName& shared, const RowsByAsset& rows) {
   const bool frames = static_cast<bool>(shared.rows.front().frame);
   const NameRow& second = shared.rows[1];
-  Finding finding = findingOf(rules::kNameDuplicate, {{}, second.asset, {}, second.frame, {}});
+  Finding finding = findingOf(rules::kNameShared, {{}, second.asset, {}, second.frame, {}});
   finding.text = std::to_string(shared.rows.size()) + (frames ? " frames" : " assets") +
                  " share the name " + shared.name;
   finding.fix = "Rename by the rule.";
@@ -53,6 +55,72 @@ Finding sharedFinding(const SharedName& shared, const RowsByAsset& rows) {
 }
 
 }  // namespace
+
+// Those of the other rules, in the order of NameFault.
+const Rule& ruleOf(NameFault fault) {
+  switch (fault) {
+    case NameFault::Case:
+      return rules::kNameCase;
+    case NameFault::Reserved:
+      return rules::kNameReserved;
+    case NameFault::Clash:
+      return rules::kNameClash;
+    case NameFault::Long:
+      return rules::kNameLong;
+    case NameFault::File:
+      return rules::kNameFile;
+    case NameFault::Lookalike:
+      return rules::kNameLookalike;
+    case NameFault::Near:
+      return rules::kNameNear;
+    case NameFault::Pattern:
+    case NameFault::Shared:
+      break;
+  }
+  return rules::kNamePattern;
+}
+
+std::string sentenceOf(const NameEntry& entry, NameFault fault) {
+  const std::string name =
+      "the name " + entry.name + " of " + std::string(wordOf(kNameSortWords, entry.sort)) + " ";
+  switch (fault) {
+    case NameFault::Case:
+      return name + "differs from another only by case or separators";
+    case NameFault::Reserved:
+      return name + "is a reserved word of a chosen language";
+    case NameFault::Clash:
+      return name + "is that of something of another sort too";
+    case NameFault::Long:
+      return name + "is longer than wanted";
+    case NameFault::File:
+      return name + "cannot be a file name on every system";
+    case NameFault::Lookalike:
+      return name + "holds letters that look like others, or that cannot be seen";
+    case NameFault::Near:
+      return name + "is one letter from " + entry.near + ": perhaps mistyped";
+    case NameFault::Pattern:
+    case NameFault::Shared:
+      break;
+  }
+  return name;
+}
+
+// One finding for a fault; of frames, one for all of an asset.
+void checkFaults(const std::vector<NameEntry>& entries, std::vector<Finding>& findings) {
+  std::map<std::pair<NameFault, AssetId>, int> frames;
+  for (const NameEntry& entry : entries) {
+    for (const NameFault fault : entry.faults) {
+      if (fault == NameFault::Pattern || fault == NameFault::Shared) continue;
+      if (entry.sort == NameSort::Frame && frames[{fault, entry.asset}]++ > 0) continue;
+      Finding finding =
+          findingOf(ruleOf(fault), {{}, entry.asset, entry.animation, entry.frame, {}});
+      finding.text = sentenceOf(entry, fault);
+      finding.fix = fault == NameFault::Near ? "Call it " + entry.near + ", or leave it."
+                                             : "Call it another name.";
+      findings.push_back(std::move(finding));
+    }
+  }
+}
 
 std::vector<Finding> checkNames(const Project& project) {
   std::vector<Finding> findings;
@@ -68,6 +136,7 @@ std::vector<Finding> checkNames(const Project& project) {
   for (const SharedName& shared : sharedNames(project)) {
     findings.push_back(sharedFinding(shared, rows));
   }
+  checkFaults(nameEntries(project), findings);
   return findings;
 }
 

@@ -91,10 +91,33 @@ inline constexpr Rule kShapeMirror{"shape.mirror", Severity::Warning, Bench::Fit
 inline constexpr Rule kShapeDiffers{"shape.differs", Severity::Note, Bench::Fit,
                                     "most assets of a kind have one recipe in a role, and this one "
                                     "another"};
-inline constexpr Rule kNameRule{"name.rule", Severity::Warning, Bench::Names,
-                                "a name is not as the naming rule makes it"};
-inline constexpr Rule kNameDuplicate{"name.duplicate", Severity::Error, Bench::Names,
-                                     "assets or frames share a name"};
+inline constexpr Rule kNamePattern{"name.pattern", Severity::Warning, Bench::Names,
+                                   "a name is not as the convention makes it"};
+inline constexpr Rule kNameShared{"name.shared", Severity::Error, Bench::Names,
+                                  "two things of one sort share a name"};
+inline constexpr Rule kNameCase{"name.case", Severity::Warning, Bench::Names,
+                                "two names of one sort differ only by case or separators"};
+inline constexpr Rule kNameReserved{"name.reserved", Severity::Warning, Bench::Names,
+                                    "a name, or its form as a constant, is a reserved word of a "
+                                    "chosen language"};
+inline constexpr Rule kNameClash{
+    "name.clash", Severity::Note, Bench::Names,
+    "an asset, kind, role, layer or mount has the name of something of "
+    "another sort"};
+inline constexpr Rule kNameLong{"name.long", Severity::Warning, Bench::Names,
+                                "a name is longer than wanted"};
+inline constexpr Rule kNameFile{"name.file", Severity::Warning, Bench::Names,
+                                "a name cannot be a file name on the common systems"};
+inline constexpr Rule kNameLookalike{"name.lookalike", Severity::Warning, Bench::Names,
+                                     "a name holds letters of another script that look like ours, "
+                                     "or invisible ones"};
+inline constexpr Rule kNameNear{"name.near", Severity::Warning, Bench::Names,
+                                "a name is one edit away from another of its sort"};
+inline constexpr Rule kNameUnknown{"name.unknown", Severity::Warning, Bench::Names,
+                                   "source code uses a name that nothing has; told where code is "
+                                   "looked at"};
+inline constexpr Rule kNameUnused{"name.unused", Severity::Note, Bench::Names,
+                                  "no source file names an asset; told where code is looked at"};
 
 inline constexpr Rule kLayersBroken{"layers.broken", Severity::Error, Bench::Layers,
                                     "an expectation is not so"};
@@ -154,20 +177,22 @@ inline constexpr Rule kTrialDeaf{"trial.deaf", Severity::Error, Bench::Trial,
 
 /// All of them, in the order of the benches.
 inline constexpr std::array kRules = {
-    &rules::kSheetMissing,  &rules::kSheetChanged,  &rules::kSheetKey,       &rules::kSheetPictures,
-    &rules::kCutCrossing,   &rules::kCutEdge,       &rules::kCutPartialCell, &rules::kCutSpecks,
-    &rules::kFrameLost,     &rules::kFrameEmpty,    &rules::kNumberingGap,   &rules::kOriginSlip,
-    &rules::kOriginDrift,   &rules::kOriginHalf,    &rules::kOriginOutside,  &rules::kOriginMixed,
-    &rules::kOriginMirror,  &rules::kMountMissing,  &rules::kMountFar,       &rules::kFrameNoShape,
-    &rules::kShapeOffInk,   &rules::kShapeFault,    &rules::kShapePoints,    &rules::kShapeAir,
-    &rules::kShapeBareInk,  &rules::kShapeStale,    &rules::kShapeJumps,     &rules::kShapeFlush,
-    &rules::kShapeFilled,   &rules::kShapeMirror,   &rules::kShapeDiffers,   &rules::kNameRule,
-    &rules::kNameDuplicate, &rules::kLayersBroken,  &rules::kLayersEmpty,    &rules::kLayersTwice,
-    &rules::kLayersUnasked, &rules::kLayersStill,   &rules::kLayersUnmet,    &rules::kLayersBlind,
-    &rules::kLayersBoth,    &rules::kLayersCovered, &rules::kLayersUnused,   &rules::kLayersSame,
-    &rules::kLayersAlike,   &rules::kTrialPhantom,  &rules::kTrialMissed,    &rules::kTrialGap,
-    &rules::kTrialTunnel,   &rules::kTrialCatch,    &rules::kTrialFlicker,   &rules::kTrialPop,
-    &rules::kTrialStuck,    &rules::kTrialDeaf,
+    &rules::kSheetMissing, &rules::kSheetChanged,  &rules::kSheetKey,       &rules::kSheetPictures,
+    &rules::kCutCrossing,  &rules::kCutEdge,       &rules::kCutPartialCell, &rules::kCutSpecks,
+    &rules::kFrameLost,    &rules::kFrameEmpty,    &rules::kNumberingGap,   &rules::kOriginSlip,
+    &rules::kOriginDrift,  &rules::kOriginHalf,    &rules::kOriginOutside,  &rules::kOriginMixed,
+    &rules::kOriginMirror, &rules::kMountMissing,  &rules::kMountFar,       &rules::kFrameNoShape,
+    &rules::kShapeOffInk,  &rules::kShapeFault,    &rules::kShapePoints,    &rules::kShapeAir,
+    &rules::kShapeBareInk, &rules::kShapeStale,    &rules::kShapeJumps,     &rules::kShapeFlush,
+    &rules::kShapeFilled,  &rules::kShapeMirror,   &rules::kShapeDiffers,   &rules::kNamePattern,
+    &rules::kNameShared,   &rules::kNameCase,      &rules::kNameReserved,   &rules::kNameClash,
+    &rules::kNameLong,     &rules::kNameFile,      &rules::kNameLookalike,  &rules::kNameNear,
+    &rules::kNameUnknown,  &rules::kNameUnused,    &rules::kLayersBroken,   &rules::kLayersEmpty,
+    &rules::kLayersTwice,  &rules::kLayersUnasked, &rules::kLayersStill,    &rules::kLayersUnmet,
+    &rules::kLayersBlind,  &rules::kLayersBoth,    &rules::kLayersCovered,  &rules::kLayersUnused,
+    &rules::kLayersSame,   &rules::kLayersAlike,   &rules::kTrialPhantom,   &rules::kTrialMissed,
+    &rules::kTrialGap,     &rules::kTrialTunnel,   &rules::kTrialCatch,     &rules::kTrialFlicker,
+    &rules::kTrialPop,     &rules::kTrialStuck,    &rules::kTrialDeaf,
 };
 
 }  // namespace amber

@@ -1,28 +1,28 @@
 #include "core/naming/name_table.h"
 
+#include <algorithm>
 #include <map>
 #include <unordered_map>
 #include <unordered_set>
 
-#include "core/base/snake_case.h"
+#include "core/base/words.h"
+#include "core/naming/name_words.h"
 
 namespace amber {
 namespace {
-
-bool startsWith(std::string_view text, std::string_view start) {
-  return text.substr(0, start.size()) == start;
-}
 
 // Names that are taken, as views of the rows that hold them.
 using Taken = std::unordered_set<std::string_view>;
 
 // Makes the row's proposed name one that nobody has yet, by the least number from 2 up, and takes
 // it. Requires: the row does not move afterwards.
-void takeUnique(NameRow& row, Taken& taken) {
+void takeUnique(NameRow& row, NameStyle style, Taken& taken) {
   if (taken.insert(row.proposed).second) return;
-  const std::string base = row.proposed;
+  std::vector<std::string> words = wordsOf(row.proposed);
+  words.emplace_back();
   for (int number = 2;; ++number) {
-    std::string candidate = base + "_" + std::to_string(number);
+    words.back() = std::to_string(number);
+    std::string candidate = styled(words, style);
     if (taken.count(candidate) != 0) continue;
     row.proposed = std::move(candidate);
     taken.insert(row.proposed);
@@ -30,12 +30,24 @@ void takeUnique(NameRow& row, Taken& taken) {
   }
 }
 
-std::string reasonFor(std::string_view current, std::string_view proposed,
+std::string notInStyle(NameStyle style) {
+  return "is not in " + std::string(wordOf(kNameStyleWords, style)) +
+         (style == NameStyle::Snake || style == NameStyle::Kebab || style == NameStyle::Camel
+              ? "_case"
+              : " case");
+}
+
+bool isStyled(std::string_view name, NameStyle style) {
+  return !name.empty() && styled(name, style) == name;
+}
+
+std::string reasonFor(const NamingRule& rule, std::string_view current, std::string_view proposed,
                       std::string_view prefix) {
   if (current == proposed) return {};
-  if (!isSnakeCase(current)) return "is not in snake_case";
-  if (!prefix.empty() && !startsWith(current, std::string(prefix) + "_")) {
-    return "lacks the prefix " + std::string(prefix) + "_";
+  if (!isStyled(current, rule.style)) return notInStyle(rule.style);
+  const std::vector<std::string> words = wordsOf(current);
+  if (!prefix.empty() && words.front() != wordsOf(prefix).front()) {
+    return "lacks the prefix " + std::string(prefix);
   }
   return prefix.empty() ? "asset, animation or number differs" : "is the name of another asset too";
 }
@@ -71,22 +83,24 @@ void addFrames(const NamingRule& rule, const Asset& asset, const std::string& as
             ? frameNameFor(rule, assetName, kLooseFrames, loose++)
             : frameNameFor(rule, assetName, animationNames.at(showing->second.animation->id),
                            showing->second.place);
-    takeUnique(row, taken);
-    row.reason = reasonFor(row.current, row.proposed, {});
+    takeUnique(row, rule.style, taken);
+    row.reason = reasonFor(rule, row.current, row.proposed, {});
   }
 }
 
-std::unordered_map<AnimationId, std::string> addAnimations(const Asset& asset,
+std::unordered_map<AnimationId, std::string> addAnimations(const NamingRule& rule,
+                                                           const Asset& asset,
                                                            std::vector<NameRow>& rows) {
   std::unordered_map<AnimationId, std::string> names;
   Taken taken;
   for (const Animation& animation : asset.animations) {
-    NameRow& row = rows.emplace_back(
-        NameRow{asset.id, animation.id, {}, animation.name, snakeCase(animation.name), {}});
-    takeUnique(row, taken);
+    NameRow& row = rows.emplace_back(NameRow{
+        asset.id, animation.id, {}, animation.name, styled(animation.name, rule.style), {}});
+    takeUnique(row, rule.style, taken);
     if (!row.right()) {
-      row.reason = isSnakeCase(animation.name) ? "is the name of another animation of the asset"
-                                               : "is not in snake_case";
+      row.reason = isStyled(animation.name, rule.style)
+                       ? "is the name of another animation of the asset"
+                       : notInStyle(rule.style);
     }
     names[animation.id] = row.proposed;
   }
@@ -97,25 +111,71 @@ void addAsset(const Project& project, const Asset& asset, Taken& taken,
               std::vector<NameRow>& rows) {
   const Kind* kind = findKind(project, asset.kind);
   NameRow& row = rows.emplace_back(NameRow{asset.id, {}, {}, asset.name, {}, {}});
-  row.proposed = kind == nullptr ? snakeCase(asset.name) : assetNameFor(project, *kind, asset.name);
-  takeUnique(row, taken);
-  row.reason = reasonFor(row.current, row.proposed, kind == nullptr ? "" : kind->prefix);
+  const NamingRule& rule = project.naming;
+  row.proposed =
+      kind == nullptr ? styled(asset.name, rule.style) : assetNameFor(project, *kind, asset.name);
+  takeUnique(row, rule.style, taken);
+  row.reason = reasonFor(rule, row.current, row.proposed, kind == nullptr ? "" : kind->prefix);
+}
+
+}  // namespace
+
+namespace {
+
+using Words = std::vector<std::string>;
+
+bool startsWith(const Words& words, const Words& start) {
+  return words.size() > start.size() && std::equal(start.begin(), start.end(), words.begin());
+}
+bool endsWith(const Words& words, const Words& end) {
+  return words.size() > end.size() && std::equal(end.rbegin(), end.rend(), words.rbegin());
+}
+
+void append(Words& words, const Words& more) {
+  words.insert(words.end(), more.begin(), more.end());
+}
+
+Words prefixOf(const Kind& kind) {
+  return kind.prefix.empty() ? Words{} : wordsOf(kind.prefix);
+}
+
+// The words of an asset's name that are its own: without what the convention puts around them.
+Words ownWords(const Project& project, const Kind& kind, std::string_view base) {
+  Words words = wordsOf(base);
+  bool prefixed = false;
+  const auto takeStart = [&](const Words& start) {
+    if (start.empty() || !startsWith(words, start)) return false;
+    words.erase(words.begin(), words.begin() + static_cast<std::ptrdiff_t>(start.size()));
+    return true;
+  };
+  const std::vector<NamePart>& parts = project.naming.asset;
+  auto part = parts.begin();
+  for (; part != parts.end() && part->kind != NamePartKind::Name; ++part) {
+    if (part->kind == NamePartKind::Word) takeStart(wordsOf(part->word));
+    if (part->kind != NamePartKind::Prefix || prefixed) continue;
+    prefixed = takeStart(prefixOf(kind));
+    for (const Kind& other : project.kinds) prefixed = prefixed || takeStart(prefixOf(other));
+  }
+  for (auto last = parts.end(); last != part && (last - 1)->kind != NamePartKind::Name; --last) {
+    const NamePart& one = *(last - 1);
+    const Words end = one.kind == NamePartKind::Word     ? wordsOf(one.word)
+                      : one.kind == NamePartKind::Prefix ? prefixOf(kind)
+                                                         : Words{};
+    if (!end.empty() && endsWith(words, end)) words.resize(words.size() - end.size());
+  }
+  return words;
 }
 
 }  // namespace
 
 std::string assetNameFor(const Project& project, const Kind& kind, std::string_view base) {
-  std::string plain = snakeCase(base);
-  const std::string own = kind.prefix + "_";
-  if (startsWith(plain, own) && plain.size() > own.size()) return plain;
-  for (const Kind& other : project.kinds) {
-    const std::string start = other.prefix + "_";
-    if (startsWith(plain, start) && plain.size() > start.size()) {
-      plain.erase(0, start.size());
-      break;
-    }
+  Words words;
+  for (const NamePart& part : project.naming.asset) {
+    if (part.kind == NamePartKind::Word) append(words, wordsOf(part.word));
+    if (part.kind == NamePartKind::Prefix) append(words, prefixOf(kind));
+    if (part.kind == NamePartKind::Name) append(words, ownWords(project, kind, base));
   }
-  return own + plain;
+  return styled(words, project.naming.style);
 }
 
 std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::string_view animation,
@@ -123,10 +183,14 @@ std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::st
   std::string number = std::to_string(place + rule.firstNumber);
   const auto digits = static_cast<std::size_t>(rule.digits);
   if (number.size() < digits) number.insert(0, digits - number.size(), '0');
-  std::string name;
-  name.reserve(asset.size() + animation.size() + number.size() + 2);
-  name.append(asset).append("_").append(animation).append("_").append(number);
-  return name;
+  Words words;
+  for (const NamePart& part : rule.frame) {
+    if (part.kind == NamePartKind::Word) append(words, wordsOf(part.word));
+    if (part.kind == NamePartKind::Asset) append(words, wordsOf(asset));
+    if (part.kind == NamePartKind::Animation) append(words, wordsOf(animation));
+    if (part.kind == NamePartKind::Number) words.push_back(number);
+  }
+  return styled(words, rule.style);
 }
 
 std::vector<NameRow> nameTable(const Project& project) {
@@ -142,7 +206,7 @@ std::vector<NameRow> nameTable(const Project& project) {
   for (const auto& asset : project.assets) {
     addAsset(project, *asset, assets, rows);
     const std::string assetName = rows.back().proposed;
-    const auto animations = addAnimations(*asset, rows);
+    const auto animations = addAnimations(project.naming, *asset, rows);
     addFrames(project.naming, *asset, assetName, animations, frames, rows);
   }
   return rows;

@@ -8,12 +8,13 @@
 
 namespace amber {
 
-/// An asset's name by the rule: the kind's prefix and the snake_case of `base`. A prefix of any of
-/// the project's kinds that `base` carries already is replaced, not repeated.
+/// An asset's name by the rule: its parts, of the kind's prefix and the words of `base`, in its
+/// style. A prefix of any of the project's kinds that `base` carries already is replaced, not
+/// repeated, and so are the rule's plain words.
 std::string assetNameFor(const Project& project, const Kind& kind, std::string_view base);
 
-/// A frame's name by the rule: asset, animation, and the padded number of its place (0-based)
-/// in the animation.
+/// A frame's name by the rule: its parts, of asset, animation, and the padded number of its place
+/// (0-based) in the animation, in its style.
 std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::string_view animation,
                          int place);
 

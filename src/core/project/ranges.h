@@ -19,6 +19,8 @@ struct Range {
 /// options of the command line and fields of the window ask these.
 inline constexpr Range<int> kDigitsRange{1, 6};
 inline constexpr Range<int> kFirstNumberRange{0, 1};
+inline constexpr Range<int> kLongestNameRange{8, 255};
+inline constexpr std::size_t kMostNameParts = 16;
 inline constexpr Range<int> kPageSideRange{64, kLongestImageSide};
 inline constexpr Range<int> kPaddingRange{0, 64};
 inline constexpr Range<int> kExtrusionRange{0, 16};

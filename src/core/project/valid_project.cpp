@@ -129,6 +129,8 @@ class Validation {
             {soundText(project_.name, "name"),
              in("naming", held(kDigitsRange, project_.naming.digits, "digits")),
              in("naming", held(kFirstNumberRange, project_.naming.firstNumber, "firstNumber")),
+             in("naming", held(kLongestNameRange, project_.naming.longest, "longest")),
+             in("naming", soundNaming()),
              in("pack", held(kPageSideRange, pack.pageSide, "pageSide")),
              in("pack", held(kPaddingRange, pack.padding, "padding")),
              in("pack", held(kExtrusionRange, pack.extrusion, "extrusion")),
@@ -180,6 +182,47 @@ class Validation {
       if (!sound) return in("courses", i, std::move(sound));
     }
     return {};
+  }
+
+  // Each part at most once, plain words apart, and what makes a name one is there.
+  Sound soundParts(const std::vector<NamePart>& parts, const char* key, NamePartKind needed,
+                   std::initializer_list<NamePartKind> allowed) const {
+    if (parts.size() > kMostNameParts) return wrong(key, "a name has too many parts");
+    bool found = false;
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+      const NamePart& part = parts[i];
+      found = found || part.kind == needed;
+      if (part.kind == NamePartKind::Word) {
+        Sound sound = isSnakeCase(part.word) && part.word.size() < 64
+                          ? Sound{}
+                          : wrong("", "a word of a name is small letters, digits and underscores");
+        if (!sound) return in(key, i, std::move(sound));
+        continue;
+      }
+      const bool known = std::find(allowed.begin(), allowed.end(), part.kind) != allowed.end();
+      const bool again = std::count(parts.begin(), parts.end(), part) > 1;
+      if (!known || again)
+        return in(key, i, wrong("", "a part that is not of this name, or twice"));
+    }
+    return found ? Sound{} : wrong(key, "the part that tells names apart is missing");
+  }
+
+  Sound soundNaming() const {
+    using Kind = NamePartKind;
+    const NamingRule& rule = project_.naming;
+    if (auto sound = soundParts(rule.asset, "asset", Kind::Name, {Kind::Prefix, Kind::Name});
+        !sound) {
+      return sound;
+    }
+    if (auto sound = soundParts(rule.frame, "frame", Kind::Number,
+                                {Kind::Asset, Kind::Animation, Kind::Number});
+        !sound) {
+      return sound;
+    }
+    const bool rising =
+        std::adjacent_find(rule.languages.begin(), rule.languages.end(),
+                           [](Language a, Language b) { return a >= b; }) == rule.languages.end();
+    return rising ? Sound{} : wrong("languages", "a language twice, or out of order");
   }
 
   Sound soundLayers() const {

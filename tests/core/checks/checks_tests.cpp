@@ -90,7 +90,7 @@ class ChecksTest : public QObject {
     mend();
     const AssetId asset = project_.assets.front()->id;
     project_ = withEdits(project_, {Rename{asset, {}, {}, "Pot"}})->project;
-    QCOMPARE(rules(), (std::vector<std::string>{"name.rule", "name.rule"}));
+    QCOMPARE(rules(), (std::vector<std::string>{"name.pattern", "name.pattern"}));
     mend();
     mend();
     QVERIFY(rules().empty());
@@ -107,7 +107,7 @@ class ChecksTest : public QObject {
     project_ = withEdits(project_, {PutAsset{twin}})->project;
     auto findings = checkProject(project_, art());
     QVERIFY(hasErrors(findings));
-    QCOMPARE(findings.front().rule, std::string("name.duplicate"));
+    QCOMPARE(findings.front().rule, std::string("name.shared"));
     for (int round = 0; round < 3; ++round) mend();
     QVERIFY(!hasErrors(checkProject(project_, art())));
   }

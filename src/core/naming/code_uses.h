@@ -1,0 +1,93 @@
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <unordered_map>
+#include <vector>
+
+#include "core/naming/name_faults.h"
+
+namespace amber {
+
+/// A place in a text that speaks of a name.
+struct CodeUse {
+  int line = 1;        ///< From 1.
+  int column = 1;      ///< From 1, in characters: of the name's first.
+  std::size_t at = 0;  ///< In bytes from the start of the text.
+  std::string text;    ///< As it stands there.
+  bool literal = false;
+};
+
+/// The names that code may use, in every form: as they are, in the convention's style, as
+/// constants. Made once for all texts.
+class CodeNames {
+ public:
+  explicit CodeNames(const Project& project, const std::vector<NameEntry>& entries);
+
+  /// The name that a word of code stands for; null for none. A literal is a name as it is, its
+  /// styled form or its constant; another word is the styled form or the constant.
+  const std::string* find(std::string_view word) const;
+  /// Whether it begins with one of the prefixes and a separator, in the style or as a constant; a
+  /// literal with any separator.
+  bool hasPrefix(std::string_view word, bool literal) const;
+  /// Whether a word that is no literal is looked at: one with a prefix, or a name of several words.
+  bool countsAsWord(std::string_view word) const;
+  /// The nearest name, in the form that the word has, with its distance; empty where none is near.
+  struct Nearest {
+    std::string name;
+    int distance = 0;
+  };
+  Nearest nearest(std::string_view word) const;
+
+ private:
+  std::unordered_map<std::string, std::string> forms_;  // Every form, and the name it is of.
+  std::vector<std::string> styled_;                     // Forms, for nearness.
+  std::vector<std::string> prefixes_;                   // With the separator, in the style.
+  std::vector<std::string> literalPrefixes_;
+  NameStyle style_ = NameStyle::Snake;
+};
+
+/// Every use in a text: string literals (in ", ' or `) whose whole text is a name or begins with a
+/// prefix and a separator, and words that do so in the convention's style or as a constant (of
+/// names, those of several words). Comments count like code. Line ends may be any. Cost: linear in
+/// the text.
+std::vector<CodeUse> codeUses(std::string_view text, const CodeNames& names);
+
+/// A use that no name is behind, and that is told: a literal always, a word where a name lies
+/// within two edits of it.
+struct UnknownUse {
+  CodeUse use;
+  std::string nearest;  ///< Empty for none.
+};
+
+/// The text of one file, and what it says.
+struct CodeFile {
+  std::string path;  ///< As it is told.
+  std::string text;
+};
+
+/// What source code knows of the project's names.
+struct CodeReport {
+  int files = 0;
+  struct Unknown {
+    std::string file;
+    UnknownUse use;
+  };
+  std::vector<Unknown> unknown;     ///< By file and place.
+  std::vector<std::string> unused;  ///< Assets that no file names, in their order.
+};
+CodeReport codeReport(const Project& project, const std::vector<NameEntry>& entries,
+                      const std::vector<CodeFile>& files);
+
+/// Names that are to be others, from and to.
+using Renames = std::vector<std::pair<std::string, std::string>>;
+
+/// The text with all uses of renamed names in the form they had. Cost: as codeUses.
+std::string renamedIn(const std::string& text, const Renames& renames, const Project& project,
+                      const std::vector<NameEntry>& entries);
+
+/// One unified diff of the files, paths as they are with a/ and b/ before them; files that do not
+/// change are left out. Reference: POSIX.1-2017, diff, "Diff -u Output Format".
+std::string unifiedDiff(const std::vector<CodeFile>& before, const std::vector<std::string>& after);
+
+}  // namespace amber

@@ -1,0 +1,64 @@
+#pragma once
+
+#include <array>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/naming/name_table.h"
+
+namespace amber {
+
+/// What is named.
+enum class NameSort { Asset, Animation, Frame, Mount, Role, Layer, Kind };
+inline constexpr std::array<std::string_view, 7> kNameSortWords = {
+    "asset", "animation", "frame", "mount", "role", "layer", "kind"};
+
+/// What can be wrong with a name.
+enum class NameFault {
+  Pattern,    ///< Not as the convention makes it.
+  Shared,     ///< Two things of one sort have it.
+  Case,       ///< Two differ only by case or separators.
+  Reserved,   ///< A reserved word of a chosen language, as it is or as a constant.
+  Clash,      ///< Something of another sort has it.
+  Long,       ///< Longer than wanted.
+  File,       ///< Cannot be a file name on the common systems.
+  Lookalike,  ///< Letters of another script that look like ours, or invisible ones.
+  Near,       ///< One edit away from another of its sort: perhaps mistyped.
+};
+inline constexpr std::array<std::string_view, 9> kNameFaultIds = {
+    "name.pattern", "name.shared", "name.case",      "name.reserved", "name.clash",
+    "name.long",    "name.file",   "name.lookalike", "name.near"};
+
+/// A name of the project, and what is wrong with it.
+struct NameEntry {
+  NameSort sort = NameSort::Asset;
+  AssetId asset;  ///< 0 for roles, layers and kinds; of a mount, the first that has it.
+  AnimationId animation;
+  FrameId frame;
+  std::string name;
+  std::string proposed;  ///< As the convention makes it.
+  std::vector<NameFault> faults = {};
+  std::string near = {};  ///< The name it is near to, with NameFault::Near.
+
+  bool has(NameFault fault) const;
+};
+
+/// Every name: of each asset, its animations, its frames, its mounts; then roles, layers, kinds.
+/// 1. Assets and frames have their names to themselves in the project, animations and mounts in
+///    their asset. 2. Nearness is told once, at the name that fewer things have, of as many the
+///    later. It is not told of numbers, of words for sides and directions, of a word and its
+///    plural, of words that are both common in the project or shorter than four letters, nor of
+///    frames that are as the convention makes them.
+/// Cost: linear in the names, but for nearness, which compares the different words of a sort.
+std::vector<NameEntry> nameEntries(const Project& project);
+
+/// Whether a file may not be called so on the common systems: a device's name, a trailing dot or
+/// space, a character that one of them keeps for itself. Source: "Naming Files, Paths, and
+/// Namespaces", Windows App Development.
+bool isNoFileName(std::string_view name);
+/// Whether it holds a letter that is easily taken for one of ours, or that cannot be seen. Source:
+/// Unicode Technical Standard 39, confusables.
+bool hasLookalike(std::string_view name);
+
+}  // namespace amber

@@ -1,0 +1,25 @@
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/project/naming_rule.h"
+
+namespace amber {
+
+/// The words of a name in small letters, as snakeCase parts them: "chrKeeper-walk 01" gives chr,
+/// keeper, walk, 01.
+std::vector<std::string> wordsOf(std::string_view name);
+
+/// The words joined in a style.
+std::string styled(const std::vector<std::string>& words, NameStyle style);
+std::string styled(std::string_view name, NameStyle style);
+
+/// The name as a constant: its words in capitals.
+std::string constantOf(std::string_view name);
+
+/// The name without case and separators: names that differ by these alone have the same.
+std::string unstyled(std::string_view name);
+
+}  // namespace amber
