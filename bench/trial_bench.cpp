@@ -36,7 +36,7 @@ void print(const char* what, const Comparison& c) {
 // Pairs of one kind, so far apart that about half of them meet.
 struct Posed {
   ConvexPiece piece;
-  Placement place;
+  PiecePlace place;
   b2Transform transform;
 };
 

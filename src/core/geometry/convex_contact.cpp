@@ -238,8 +238,8 @@ bool meet(const ConvexPiece& a, const ConvexPiece& b) {
   return meetAs(a, b.points, b);
 }
 
-bool meet(const ConvexPiece& a, const Placement& placeA, const ConvexPiece& b,
-          const Placement& placeB) {
+bool meet(const ConvexPiece& a, const PiecePlace& placeA, const ConvexPiece& b,
+          const PiecePlace& placeB) {
   if (a.points.size() == 1 && b.points.size() == 1) {
     const Vertex& p = a.points[0];
     const Vertex& q = b.points[0];
@@ -253,9 +253,10 @@ bool meet(const ConvexPiece& a, const Placement& placeA, const ConvexPiece& b,
   // The second, as the first sees it.
   const double dx = placeB.x - placeA.x;
   const double dy = placeB.y - placeA.y;
-  const Placement seen{placeA.cosine * dx + placeA.sine * dy, placeA.cosine * dy - placeA.sine * dx,
-                       placeA.cosine * placeB.cosine + placeA.sine * placeB.sine,
-                       placeA.cosine * placeB.sine - placeA.sine * placeB.cosine};
+  const PiecePlace seen{placeA.cosine * dx + placeA.sine * dy,
+                        placeA.cosine * dy - placeA.sine * dx,
+                        placeA.cosine * placeB.cosine + placeA.sine * placeB.sine,
+                        placeA.cosine * placeB.sine - placeA.sine * placeB.cosine};
   const auto move = [&](const Vertex& p) {
     return Vertex{seen.x + p.x * seen.cosine - p.y * seen.sine,
                   seen.y + p.x * seen.sine + p.y * seen.cosine};

@@ -40,7 +40,7 @@ Contact contactOf(const ConvexPiece& a, const ConvexPiece& b);
 bool meet(const ConvexPiece& a, const ConvexPiece& b);
 
 /// Where a piece stands: turned about (0,0), then moved.
-struct Placement {
+struct PiecePlace {
   double x = 0;
   double y = 0;
   double cosine = 1;
@@ -48,8 +48,8 @@ struct Placement {
 };
 
 /// Whether they meet where they stand. Cost: that of `meet`, and the points of the second moved.
-bool meet(const ConvexPiece& a, const Placement& placeA, const ConvexPiece& b,
-          const Placement& placeB);
+bool meet(const ConvexPiece& a, const PiecePlace& placeA, const ConvexPiece& b,
+          const PiecePlace& placeB);
 
 /// How deep a point lies in the piece, px: below 0 outside.
 double depthAt(const ConvexPiece& piece, Vertex point);

@@ -287,7 +287,9 @@ std::string unifiedDiff(const std::vector<CodeFile>& before,
   std::string diff;
   for (std::size_t i = 0; i < before.size(); ++i) {
     if (before[i].text == after[i]) continue;
-    diff += "--- a/" + before[i].path + "\n+++ b/" + before[i].path + "\n";
+    // A tab ends a name that holds a space.
+    const char* end = before[i].path.find(' ') == std::string::npos ? "\n" : "\t\n";
+    diff += "--- a/" + before[i].path + end + "+++ b/" + before[i].path + end;
     putHunks(diff, linesOf(before[i].text), linesOf(after[i]));
   }
   return diff;

@@ -73,7 +73,7 @@ std::vector<NameEntry> entriesOf(const Project& project) {
   return entries;
 }
 
-// Adds the fault to all entries that share a key with another, and are not the same by `apart`.
+// Adds the fault to all entries that share a key: for being shared at all, or for other names.
 template <class Key>
 void markGroups(std::vector<NameEntry>& entries, NameFault fault, const Key& key) {
   std::map<std::tuple<NameSort, std::uint32_t, std::string>, std::vector<NameEntry*>> groups;
@@ -81,7 +81,8 @@ void markGroups(std::vector<NameEntry>& entries, NameFault fault, const Key& key
     if (entry.sort == NameSort::Kind) continue;
     groups[{entry.sort, scopeOf(entry), key(entry)}].push_back(&entry);
   }
-  for (auto& [name, group] : groups) {
+  for (const auto& named : groups) {
+    const std::vector<NameEntry*>& group = named.second;
     const bool differ = std::any_of(group.begin(), group.end(), [&](const NameEntry* one) {
       return one->name != group.front()->name;
     });

@@ -176,11 +176,11 @@ class ContactTest : public QObject {
       RC_ASSERT(meet(a, b) == contactOf(a, b).meet());
       const auto some = [] {
         const double angle = *rc::gen::inRange(0, 628) / 100.0;
-        return Placement{someNumber(6), someNumber(6), std::cos(angle), std::sin(angle)};
+        return PiecePlace{someNumber(6), someNumber(6), std::cos(angle), std::sin(angle)};
       };
-      const Placement placeA = some();
-      const Placement placeB = some();
-      const auto stood = [](ConvexPiece piece, const Placement& at) {
+      const PiecePlace placeA = some();
+      const PiecePlace placeB = some();
+      const auto stood = [](ConvexPiece piece, const PiecePlace& at) {
         for (Vertex& p : piece.points) {
           p = {at.x + p.x * at.cosine - p.y * at.sine, at.y + p.x * at.sine + p.y * at.cosine};
         }

@@ -1,0 +1,108 @@
+#include <QDir>
+#include <QFile>
+#include <QProcess>
+#include <QTest>
+#include <nlohmann/json.hpp>
+
+#include "files/project_file.h"
+#include "files/source_folder.h"
+#include "support/cli.h"
+#include "support/registry.h"
+#include "support/scratch.h"
+
+using namespace amber;
+using namespace amber::test;
+using nlohmann::json;
+
+// The command names, and the folders of source that it reads.
+class NamesCliTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void init() {
+    scratch_ = std::make_unique<Scratch>();
+    project_ = demoAsItIs(*scratch_);
+    QDir().mkpath(scratch_->qpath("code/inner/.git"));
+    scratch_->write("code/a.cpp",
+                    "load(\"chr_keeper\");\r\nload(\"chr_kepper\"); // CHR_SNAIL\r\n");
+    scratch_->write("code/inner/b.py", "\xEF\xBB\xBFmoth = 'chr_moth'");
+    scratch_->write("code/inner/picture.bin", std::string("\0chr_nobody", 11));
+    scratch_->write("code/inner/.git/config", "\"chr_nobody\"");
+    scratch_->write("code/inner/made.min.js", "\"chr_nobody\"");
+    QFile::link(scratch_->qpath("code"), scratch_->qpath("code/inner/again"));
+  }
+
+  void everyNameIsToldWithItsRules() {
+    const json told = run({}).json();
+    QVERIFY(told["names"].size() > 100);
+    QVERIFY(!told.contains("code"));
+    const json& first = told["names"][0];
+    QVERIFY(first["what"] == "asset" && first["name"] == "chr_keeper" &&
+            first["proposed"] == "chr_keeper" && first["rules"].empty());
+  }
+
+  void codeIsLookedAtThroughItsFolders() {
+    const json code = run({"--used-in", folder(), "--ignore", "*.min.js"}).json()["code"];
+    QVERIFY(code["files"] == 2);
+    QCOMPARE(code["unknown"].size(), std::size_t{1});
+    const json& unknown = code["unknown"][0];
+    QVERIFY(unknown["file"] == "a.cpp" && unknown["line"] == 2 && unknown["column"] == 7);
+    QVERIFY(unknown["name"] == "chr_kepper" && unknown["nearest"] == "chr_keeper");
+    QVERIFY(code["unused"].size() == 9);
+    QVERIFY(run({"--used-in", folder()}).json()["code"]["files"] == 3);
+    QCOMPARE(run({"--used-in", scratch_->qpath("nowhere")}).exitCode, 3);
+  }
+
+  void aRenameIsMadeAndItsDiffIsTakenByPatch() {
+    const QString diff = scratch_->qpath("names.diff");
+    const CliResult result = run({"--used-in", folder(), "--rename", "chr_keeper=chr_gardener",
+                                  "--rename", "asset:chr_moth=chr_owlet", "--diff", diff});
+    QCOMPARE(result.exitCode, 0);
+    const auto project = readProject(project_.toStdString());
+    QVERIFY(findAsset(*project, std::string_view("chr_gardener")) != nullptr);
+    QVERIFY(result.out.contains("chr_gardener_walk_01"));
+    QProcess patch;
+    patch.setWorkingDirectory(folder());
+    patch.start("patch", {"-p1", "--binary", "-i", diff});
+    QVERIFY(patch.waitForFinished(10000));
+    QCOMPARE(patch.exitCode(), 0);
+    const auto files = sourceFolder(folder().toStdString(), {"*.min.js"});
+    QCOMPARE((*files)[0].text,
+             std::string("load(\"chr_gardener\");\r\nload(\"chr_kepper\"); // CHR_SNAIL\r\n"));
+    QCOMPARE((*files)[1].text, std::string("\xEF\xBB\xBFmoth = 'chr_owlet'"));
+    // Tried, nothing changes.
+    run({"--rename", "chr_snail=chr_slug", "--try"});
+    QVERIFY(findAsset(*readProject(project_.toStdString()), std::string_view("chr_slug")) ==
+            nullptr);
+    QCOMPARE(run({"--rename", "chr_nobody=chr_x"}).exitCode, 2);
+  }
+
+  void theConventionIsSetAndFollowed() {
+    const CliResult result = run({"--style", "camel", "--frame-parts", "asset,of,animation,number",
+                                  "--languages", "lua,c", "--by-convention"});
+    QCOMPARE(result.exitCode, 0);
+    const auto project = readProject(project_.toStdString());
+    QCOMPARE(project->assets[0]->name, std::string("chrKeeper"));
+    QVERIFY(project->assets[0]->frames[0].name.starts_with("chrKeeperOf"));
+    QCOMPARE(project->naming.languages, (std::vector<Language>{Language::C, Language::Lua}));
+    // Read back, every name is right.
+    for (const json& name : run({}).json()["names"]) {
+      const bool own = name["what"] == "asset" || name["what"] == "frame";
+      if (own) QVERIFY2(name["rules"].empty(), name["name"].get<std::string>().c_str());
+    }
+    QCOMPARE(run({"--frame-parts", "asset,animation"}).exitCode, 2);
+    QCOMPARE(run({"--asset-parts", "prefix,prefix,name"}).exitCode, 2);
+  }
+
+ private:
+  QString folder() const { return scratch_->qpath("code"); }
+  CliResult run(const QStringList& arguments) const {
+    return runCli(QStringList{"names", project_} + arguments + QStringList{"--json"});
+  }
+
+  std::unique_ptr<Scratch> scratch_;
+  QString project_;
+};
+AMBER_TEST(NamesCliTest);
+
+#include "names_cli_tests.moc"
