@@ -161,7 +161,17 @@ Words ownWords(const Project& project, const Kind& kind, std::string_view base) 
     const Words end = one.kind == NamePartKind::Word     ? wordsOf(one.word)
                       : one.kind == NamePartKind::Prefix ? prefixOf(kind)
                                                          : Words{};
-    if (!end.empty() && endsWith(words, end)) words.resize(words.size() - end.size());
+    if (end.empty() || !endsWith(words, end)) continue;
+    words.resize(words.size() - end.size());
+    prefixed = prefixed || one.kind == NamePartKind::Prefix;
+  }
+  // A prefix that stands where another convention had it.
+  const bool wanted = std::any_of(parts.begin(), parts.end(), [](const NamePart& one) {
+    return one.kind == NamePartKind::Prefix;
+  });
+  if (wanted && !prefixed) prefixed = takeStart(prefixOf(kind));
+  for (const Kind& other : project.kinds) {
+    if (wanted && !prefixed) prefixed = takeStart(prefixOf(other));
   }
   return words;
 }

@@ -18,6 +18,12 @@ Project garden(const std::vector<std::string>& names, NamingRule rule = {}) {
   Project project = newProject("garden");
   project.naming = rule;
   std::uint32_t id = 1;
+  Sheet sheet;
+  sheet.id = SheetId{id++};
+  sheet.path = "sheets/garden.png";
+  sheet.hash = "sha256:" + std::string(64, '0');
+  sheet.size = {64, 64};
+  project.sheets.emplace_back(sheet);
   for (const std::string& name : names) {
     Asset asset;
     asset.id = AssetId{id++};
@@ -28,6 +34,8 @@ Project garden(const std::vector<std::string>& names, NamingRule rule = {}) {
       Frame frame;
       frame.id = FrameId{id++};
       frame.name = frameNameFor(rule, name, "walk", i);
+      frame.sheet = sheet.id;
+      frame.rect = {0, 0, 16, 16};
       walk.steps.push_back({frame.id, 100});
       asset.frames.push_back(std::move(frame));
     }

@@ -104,11 +104,13 @@ class Slide {
   Moved run() {
     leaveOverlaps();
     const Vertex move = order_.speed * (1 / rules_.rate);
-    const double down = std::abs(move.x) * std::tan(rules_.slope * kPi / 180) + rules_.step;
-    near_ = world_.around(look_, reach(moved_.place, move, std::min(down, kFarthestTick) + 2));
+    const double down = std::min(
+        std::abs(move.x) * std::tan(rules_.slope * kPi / 180) + rules_.step, kFarthestTick);
+    // Along a surface it may go any way, though no farther.
+    near_ = world_.around(look_, reach(moved_.place, {}, lengthOf(move) + down + 2));
     go(move);
     if (side_ && order_.grounded && !order_.jumps && moved_.speed.y >= 0) {
-      keepToFloor(std::min(down, kFarthestTick) + kGroundReach);
+      keepToFloor(down + kGroundReach);
     }
     return std::move(moved_);
   }
