@@ -15,8 +15,10 @@ constexpr std::string_view kFormat = "amber-course";
 constexpr int kVersion = 1;
 
 GamePoint readPlace(const JsonReader& from) {
-  const FramePoint point = readPoint(from);
-  return {point.x, point.y};
+  const std::vector<JsonReader> parts = from.exactly(2, "a place is [x, y]");
+  if (parts.empty()) return {};
+  const Range<double> range{-kFarthestPlace, kFarthestPlace};
+  return {parts[0].within(range), parts[1].within(range)};
 }
 
 Json jsonOfSolid(const CourseSolid& solid) {
@@ -41,10 +43,16 @@ CourseSolid readSolid(const JsonReader& from) {
   }
   constexpr std::array<std::string_view, 2> kKinds = {"box", "polygon"};
   if (from.member("kind").choice(kKinds) == 0) return std::get<Box>(readShape(from));
-  const Shape shape = readShape(from);
-  // The order of its corners says nothing here.
-  if (from.failed()) return Box{};
-  return clockwise(std::get<Polygon>(shape));
+  // A course is larger than any frame, and the order of the corners says nothing here.
+  from.knows({"kind", "points"});
+  Polygon polygon;
+  for (const JsonReader& part : from.member("points").elements(kMostPolygonPoints)) {
+    if (part.failed()) break;
+    const GamePoint point = readPlace(part);
+    polygon.points.push_back({point.x, point.y});
+  }
+  if (from.failed() || polygon.points.size() < 3) return polygon;
+  return clockwise(std::move(polygon));
 }
 
 CourseActor readActor(const JsonReader& from) {

@@ -113,6 +113,7 @@ class RandomEdits {
         return SetCourses{{{.name = name(),
                             .start = {number(), 0},
                             .solids = {Box{number(), 0, number(), 4},
+                                       Polygon{{{number(), 0}, {9e5, -3}, {9e5, number()}}},
                                        StandingAsset{name(), below(3), {0, number()}, odd()}},
                             .actors = {{name(), {number(), 1}, GamePoint{2, 3}, number()}},
                             .mustPass = {{.asset = name(), .speed = number()}}}}};
