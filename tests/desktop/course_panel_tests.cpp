@@ -56,6 +56,16 @@ class CoursePanelTest : public QObject {
     auto* timeline = open.find<CourseTimeline>("courseTimeline");
     QVERIFY2(compared(open).contains("1 catch"), qPrintable(compared(open)));
 
+    // Listed, with what would not have it, a click goes there.
+    click(open.window, "courseEvents");
+    auto* events = open.find<QTreeWidget>("eventList");
+    QVERIFY(events->topLevelItem(0)->text(0).contains("catches on solid 2"));
+    QVERIFY(events->topLevelItem(0)->toolTip(0).contains("one for all it does not happen"));
+    events->setCurrentItem(events->topLevelItem(0));
+    QVERIFY(timeline->tick() > 10);
+    click(open.window, "courseEvents");
+    QTest::keyClick(timeline, Qt::Key_Home);
+
     // To the event, and back by a tick.
     click(open.window, "nextEvent");
     const int caught = timeline->tick();

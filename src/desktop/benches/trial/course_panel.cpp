@@ -242,6 +242,7 @@ void CoursePanel::showComparison(CourseComparison comparison) {
     item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
     item->setToolTip(0, countsOf(one.run));
   }
+  listEvents();
   limits_->setText(comparison_.limits ? textOf(limitsText(*comparison_.limits)) : QString());
   showCompared();
 }
@@ -262,6 +263,10 @@ void CoursePanel::showCompared() {
     text += tr("; jumps %1 px high, %2 far")
                 .arg(rounded(facts_.run.jump->height), rounded(facts_.run.jump->length));
   }
+  if (!facts_.run.ticks.empty() && facts_.setup && facts_.setup->course.view == CourseView::Side) {
+    text += tr("; %1 % on the ground")
+                .arg(100 * facts_.run.ground / static_cast<int>(facts_.run.ticks.size()));
+  }
   if (one != nullptr) text += tr("<br>%1: <b>%2</b>").arg(name, countsOf(one->run));
   compared_->setText(facts_.setup ? text : QString());
   emit choiceChanged();
@@ -281,11 +286,48 @@ void CoursePanel::takeCandidate() {
       one->edits);
 }
 
+// One of the three lists is in sight.
+void CoursePanel::showLists() {
+  const bool worst = everything_->isChecked();
+  const bool events = eventsChip_->isChecked();
+  candidates_->setVisible(!worst && !events);
+  take_->setVisible(!worst && !events);
+  worst_->setVisible(worst);
+  events_->setVisible(events);
+}
+
+// The first shape of the list whose run has none of that kind.
+QString CoursePanel::withoutIt(CourseEventKind kind) const {
+  for (const CourseCandidate& one : comparison_.candidates) {
+    if (one.run.count(kind) == 0) return textOf(candidateText(one.recipe));
+  }
+  return {};
+}
+
+void CoursePanel::listEvents() {
+  const bool on = eventsChip_->isChecked();
+  if (on) everything_->setChecked(false);
+  showLists();
+  const QSignalBlocker still(events_);
+  events_->clear();
+  constexpr std::size_t kMostListed = 2000;
+  for (const CourseEvent& event : facts_.run.events) {
+    if (!on || events_->topLevelItemCount() >= static_cast<int>(kMostListed)) break;
+    auto* item = new QTreeWidgetItem(events_, {textOf(event.text), QString::number(event.tick)});
+    item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+    if (isFault(event.kind)) item->setForeground(0, theme().error);
+    const QString other = isFault(event.kind) ? withoutIt(event.kind) : QString();
+    item->setToolTip(
+        0, tr("%1, at %2, %3%4")
+               .arg(item->text(0), rounded(event.at.x), rounded(event.at.y),
+                    other.isEmpty() ? QString() : tr("; with %1 it does not happen").arg(other)));
+  }
+}
+
 void CoursePanel::tryAll() {
   const bool on = everything_->isChecked();
-  candidates_->setVisible(!on);
-  worst_->setVisible(on);
-  take_->setVisible(!on);
+  if (on) eventsChip_->setChecked(false);
+  showLists();
   worst_->clear();
   if (!on || !facts_.setup) return trying_.forget();
   trying_.ask([question = question(), project = session_.project()](const Progress& progress) {

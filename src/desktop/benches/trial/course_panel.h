@@ -53,6 +53,8 @@ class CoursePanel : public QWidget {
   void goToNextEvent();
   void takeCandidate();
   void tryAll();
+  /// Lists what happened, in place of the shapes; a click goes to its tick.
+  void listEvents();
   void saveCourse();
   /// Asks for a file and draws the run into it, moment by moment, for a report.
   void saveStrip();
@@ -93,6 +95,8 @@ class CoursePanel : public QWidget {
   void showCompared();
   void showTryOut(TryOut out);
   void showWorst();
+  void showLists();
+  QString withoutIt(CourseEventKind kind) const;
   void addPiece(int which);
   void changeCourse(const QString& label, const std::function<void(Course&)>& change);
   void setRunning(Running running);
@@ -120,7 +124,9 @@ class CoursePanel : public QWidget {
   QLabel* limits_ = nullptr;
   QTreeWidget* candidates_ = nullptr;
   QTreeWidget* worst_ = nullptr;
+  QTreeWidget* events_ = nullptr;
   QPushButton* everything_ = nullptr;
+  QPushButton* eventsChip_ = nullptr;
   QPushButton* take_ = nullptr;
   CourseChoice choice_;
   CourseKeyMap keyMap_;

@@ -225,8 +225,12 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   column->addWidget(limits_);
   auto* title = new QHBoxLayout;
   title->setSpacing(4);
-  title->addWidget(makeLabel(tr("Other shapes"), "title", side));
+  title->addWidget(makeLabel(tr("Shapes"), "title", side));
   title->addStretch();
+  eventsChip_ = tight(makeChip(tr("events"), side));
+  eventsChip_->setObjectName("courseEvents");
+  eventsChip_->setToolTip(tr("What happened in this run, tick by tick"));
+  title->addWidget(eventsChip_);
   everything_ = tight(makeChip(tr("try everything"), side));
   everything_->setObjectName("tryEverything");
   everything_->setToolTip(
@@ -240,6 +244,10 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   worst_->setMinimumHeight(66);
   worst_->hide();
   column->addWidget(worst_, 1);
+  events_ = makeCourseTable("eventList", {tr("what happened"), tr("tick")}, side);
+  events_->setMinimumHeight(66);
+  events_->hide();
+  column->addWidget(events_, 1);
   compared_ = makeLabel({}, "", side);
   compared_->setObjectName("compared");
   compared_->setWordWrap(true);
@@ -305,6 +313,12 @@ void CoursePanel::connectAll() {
   connect(candidates_, &QTreeWidget::currentItemChanged, this, &CoursePanel::showCompared);
   connect(candidates_, &QTreeWidget::itemActivated, this, &CoursePanel::takeCandidate);
   connect(everything_, &QPushButton::toggled, this, &CoursePanel::tryAll);
+  connect(eventsChip_, &QPushButton::toggled, this, &CoursePanel::listEvents);
+  connect(events_, &QTreeWidget::currentItemChanged, this, [this] {
+    const int at = events_->indexOfTopLevelItem(events_->currentItem());
+    if (at < 0 || at >= static_cast<int>(facts_.run.events.size())) return;
+    goTo(facts_.run.events[static_cast<std::size_t>(at)].tick);
+  });
   connect(worst_, &QTreeWidget::currentItemChanged, this, &CoursePanel::showWorst);
   connect(&clock_, &QTimer::timeout, this, &CoursePanel::advance);
   stage_->installEventFilter(this);

@@ -313,6 +313,53 @@ class CourseTest : public QObject {
     }
   }
 
+  void byPushItGoesAsPlainlyAsAnyCaseShows() {
+    for (unsigned seed = 0; seed < 120; ++seed) {
+      std::mt19937 random(seed);
+      std::uniform_real_distribution<double> unit(-1, 1);
+      Runner runner({anyShape(random)});
+      runner.course = anyCourse(random, random() % 2 == 0);
+      runner.rules.moves = Moves::Push;
+      runner.rules.speed = 10 + 100 * std::abs(unit(random));
+      runner.rules.gravity = 300;
+      runner.rules.fall = 200;
+      const auto body = piecesOf(runner.asset().frames[0].shapes[0].geometry, {});
+      CourseRunner fast = runner.runner();
+      double x = 0;
+      double y = 0;
+      double fall = 0;
+      for (int tick = 0; tick < 30; ++tick) {
+        const CourseKeys keys{.right = random() % 4 != 0};
+        double across = keys.right ? runner.rules.speed : 0;
+        fall = std::min(fall + 30, 200.0);
+        x += across / 10;
+        y += fall / 10;
+        bool pushed = true;
+        for (int round = 0; round < 4 && pushed; ++round) {
+          pushed = false;
+          for (const CourseSolid& solid : runner.course.solids) {
+            const auto* box = std::get_if<Box>(&solid);
+            const auto pieces =
+                piecesOf(box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solid)), {});
+            const Contact contact = partingOf(pieces, moved(body, x, y));
+            if (!contact.meet()) continue;
+            pushed = true;
+            x += contact.normal.x * contact.depth;
+            y += contact.normal.y * contact.depth;
+            const double into = across * contact.normal.x + fall * contact.normal.y;
+            if (into >= 0) continue;
+            across -= contact.normal.x * into;
+            fall -= contact.normal.y * into;
+          }
+        }
+        fast.tick(keys);
+        const CourseTick& now = fast.run().ticks.back();
+        QVERIFY2(std::hypot(now.place.x - x, now.place.y - y) < 1e-6,
+                 qPrintable(QString("seed %1 tick %2").arg(seed).arg(tick)));
+      }
+    }
+  }
+
   void bySlideItNeverLiesInASolidNorGoesThroughOne() {
     for (unsigned seed = 0; seed < 300; ++seed) {
       std::mt19937 random(seed);
