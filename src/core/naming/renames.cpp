@@ -137,7 +137,8 @@ Result<std::vector<Edit>> renameEdits(const Project& project,
                        "\"" + wish.to + "\" is the name of another " + sortWord(sort) + " already");
       }
     }
-    const Project before = now;
+    // What follows is done to `now`, which the linter does not see.
+    const Project before = now;  // NOLINT(performance-unnecessary-copy-initialization)
     for (const NameEntry& target : *targets) {
       const auto done = perform(plainEdits(now, target, wish.to));
       if (!done) return tl::unexpected(done.error());
