@@ -7,27 +7,12 @@
 #include <span>
 
 #include "core/geometry/tolerances.h"
+#include "core/geometry/vertex_math.h"
 
 namespace amber {
 namespace {
 
 constexpr double kFar = std::numeric_limits<double>::infinity();
-
-Vertex operator+(Vertex a, Vertex b) {
-  return {a.x + b.x, a.y + b.y};
-}
-Vertex operator-(Vertex a, Vertex b) {
-  return {a.x - b.x, a.y - b.y};
-}
-Vertex operator*(Vertex a, double by) {
-  return {a.x * by, a.y * by};
-}
-double dot(Vertex a, Vertex b) {
-  return a.x * b.x + a.y * b.y;
-}
-double lengthOf(Vertex a) {
-  return std::hypot(a.x, a.y);
-}
 
 // Edge i, from its point to the next; the one of a capsule is seen from both sides.
 struct Edge {

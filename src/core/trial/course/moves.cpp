@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/geometry/tolerances.h"
+#include "core/geometry/vertex_math.h"
 
 namespace amber {
 namespace {
@@ -12,22 +13,6 @@ constexpr double kPi = 3.14159265358979323846;
 
 // Most contacts of one slide: in a corner it would go to and fro for ever.
 constexpr int kMostContacts = 8;
-
-Vertex operator+(Vertex a, Vertex b) {
-  return {a.x + b.x, a.y + b.y};
-}
-Vertex operator-(Vertex a, Vertex b) {
-  return {a.x - b.x, a.y - b.y};
-}
-Vertex operator*(Vertex a, double by) {
-  return {a.x * by, a.y * by};
-}
-double dot(Vertex a, Vertex b) {
-  return a.x * b.x + a.y * b.y;
-}
-double lengthOf(Vertex a) {
-  return std::sqrt(dot(a, a));
-}
 
 Obstacle::Bounds reach(Vertex place, Vertex move, double margin) {
   return {

@@ -6,27 +6,12 @@
 
 #include "core/geometry/parting.h"
 #include "core/geometry/tolerances.h"
+#include "core/geometry/vertex_math.h"
 
 namespace amber {
 namespace {
 
 constexpr double kFar = std::numeric_limits<double>::infinity();
-
-Vertex operator-(Vertex a, Vertex b) {
-  return {a.x - b.x, a.y - b.y};
-}
-Vertex operator+(Vertex a, Vertex b) {
-  return {a.x + b.x, a.y + b.y};
-}
-Vertex operator*(Vertex a, double by) {
-  return {a.x * by, a.y * by};
-}
-double dot(Vertex a, Vertex b) {
-  return a.x * b.x + a.y * b.y;
-}
-double lengthOf(Vertex a) {
-  return std::sqrt(dot(a, a));
-}
 
 // When a move comes into a circle: entering it less kTouching, and touching it.
 struct Entry {

@@ -12,23 +12,15 @@
 #include "desktop/benches/trial/course_panel.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
+#include "desktop/parts/plain_table.h"
 #include "desktop/theme.h"
 
 namespace amber {
 namespace {
 
+// Its figures keep their width, whatever is listed.
 QTreeWidget* makeCourseTable(const char* name, const QStringList& columns, QWidget* parent) {
-  auto* table = new QTreeWidget(parent);
-  table->setObjectName(name);
-  table->setRootIsDecorated(false);
-  table->setUniformRowHeights(true);
-  table->setIndentation(0);
-  table->setColumnCount(static_cast<int>(columns.size()));
-  table->setHeaderLabels(columns);
-  table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  table->header()->setStretchLastSection(false);
-  table->setStyleSheet("QHeaderView::section { padding: 2px 4px; font-size: 11px }");
-  table->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+  QTreeWidget* table = makeTable(name, columns, parent);
   for (int i = 1; i < columns.size(); ++i) {
     table->header()->setSectionResizeMode(i, QHeaderView::Fixed);
     table->header()->resizeSection(i, 52);

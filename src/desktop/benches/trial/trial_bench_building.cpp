@@ -10,32 +10,12 @@
 #include "desktop/benches/trial/trial_bench.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
+#include "desktop/parts/plain_table.h"
 #include "desktop/parts/play_clock.h"
 #include "desktop/parts/yielding_label.h"
 #include "desktop/theme.h"
 
 namespace amber {
-namespace {
-
-// A plain list with columns, without a frame or a tree's marks.
-QTreeWidget* makeTable(const char* name, const QStringList& columns, QWidget* parent) {
-  auto* table = new QTreeWidget(parent);
-  table->setObjectName(name);
-  table->setRootIsDecorated(false);
-  table->setUniformRowHeights(true);
-  table->setIndentation(0);
-  table->setColumnCount(static_cast<int>(columns.size()));
-  table->setHeaderLabels(columns);
-  table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  table->header()->setStretchLastSection(false);
-  table->setStyleSheet("QHeaderView::section { padding: 2px 4px; font-size: 11px }");
-  table->header()->setSectionResizeMode(QHeaderView::ResizeToContents);
-  table->header()->setSectionResizeMode(0, QHeaderView::Stretch);
-  return table;
-}
-
-}  // namespace
-
 // The two ways of trying, above the figures of either.
 QWidget* TrialBench::makeMode(QWidget* parent) {
   auto* mode = new QWidget(parent);
