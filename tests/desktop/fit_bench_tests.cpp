@@ -1,5 +1,9 @@
+#include <QElapsedTimer>
 #include <QTest>
+#include <QThread>
 #include <QtWidgets>
+#include <atomic>
+#include <thread>
 
 #include "core/cut/cut_frames.h"
 #include "core/fit/keys/fit_edits.h"
@@ -367,8 +371,19 @@ class FitBenchTest : public QObject {
     QObject::connect(&session.background(), &Background::progressed, &open.window,
                      [&](const QString&, int, int total) { told += total > 0 ? 1 : 0; });
     // A machine that stalls for a moment is no fault of the window; it does not do so three times.
+    // One that is shared stalls all the time: how late a thread wakes that does nothing but sleep
+    // is the machine's.
+    std::atomic<qint64> late{0};
+    const std::jthread sleeper([&late](const std::stop_token& stop) {
+      QElapsedTimer slept;
+      while (!stop.stop_requested()) {
+        slept.start();
+        QThread::msleep(1);
+        late = std::max<qint64>(late, slept.elapsed() - 1);
+      }
+    });
     qint64 longest = 1000;
-    for (int attempt = 0; attempt < 3 && longest > kMostSilence; ++attempt) {
+    for (int attempt = 0; attempt < 3 && longest > kMostSilence + late; ++attempt) {
       qint64 worst = 0;
       for (const Role& role : roles) {
         session.selectRole(role.name);
@@ -378,7 +393,8 @@ class FitBenchTest : public QObject {
       longest = std::min(longest, worst);
     }
     qInfo("longest silence %lld ms", static_cast<long long>(longest));
-    QVERIFY2(longest <= kMostSilence, qPrintable(QString("a stall of %1 ms").arg(longest)));
+    QVERIFY2(longest <= kMostSilence + late,
+             qPrintable(QString("a stall of %1 ms, of the machine %2").arg(longest).arg(late)));
     for (const Frame& frame : open.asset().frames) QCOMPARE(frame.shapes.size(), std::size_t{3});
     // Stopped, nothing has changed.
     const int steps = open.history().count();
