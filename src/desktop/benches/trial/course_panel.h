@@ -83,6 +83,7 @@ class CoursePanel : public QWidget {
   void makeMoves(QVBoxLayout* column, QWidget* side);
   void makeNumbers(QVBoxLayout* column, QWidget* side);
   void makePieces(QVBoxLayout* column, QWidget* side);
+  void connectPieces();
   void connectAll();
   void fillCourses();
   void chooseMoves(Moves moves);

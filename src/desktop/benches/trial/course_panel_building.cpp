@@ -250,6 +250,25 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   return side;
 }
 
+// What is done to the course by hand on the stage.
+void CoursePanel::connectPieces() {
+  connect(stage_, &CourseStage::pieceMoved, this, [this](std::size_t piece, double dx, double dy) {
+    changeCourse(tr("Move a piece of the course"),
+                 [=](Course& course) { moveThing(course, piece, dx, dy); });
+  });
+  connect(stage_, &CourseStage::pieceRemoved, this, [this](std::size_t piece) {
+    changeCourse(tr("Take a piece off the course"),
+                 [=](Course& course) { removeThing(course, piece); });
+  });
+  connect(stage_, &CourseStage::pieceSentOn, this, [this](std::size_t piece, double dx, double dy) {
+    changeCourse(tr("Let it go to and fro"), [=](Course& course) {
+      CourseActor& actor = course.actors[piece - course.solids.size()];
+      const bool stays = dx == 0 && dy == 0;
+      actor.to = stays ? std::nullopt : std::optional(GamePoint{actor.at.x + dx, actor.at.y + dy});
+    });
+  });
+}
+
 void CoursePanel::connectAll() {
   connect(courses_, &QComboBox::activated, this, [this](int at) {
     choice_.course = courses_->itemText(at).toStdString();
@@ -287,21 +306,7 @@ void CoursePanel::connectAll() {
   });
   connect(timeline_, &CourseTimeline::tickChosen, this, &CoursePanel::goTo);
   connect(stage_, &CourseStage::tickChosen, this, &CoursePanel::goTo);
-  connect(stage_, &CourseStage::pieceMoved, this, [this](std::size_t piece, double dx, double dy) {
-    changeCourse(tr("Move a piece of the course"),
-                 [=](Course& course) { moveThing(course, piece, dx, dy); });
-  });
-  connect(stage_, &CourseStage::pieceRemoved, this, [this](std::size_t piece) {
-    changeCourse(tr("Take a piece off the course"),
-                 [=](Course& course) { removeThing(course, piece); });
-  });
-  connect(stage_, &CourseStage::pieceSentOn, this, [this](std::size_t piece, double dx, double dy) {
-    changeCourse(tr("Let it go to and fro"), [=](Course& course) {
-      CourseActor& actor = course.actors[piece - course.solids.size()];
-      const bool stays = dx == 0 && dy == 0;
-      actor.to = stays ? std::nullopt : std::optional(GamePoint{actor.at.x + dx, actor.at.y + dy});
-    });
-  });
+  connectPieces();
   connect(candidates_, &QTreeWidget::currentItemChanged, this, &CoursePanel::showCompared);
   connect(candidates_, &QTreeWidget::itemActivated, this, &CoursePanel::takeCandidate);
   connect(everything_, &QPushButton::toggled, this, &CoursePanel::tryAll);

@@ -118,8 +118,12 @@ void TrialBench::showOthers() {
   others_->setCurrentIndex(others_->findData(otherAsset_.value));
 }
 
+bool TrialBench::showsCourse() const {
+  return pages_->currentWidget() == course_;
+}
+
 Canvas* TrialBench::stage() {
-  if (pages_->currentWidget() == course_) return course_->stage();
+  if (showsCourse()) return course_->stage();
   return stage_;
 }
 
@@ -133,7 +137,7 @@ void TrialBench::showCourse(bool show) {
 
 void TrialBench::refresh() {
   if (showing_) return;
-  if (pages_->currentWidget() == course_) return course_->refresh();
+  if (showsCourse()) return course_->refresh();
   showing_ = true;
   showOthers();
   showing_ = false;

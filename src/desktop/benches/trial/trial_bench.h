@@ -51,6 +51,7 @@ class TrialBench : public BenchView {
   void standAtWorst();
   /// Two assets put together, or one that runs over a course.
   void showCourse(bool show);
+  bool showsCourse() const;
   CoursePanel& course() const { return *course_; }
   /// Gives the chosen candidate to all frames of the first asset, each fitted.
   void takeCandidate();

@@ -4,6 +4,45 @@
 
 namespace amber {
 
+namespace {
+
+// Of the course, which the bench shows in place of the meeting.
+void addCourseActions(BenchActions<TrialBench>& actions) {
+  actions.add("trial.course", TrialBench::tr("Run the asset over a course"), {},
+              [](TrialBench& bench) {
+                emit bench.wanted();
+                bench.showCourse(true);
+              },
+              {});
+  const auto course = [&](const QString& id, const QString& text, void (CoursePanel::*verb)(),
+                          QString (CoursePanel::*refusal)() const) {
+    actions.add(
+        id, text, {},
+        [verb](TrialBench& bench) {
+          emit bench.wanted();
+          if (!bench.showsCourse()) bench.showCourse(true);
+          (bench.course().*verb)();
+        },
+        [refusal](const TrialBench& bench) { return (bench.course().*refusal)(); });
+  };
+  course("course.play", TrialBench::tr("Play the course by keys"), &CoursePanel::togglePlaying,
+         &CoursePanel::refusal);
+  course("course.replay", TrialBench::tr("Replay the run over the course"),
+         &CoursePanel::toggleReplay, &CoursePanel::refusal);
+  course("course.next", TrialBench::tr("Go to the next event of the run"),
+         &CoursePanel::goToNextEvent, &CoursePanel::refusal);
+  course("course.take", TrialBench::tr("Take the shape that runs better for the asset"),
+         &CoursePanel::takeCandidate, &CoursePanel::takeRefusal);
+  course("course.keep", TrialBench::tr("Keep the course with the project"),
+         &CoursePanel::saveCourse, &CoursePanel::saveRefusal);
+  course("course.strip", TrialBench::tr("Save the run over the course as a picture"),
+         &CoursePanel::saveStrip, &CoursePanel::saveRefusal);
+  course("course.keys", TrialBench::tr("Set the keys of the course"), &CoursePanel::setKeys,
+         &CoursePanel::keysRefusal);
+}
+
+}  // namespace
+
 void TrialBench::addActions(ActionTable& table, ProjectSession& session,
                             const BenchAccess& access) {
   BenchActions<TrialBench> actions(table, session, access);
@@ -35,32 +74,7 @@ void TrialBench::addActions(ActionTable& table, ProjectSession& session,
         bench.togglePlaying();
       },
       [](const TrialBench& bench) { return bench.refusal(); });
-  actions.add("trial.course", tr("Run the asset over a course"), {},
-              [](TrialBench& bench) {
-                emit bench.wanted();
-                bench.showCourse(true);
-              },
-              {});
-  const auto course = [&](const QString& id, const QString& text, void (CoursePanel::*verb)(),
-                          QString (CoursePanel::*refusal)() const) {
-    actions.add(
-        id, text, {}, [verb](TrialBench& bench) { (bench.course().*verb)(); },
-        [refusal](const TrialBench& bench) { return (bench.course().*refusal)(); });
-  };
-  course("course.play", tr("Play the course by keys"), &CoursePanel::togglePlaying,
-         &CoursePanel::refusal);
-  course("course.replay", tr("Replay the run over the course"), &CoursePanel::toggleReplay,
-         &CoursePanel::refusal);
-  course("course.next", tr("Go to the next event of the run"), &CoursePanel::goToNextEvent,
-         &CoursePanel::refusal);
-  course("course.take", tr("Take the shape that runs better for the asset"),
-         &CoursePanel::takeCandidate, &CoursePanel::takeRefusal);
-  course("course.keep", tr("Keep the course with the project"), &CoursePanel::saveCourse,
-         &CoursePanel::saveRefusal);
-  course("course.strip", tr("Save the run over the course as a picture"), &CoursePanel::saveStrip,
-         &CoursePanel::saveRefusal);
-  course("course.keys", tr("Set the keys of the course"), &CoursePanel::setKeys,
-         &CoursePanel::keysRefusal);
+  addCourseActions(actions);
   actions.add(
       "trial.take", tr("Take the fairer shape for the asset"), {},
       [](TrialBench& bench) { bench.takeCandidate(); },
