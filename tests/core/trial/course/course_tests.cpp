@@ -306,6 +306,25 @@ class CourseTest : public QObject {
     }
   }
 
+  void whatItWalksAlongOrOffIsNoTunnel() {
+    // Up a ramp, over its top, and off its end; and out of a wall that it began in.
+    for (const Moves moves : {Moves::Axes, Moves::Close, Moves::Push}) {
+      Runner runner({kBox});
+      runner.course.solids = {Box{-50, 0, 70, 20},
+                              Polygon{{{20, 0}, {60, -24}, {60, 20}, {20, 20}}},
+                              Box{60, -24, 40, 44}};
+      runner.rules.moves = moves;
+      runner.rules.gravity = 200;
+      QCOMPARE(runner.run(kRight, 30).count(CourseEventKind::Tunnel), 0);
+    }
+    Runner within({kBox});
+    within.rules.moves = Moves::Axes;
+    within.rules.speed = 200;
+    within.course.solids = {Box{2, -30, 8, 60}};
+    QCOMPARE(within.run(kRight, 1).ticks.back().place.x, 20.0);
+    QCOMPARE(within.run(kRight, 1).count(CourseEventKind::Tunnel), 0);
+  }
+
   void byAxesAndCloseItGoesAsPlainlyAsAnyCaseShows() {
     for (unsigned seed = 0; seed < 150; ++seed) {
       compareWithPlain(seed, seed % 2 == 0);
@@ -554,6 +573,15 @@ class CourseTest : public QObject {
     QCOMPARE(reach->tick, 6);
     QCOMPARE(reach->until, 8);
     QCOMPARE(reach->with, std::string("pick_pod:body"));
+    // What lasts a tick ends at that tick.
+    Runner quick = runner;
+    quick.rules.speed = 200;
+    const CourseRun passing = quick.run(kRight, 6);
+    const auto once = std::find_if(passing.events.begin(), passing.events.end(),
+                                   [](const CourseEvent& one) { return one.role == "reach"; });
+    QVERIFY(once != passing.events.end());
+    QCOMPARE(once->tick, 1);
+    QCOMPARE(once->until, 1);
     // With nobody to be told of it is not deaf, though it is wanted to notice; with one too far
     // away it is.
     runner.project.expectations = {{{PhraseOf::Asset, "chr_keeper", "reach"},
