@@ -50,7 +50,8 @@ struct Standing {
 };
 
 /// What a course comes to for an asset: who is on it, what stops what, and what is in reach.
-/// A value: copies share nothing that changes.
+/// It remembers what it has worked out, so it serves one thread; runs by turns on one world give
+/// what they would give alone.
 class CourseWorld {
  public:
   /// Refers to the project, which must outlive it. `role`: the only one that is stopped; empty for
