@@ -1,10 +1,7 @@
 #include "desktop/benches/trial/course_panel.h"
 
 #include <QComboBox>
-#include <QFileDialog>
-#include <QFileInfo>
 #include <QHBoxLayout>
-#include <QKeyEvent>
 #include <QLabel>
 #include <QPushButton>
 #include <QSignalBlocker>
@@ -13,8 +10,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/layers/parties.h"
-#include "core/project/sound_course.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/wording.h"
@@ -23,11 +18,6 @@
 
 namespace amber {
 namespace {
-
-constexpr int kFrameMs = 16;
-constexpr double kSlow = 0.25;
-// After a pause of the machine it goes on from where it was, rather than leap.
-constexpr double kMostBehind = 0.25;
 
 QString textOf(const std::string& text) {
   return QString::fromStdString(text);
@@ -67,16 +57,6 @@ QString countsOf(const CourseRun& run) {
   return parts.isEmpty() ? CoursePanel::tr("nothing wrong") : parts.join(", ");
 }
 
-// What stands still and has nothing but shapes that stop, as tiles have.
-bool onlyStops(const Project& project, const std::string& name) {
-  const Asset* asset = findAsset(project, std::string_view(name));
-  if (asset == nullptr || asset->motion != Motion::Static) return false;
-  const std::vector<Party> parties = partiesOf(project);
-  return std::all_of(parties.begin(), parties.end(), [&](const Party& one) {
-    return one.asset != asset || one.settings.duty == Duty::Stops;
-  });
-}
-
 }  // namespace
 
 CoursePanel::CoursePanel(ProjectSession& session, Pictures& pictures, QWidget* mode,
@@ -101,8 +81,7 @@ CoursePanel::CoursePanel(ProjectSession& session, Pictures& pictures, QWidget* m
   all->setSpacing(0);
   all->addLayout(middle, 1);
   all->addWidget(makeSide(mode));
-  clock_.setInterval(kFrameMs);
-  clock_.setTimerType(Qt::PreciseTimer);
+  setUpClock();
   connectAll();
   chooseMoves(MoverRules{}.moves);
 }
@@ -381,213 +360,6 @@ void CoursePanel::goToNextEvent() {
     return one.tick > timeline_->tick();
   });
   goTo(next == events.end() ? events.front().tick : next->tick);
-}
-
-void CoursePanel::togglePlaying() {
-  live_->click();
-}
-
-void CoursePanel::toggleReplay() {
-  replay_->click();
-}
-
-void CoursePanel::setRunning(Running running) {
-  const bool wasLive = running_ == Running::Live;
-  running_ = running;
-  down_ = {};
-  behind_ = 0;
-  if (running == Running::Live) startLive();
-  if (running_ == Running::Replay && facts_.run.ticks.empty()) running_ = Running::Still;
-  live_->setChecked(running_ == Running::Live);
-  replay_->setChecked(running_ == Running::Replay);
-  stage_->setFollowing(running_ == Running::Live);
-  if (running_ == Running::Still) {
-    clock_.stop();
-  } else {
-    since_.start();
-    clock_.start();
-  }
-  // What was played is what others are compared on.
-  if (wasLive && running_ != Running::Live && !played_.empty()) {
-    facts_.run = runner_->run();
-    showRun();
-    runner_.reset();
-    scripts_->setCurrentIndex(static_cast<int>(kScriptNames.size()));
-    ask();
-  }
-}
-
-// From the tick that is shown on: what was pressed up to it is run again.
-void CoursePanel::startLive() {
-  // The project as it is now: what is played must not change under it.
-  playing_ = session_.project();
-  const Asset* current = session_.currentAsset();
-  const Asset* asset = current == nullptr ? nullptr : findAsset(playing_, current->id);
-  if (!facts_.setup || asset == nullptr) {
-    running_ = Running::Still;
-    return;
-  }
-  const auto world = CourseWorld::make(playing_, *asset, facts_.setup->course, facts_.setup->role);
-  if (!world) {
-    running_ = Running::Still;
-    return;
-  }
-  const int last = static_cast<int>(facts_.run.ticks.size()) - 1;
-  const int upTo = timeline_->tick() >= last ? 0 : timeline_->tick() + 1;
-  std::vector<CourseKeys> keys;
-  for (int tick = 0; tick < upTo; ++tick) keys.push_back(keysAt(facts_.setup->script, tick));
-  runner_.emplace(*world, facts_.setup->rules);
-  for (const CourseKeys& one : keys) runner_->tick(one);
-  played_ = std::move(keys);
-  shown_ = asset->id;
-  facts_.run = runner_->run();
-  showComparison({});
-  comparing_.forget();
-  showRun();
-  goTo(upTo - 1);
-  stage_->setFocus();
-}
-
-void CoursePanel::advance() {
-  const double seconds = std::min(kMostBehind, static_cast<double>(since_.restart()) / 1000.0) *
-                         (slow_->isChecked() ? kSlow : 1);
-  if (running_ == Running::Live) return advanceLive(seconds);
-  if (!facts_.setup) return setRunning(Running::Still);
-  behind_ += seconds * facts_.setup->rules.rate;
-  const int whole = static_cast<int>(behind_);
-  behind_ -= whole;
-  const int last = static_cast<int>(facts_.run.ticks.size()) - 1;
-  if (timeline_->tick() >= last) return setRunning(Running::Still);
-  goTo(timeline_->tick() + whole);
-}
-
-void CoursePanel::advanceLive(double seconds) {
-  behind_ += seconds * facts_.setup->rules.rate;
-  for (; behind_ >= 1; behind_ -= 1) {
-    if (static_cast<int>(played_.size()) >= kMostTicks) return setRunning(Running::Still);
-    runner_->tick(down_);
-    played_.push_back(down_);
-  }
-  // The stage and the timeline look at the runner's own run while it goes on.
-  stage_->setRun(shown_, &*facts_.setup, &runner_->run());
-  timeline_->setRun(&runner_->run(), facts_.setup->rules.rate);
-  const int last = static_cast<int>(played_.size()) - 1;
-  timeline_->setTick(last);
-  stage_->setTick(last);
-}
-
-bool CoursePanel::eventFilter(QObject* watched, QEvent* event) {
-  const bool key = event->type() == QEvent::KeyPress || event->type() == QEvent::KeyRelease ||
-                   event->type() == QEvent::ShortcutOverride;
-  if (watched != stage_ || running_ != Running::Live || !key) {
-    return QWidget::eventFilter(watched, event);
-  }
-  auto* pressed = static_cast<QKeyEvent*>(event);
-  if (pressed->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress) {
-    setRunning(Running::Still);
-    return true;
-  }
-  CourseKeys keys = down_;
-  if (!keyMap_.apply(pressed->key(), event->type() != QEvent::KeyRelease, keys)) {
-    return QWidget::eventFilter(watched, event);
-  }
-  event->accept();
-  // The window's shortcuts are not to take them.
-  if (event->type() != QEvent::ShortcutOverride && !pressed->isAutoRepeat()) down_ = keys;
-  return true;
-}
-
-void CoursePanel::hideEvent(QHideEvent* event) {
-  QWidget::hideEvent(event);
-  setRunning(Running::Still);
-}
-
-void CoursePanel::setKeys() {
-  if (!askForCourseKeys(this)) return;
-  keyMap_ = courseKeys();
-  refresh();
-}
-
-QString CoursePanel::saveRefusal() const {
-  if (!facts_.setup) return facts_.refusal.isEmpty() ? tr("Choose an asset first") : facts_.refusal;
-  return {};
-}
-
-// Of a built-in course a copy of the project's own is changed.
-void CoursePanel::changeCourse(const QString& label, const std::function<void(Course&)>& change) {
-  if (!facts_.setup) return;
-  std::vector<Course> courses = session_.project().courses;
-  const auto own = std::find_if(courses.begin(), courses.end(),
-                                [&](const Course& one) { return one.name == choice_.course; });
-  if (own != courses.end()) {
-    change(*own);
-  } else {
-    Course copy = facts_.setup->course;
-    const std::string name = "my " + choice_.course;
-    copy.name = name;
-    for (int number = 2; std::any_of(courses.begin(), courses.end(),
-                                     [&](const Course& one) { return one.name == copy.name; });
-         ++number) {
-      copy.name = name + " " + std::to_string(number);
-    }
-    change(copy);
-    choice_.course = copy.name;
-    courses.push_back(std::move(copy));
-  }
-  session_.perform(label, {SetCourses{std::move(courses)}});
-}
-
-void CoursePanel::saveStrip() {
-  const Asset* current = session_.currentAsset();
-  if (!facts_.setup || current == nullptr) return;
-  const QString start =
-      QFileInfo(session_.path()).absolutePath() + "/" + textOf(current->name + "_course.png");
-  const QString file =
-      QFileDialog::getSaveFileName(this, tr("Save the run as a strip"), start, tr("PNG (*.png)"));
-  if (file.isEmpty()) return;
-  const auto facts = std::make_shared<CourseFacts>(facts_);
-  session_.background().run(this, tr("Drawing the run"),
-                            [this, facts, file, id = current->id, project = session_.project(),
-                             store = session_.artStore()](const Progress&) -> Background::Finish {
-                              const auto drawn =
-                                  writeStrip(project, id, *facts, store, file.toStdString());
-                              const QString text = drawn ? tr("The run is drawn in %1").arg(file)
-                                                         : textOf(describe(drawn.error()));
-                              return [this, text] { emit session_.told(text); };
-                            });
-}
-
-void CoursePanel::saveCourse() {
-  changeCourse(tr("Keep the course"), [](Course&) {});
-}
-
-void CoursePanel::addPiece(int which) {
-  if (which <= 0) return;
-  const std::string asset = pieces_->itemText(which).toStdString();
-  const QPointF middle = stage_->view().toArt(QRectF(stage_->rect()).center());
-  const double x = std::round(middle.x());
-  const double y = std::round(middle.y());
-  const double tile = facts_.setup ? facts_.setup->sizes.tile : 16;
-  changeCourse(tr("Put a piece on the course"), [&](Course& course) {
-    switch (which) {
-      case 1:
-        course.solids.emplace_back(Box{x, y, 2 * tile, tile});
-        break;
-      case 2:
-        course.solids.emplace_back(
-            Polygon{{{x, y}, {x + 3 * tile, y - 2 * tile}, {x + 3 * tile, y}}});
-        break;
-      case 3:
-        course.solids.emplace_back(Box{x, y - 3 * tile, tile / 4, 4 * tile});
-        break;
-      default:
-        if (onlyStops(session_.project(), asset)) {
-          course.solids.emplace_back(StandingAsset{asset, 1, {x, y}, false});
-        } else {
-          course.actors.push_back({asset, {x, y}});
-        }
-    }
-  });
 }
 
 }  // namespace amber

@@ -100,6 +100,7 @@ class CoursePanel : public QWidget {
   QString withoutIt(CourseEventKind kind) const;
   void addPiece(int which);
   void changeCourse(const QString& label, const std::function<void(Course&)>& change);
+  void setUpClock();
   void setRunning(Running running);
   void advance();
   void advanceLive(double seconds);
