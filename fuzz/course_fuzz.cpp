@@ -4,10 +4,9 @@
 #include <cmath>
 #include <cstddef>
 #include <cstdint>
-#include <cstdio>
-#include <cstdlib>
 #include <string>
 
+#include "bytes.h"
 #include "core/project/sound_course.h"
 #include "core/trial/course/course_setup.h"
 #include "files/course_file.h"
@@ -15,35 +14,16 @@
 namespace {
 
 using namespace amber;
+using namespace amber::fuzz;
 
-void mustHold(bool holds, const char* what) {
-  if (holds) return;
-  std::fprintf(stderr, "%s\n", what);
-  std::abort();
-}
-
-// Bytes, one after the other; zeros when there are no more.
-class CourseBytes {
- public:
-  CourseBytes(const std::uint8_t* data, std::size_t size) : data_(data), size_(size) {}
-  int next() { return at_ < size_ ? data_[at_++] : 0; }
-  double length() { return (next() - 128) / 4.0; }
-  double size() { return 0.5 + next() / 8.0; }
-
- private:
-  const std::uint8_t* data_;
-  std::size_t size_;
-  std::size_t at_ = 0;
-};
-
-Shape bodyFrom(CourseBytes& bytes) {
+Shape bodyFrom(Bytes& bytes) {
   switch (bytes.next() % 5) {
     case 0:
-      return Box{bytes.length(), bytes.length(), bytes.size(), bytes.size()};
+      return Box{bytes.length(), bytes.length(), 0.25 + bytes.size(), 0.25 + bytes.size()};
     case 1:
-      return Circle{bytes.length(), bytes.length(), bytes.size()};
+      return Circle{bytes.length(), bytes.length(), 0.25 + bytes.size()};
     case 2:
-      return Capsule{bytes.length(), bytes.length(), bytes.length(), bytes.length(), bytes.size()};
+      return Capsule{bytes.length(), bytes.length(), bytes.length(), bytes.length(), 0.25 + bytes.size()};
     case 3: {
       MaskShape mask{0, 0, 4, 3, {}};
       for (int y = 0; y < 3; ++y) {
@@ -62,7 +42,7 @@ Shape bodyFrom(CourseBytes& bytes) {
   return clockwise(std::move(polygon));
 }
 
-Course courseFrom(CourseBytes& bytes) {
+Course courseFrom(Bytes& bytes) {
   Course course;
   course.view = bytes.next() % 2 == 0 ? CourseView::Side : CourseView::Above;
   course.start = {bytes.length(), bytes.length()};
@@ -71,15 +51,15 @@ Course courseFrom(CourseBytes& bytes) {
     const double y = 4 * bytes.length();
     if (bytes.next() % 3 == 0) {
       course.solids.emplace_back(clockwise(
-          Polygon{{{x, y}, {x + bytes.length(), y + bytes.size()}, {x - 8, y + bytes.length()}}}));
+          Polygon{{{x, y}, {x + bytes.length(), y + 0.25 + bytes.size()}, {x - 8, y + bytes.length()}}}));
     } else {
-      course.solids.emplace_back(Box{x, y, 4 * bytes.size(), 4 * bytes.size()});
+      course.solids.emplace_back(Box{x, y, 4 * (0.25 + bytes.size()), 4 * (0.25 + bytes.size())});
     }
   }
   return course;
 }
 
-void runAny(CourseBytes& bytes) {
+void runAny(Bytes& bytes) {
   Project project = newProject("fuzz");
   Asset asset;
   asset.id = AssetId{1};
@@ -122,30 +102,30 @@ void runAny(CourseBytes& bytes) {
     const int key = bytes.next();
     runner.tick({(key & 1) != 0, (key & 2) != 0, (key & 4) != 0, (key & 8) != 0, (key & 16) != 0});
     const CourseTick& tick = runner.run().ticks.back();
-    mustHold(std::isfinite(tick.place.x) && std::isfinite(tick.place.y) &&
-                 std::isfinite(tick.speed.x) && std::isfinite(tick.speed.y),
-             "a number is not finite");
+    must(std::isfinite(tick.place.x) && std::isfinite(tick.place.y) &&
+             std::isfinite(tick.speed.x) && std::isfinite(tick.speed.y),
+         "a number is not finite");
     // Turned round it is another shape, which may lie in what it stood beside.
     const bool turned = tick.mirrored != mirrored;
     mirrored = tick.mirrored;
     const double depth = depthAt(tick.place);
     const bool free = rules.moves == Moves::Push || turned || before > 1e-7 || depth < 1e-6;
-    mustHold(free, "it lies in a solid that it was free of");
+    must(free, "it lies in a solid that it was free of");
     before = depth;
   }
   for (const CourseEvent& event : runner.ended().events) {
-    mustHold(std::isfinite(event.px) && event.px >= 0 && !event.text.empty(), "no event is that");
+    must(std::isfinite(event.px) && event.px >= 0 && !event.text.empty(), "no event is that");
   }
 }
 
 void readAny(const std::string& text) {
   if (const auto course = courseFromText(text, "any")) {
     const auto again = courseFromText(courseText(*course), "any");
-    mustHold(again && *again == *course, "a course reads back another");
+    must(again && *again == *course, "a course reads back another");
   }
   if (const auto script = scriptFromText(text, "any")) {
     const auto again = scriptFromText(scriptText(*script), "any");
-    mustHold(again && *again == *script, "a script reads back another");
+    must(again && *again == *script, "a script reads back another");
   }
 }
 
@@ -156,7 +136,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     readAny(std::string(reinterpret_cast<const char*>(data), size));
     return 0;
   }
-  CourseBytes bytes(data, size);
+  Bytes bytes(data, size);
   runAny(bytes);
   return 0;
 }

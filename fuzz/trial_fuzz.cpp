@@ -2,9 +2,8 @@
 #include <cmath>
 #include <cstddef>
 #include <cstdint>
-#include <cstdio>
-#include <cstdlib>
 
+#include "bytes.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/parting.h"
 #include "core/geometry/pose.h"
@@ -13,27 +12,7 @@
 namespace {
 
 using namespace amber;
-
-void must(bool holds, const char* what) {
-  if (holds) return;
-  std::fprintf(stderr, "%s\n", what);
-  std::abort();
-}
-
-// Bytes, one after the other; zeros when there are no more.
-class Bytes {
- public:
-  Bytes(const std::uint8_t* data, std::size_t size) : data_(data), size_(size) {}
-  int next() { return at_ < size_ ? data_[at_++] : 0; }
-  // From -32 to 31.75, in quarters.
-  double length() { return (next() - 128) / 4.0; }
-  double size() { return 0.25 + next() / 8.0; }
-
- private:
-  const std::uint8_t* data_;
-  std::size_t size_;
-  std::size_t at_ = 0;
-};
+using namespace amber::fuzz;
 
 Shape shapeFrom(Bytes& bytes) {
   switch (bytes.next() % 5) {

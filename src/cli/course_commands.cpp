@@ -82,13 +82,15 @@ class CourseCommand : public Command {
     app.add_option("--role", choice_.role, "The only role that is stopped; all whose duty it is");
     app.add_option("--moves", moves_, "How the game moves things")->check(oneOf(kMovesWords));
     app.add_option("--view", view_, "From the side, or from above")->check(oneOf(kCourseViewWords));
-    addNumber(app, "--rate", choice_.rate, "Ticks a second", kRateRange);
-    addNumber(app, "--speed", choice_.speed, "To the sides, px a second", kSpeedRange);
-    addNumber(app, "--jump", choice_.jump, "Upward at a jump, px a second", kSpeedRange);
-    addNumber(app, "--gravity", choice_.gravity, "px a second, each second", kGravityRange);
-    addNumber(app, "--fall", choice_.fall, "The greatest fall, px a second", kSpeedRange);
-    addNumber(app, "--slope", choice_.slope, "The steepest floor walked, degrees", kSlopeRange);
-    addNumber(app, "--step", choice_.ledge, "The highest ledge climbed by slide, px", kLedgeRange);
+    addNumber(app, "--rate", choice_.numbers.rate, "Ticks a second", kRateRange);
+    addNumber(app, "--speed", choice_.numbers.speed, "To the sides, px a second", kSpeedRange);
+    addNumber(app, "--jump", choice_.numbers.jump, "Upward at a jump, px a second", kSpeedRange);
+    addNumber(app, "--gravity", choice_.numbers.gravity, "px a second, each second", kGravityRange);
+    addNumber(app, "--fall", choice_.numbers.fall, "The greatest fall, px a second", kSpeedRange);
+    addNumber(app, "--slope", choice_.numbers.slope, "The steepest floor walked, degrees",
+              kSlopeRange);
+    addNumber(app, "--step", choice_.numbers.step, "The highest ledge climbed by slide, px",
+              kLedgeRange);
     addNumber(app, "--step-height", choice_.step, "Of built-in steps, px", kCourseSizeRange);
     addNumber(app, "--gap-width", choice_.gap, "Of built-in holes, px", kCourseSizeRange);
     addNumber(app, "--ceiling-height", choice_.ceiling, "Of a low passage, px", kCourseSizeRange);

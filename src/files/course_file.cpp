@@ -67,22 +67,13 @@ CourseActor readActor(const JsonReader& from) {
   return actor;
 }
 
-// The numbers of a demand, by their keys.
-using DemandNumber = std::pair<std::string_view, std::optional<double> CourseDemand::*>;
-constexpr std::array<DemandNumber, 7> kDemandNumbers = {{{"rate", &CourseDemand::rate},
-                                                         {"speed", &CourseDemand::speed},
-                                                         {"jump", &CourseDemand::jump},
-                                                         {"gravity", &CourseDemand::gravity},
-                                                         {"fall", &CourseDemand::fall},
-                                                         {"slope", &CourseDemand::slope},
-                                                         {"step", &CourseDemand::step}}};
-
 Json jsonOfDemand(const CourseDemand& demand) {
   Json json{{"asset", demand.asset},
             {"moves", wordOf(kMovesWords, demand.moves)},
             {"script", demand.script}};
-  for (const auto& [key, number] : kDemandNumbers) {
-    if (demand.*number) json[std::string(key)] = *(demand.*number);
+  for (const MoverNumber& one : kMoverNumbers) {
+    const std::optional<double>& number = demand.numbers.*one.number;
+    if (number) json[std::string(one.word)] = *number;
   }
   return json;
 }
@@ -96,8 +87,10 @@ CourseDemand readDemand(const JsonReader& from) {
     demand.moves = static_cast<Moves>(moves->choice(kMovesWords));
   }
   if (const auto script = from.optionalMember("script")) demand.script = script->text();
-  for (const auto& [key, number] : kDemandNumbers) {
-    if (const auto given = from.optionalMember(key)) demand.*number = given->number();
+  for (const MoverNumber& one : kMoverNumbers) {
+    if (const auto given = from.optionalMember(one.word)) {
+      demand.numbers.*one.number = given->within(one.range);
+    }
   }
   return demand;
 }

@@ -89,7 +89,7 @@ class CourseCliTest : public QObject {
     QVERIFY(project.has_value());
     QCOMPARE(project->courses.size(), std::size_t{1});
     QCOMPARE(project->courses[0].name, std::string("terraces"));
-    QCOMPARE(project->courses[0].mustPass[0].slope, std::optional(65.0));
+    QCOMPARE(project->courses[0].mustPass[0].numbers.slope, std::optional(65.0));
     const CliResult checked = runCli({"check", project_, "--json"});
     QCOMPARE(checked.exitCode, 1);
     QVERIFY(checked.out.contains("trial.catch"));

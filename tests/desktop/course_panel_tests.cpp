@@ -206,7 +206,7 @@ class CoursePanelTest : public QObject {
     CourseQuestion question{findAsset(open.project(), std::string("chr_keeper"))->id, {}, "body"};
     question.choice.course = "steps";
     question.choice.moves = Moves::Slide;
-    question.choice.slope = 65;
+    question.choice.numbers.slope = 65;
     question.choice.step = 3;
     const CourseFacts facts = courseFacts(open.project(), question, {});
     QCOMPARE(run.out.toStdString(), jsonText(runJson(facts.run)));

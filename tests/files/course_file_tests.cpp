@@ -24,7 +24,7 @@ Course courseOfEverything() {
                    StandingAsset{"tile_floor", 2, {40, -8}, true}};
   course.actors = {{"pest_moth", {5, -20}, GamePoint{9, -20}, 12.5}, {"pick_pod", {1, 2}}};
   CourseDemand demand{"chr_keeper", Moves::Slide, "jump"};
-  demand.slope = 65;
+  demand.numbers.slope = 65;
   course.mustPass = {demand, {"chr_snail"}};
   return course;
 }

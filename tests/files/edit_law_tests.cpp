@@ -116,7 +116,7 @@ class RandomEdits {
                                        Polygon{{{number(), 0}, {9e5, -3}, {9e5, number()}}},
                                        StandingAsset{name(), below(3), {0, number()}, odd()}},
                             .actors = {{name(), {number(), 1}, GamePoint{2, 3}, number()}},
-                            .mustPass = {{.asset = name(), .speed = number()}}}}};
+                            .mustPass = {{.asset = name(), .numbers = {.speed = number()}}}}}};
       default:
         return SetExpectations{{{phrase(), static_cast<Verb>(below(3)), phrase(), odd()},
                                 {phrase(), static_cast<Verb>(below(3)), phrase(), odd()}}};

@@ -156,7 +156,7 @@ class RemediesTest : public QObject {
     CourseChoice choice;
     choice.course = "steps";
     choice.moves = Moves::Slide;
-    choice.slope = 65;
+    choice.numbers.slope = 65;
     choice.step = 3;
     const auto setup = *courseSetup(demo, *keeper, choice);
     Course course = setup.course;

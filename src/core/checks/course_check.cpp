@@ -25,13 +25,7 @@ CourseChoice choiceOf(const Course& course, const CourseDemand& demand) {
   choice.course = course.name;
   choice.script = demand.script;
   choice.moves = demand.moves;
-  choice.rate = demand.rate;
-  choice.speed = demand.speed;
-  choice.jump = demand.jump;
-  choice.gravity = demand.gravity;
-  choice.fall = demand.fall;
-  choice.slope = demand.slope;
-  choice.ledge = demand.step;
+  choice.numbers = demand.numbers;
   return choice;
 }
 

@@ -49,12 +49,9 @@ enum class Moves {
 };
 inline constexpr std::array<std::string_view, 4> kMovesWords = {"axes", "close", "slide", "push"};
 
-/// An asset that must pass a course: how it is moved and by which built-in script. Numbers that are
-/// not set suit the asset.
-struct CourseDemand {
-  std::string asset;
-  Moves moves = Moves::Close;
-  std::string script = "walk";
+/// The numbers of a game's movement (see MoverRules) that somebody chose; what was not suits the
+/// asset.
+struct MoverNumbers {
   std::optional<double> rate = {};
   std::optional<double> speed = {};
   std::optional<double> jump = {};
@@ -62,6 +59,16 @@ struct CourseDemand {
   std::optional<double> fall = {};
   std::optional<double> slope = {};
   std::optional<double> step = {};
+
+  bool operator==(const MoverNumbers&) const = default;
+};
+
+/// An asset that must pass a course: how it is moved and by which built-in script.
+struct CourseDemand {
+  std::string asset;
+  Moves moves = Moves::Close;
+  std::string script = "walk";
+  MoverNumbers numbers = {};
 
   bool operator==(const CourseDemand&) const = default;
 };
@@ -92,5 +99,20 @@ inline constexpr Range<double> kSpeedRange{0, 100000};
 inline constexpr Range<double> kGravityRange{0, 1000000};
 inline constexpr Range<double> kSlopeRange{0, 89};
 inline constexpr Range<double> kLedgeRange{0, 1024};
+
+/// Each of them with its word in files and its range.
+struct MoverNumber {
+  std::string_view word;
+  std::optional<double> MoverNumbers::*number;
+  Range<double> range;
+};
+inline constexpr std::array<MoverNumber, 7> kMoverNumbers = {
+    {{"rate", &MoverNumbers::rate, kRateRange},
+     {"speed", &MoverNumbers::speed, kSpeedRange},
+     {"jump", &MoverNumbers::jump, kSpeedRange},
+     {"gravity", &MoverNumbers::gravity, kGravityRange},
+     {"fall", &MoverNumbers::fall, kSpeedRange},
+     {"slope", &MoverNumbers::slope, kSlopeRange},
+     {"step", &MoverNumbers::step, kLedgeRange}}};
 
 }  // namespace amber

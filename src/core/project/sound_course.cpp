@@ -61,13 +61,11 @@ Result<void> validated(const Course& course) {
   }
   if (course.mustPass.size() > kMostDemands) return wrong("too many assets must pass the course");
   for (const CourseDemand& demand : course.mustPass) {
-    const auto lies = [](const std::optional<double>& number, const Range<double>& range) {
-      return !number || range.holds(*number);
-    };
-    const bool sound = lies(demand.rate, kRateRange) && lies(demand.speed, kSpeedRange) &&
-                       lies(demand.jump, kSpeedRange) && lies(demand.gravity, kGravityRange) &&
-                       lies(demand.fall, kSpeedRange) && lies(demand.slope, kSlopeRange) &&
-                       lies(demand.step, kLedgeRange);
+    const bool sound =
+        std::all_of(kMoverNumbers.begin(), kMoverNumbers.end(), [&](const MoverNumber& one) {
+          const std::optional<double>& number = demand.numbers.*one.number;
+          return !number || one.range.holds(*number);
+        });
     if (!sound) return wrong("\"" + demand.asset + "\" must pass by a number out of its range");
   }
   return {};

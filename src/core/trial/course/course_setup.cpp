@@ -12,13 +12,13 @@ void take(double& value, const std::optional<double>& chosen) {
 Result<MoverRules> rulesOf(const BodySize& body, const CourseChoice& choice) {
   MoverRules rules = rulesFor(body);
   if (choice.moves) rules.moves = *choice.moves;
-  take(rules.rate, choice.rate);
-  take(rules.speed, choice.speed);
-  take(rules.jump, choice.jump);
-  take(rules.gravity, choice.gravity);
-  take(rules.fall, choice.fall);
-  take(rules.slope, choice.slope);
-  take(rules.step, choice.ledge);
+  take(rules.rate, choice.numbers.rate);
+  take(rules.speed, choice.numbers.speed);
+  take(rules.jump, choice.numbers.jump);
+  take(rules.gravity, choice.numbers.gravity);
+  take(rules.fall, choice.numbers.fall);
+  take(rules.slope, choice.numbers.slope);
+  take(rules.step, choice.numbers.step);
   rules.animations = choice.animations;
   return validated(rules);
 }
@@ -60,16 +60,8 @@ GamePoint startOf(const BodySize& body) {
 CourseDemand demandOf(const std::string& asset, const CourseChoice& choice) {
   const bool known =
       std::find(kScriptNames.begin(), kScriptNames.end(), choice.script) != kScriptNames.end();
-  return {asset,
-          choice.moves.value_or(MoverRules{}.moves),
-          known ? choice.script : std::string(kScriptNames.front()),
-          choice.rate,
-          choice.speed,
-          choice.jump,
-          choice.gravity,
-          choice.fall,
-          choice.slope,
-          choice.ledge};
+  return {asset, choice.moves.value_or(MoverRules{}.moves),
+          known ? choice.script : std::string(kScriptNames.front()), choice.numbers};
 }
 
 void addDemand(Course& course, CourseDemand demand) {

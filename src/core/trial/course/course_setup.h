@@ -15,14 +15,8 @@ struct CourseChoice {
   std::string script = "walk";
   std::optional<Moves> moves = {};
   std::optional<CourseView> view = {};
-  std::optional<double> rate = {};
-  std::optional<double> speed = {};
-  std::optional<double> jump = {};
-  std::optional<double> gravity = {};
-  std::optional<double> fall = {};
-  std::optional<double> slope = {};
-  std::optional<double> ledge = {};  ///< The step of MoverRules.
-  std::optional<double> step = {};   ///< Sizes of a built-in course.
+  MoverNumbers numbers = {};
+  std::optional<double> step = {};  ///< Sizes of a built-in course.
   std::optional<double> gap = {};
   std::optional<double> ceiling = {};
   std::optional<double> wall = {};

@@ -70,10 +70,11 @@ class CoursePanel : public QWidget {
 
  private:
   enum class Running { Still, Replay, Live };
+  /// A field, the number that it sets, and what that comes to where nothing is chosen: one of
+  /// movement, or the size of a built-in course.
   struct NumberOf {
     NumberField* field = nullptr;
-    std::optional<double> CourseChoice::*choice = nullptr;
-    double MoverRules::*rule = nullptr;  // What it comes to where nothing is chosen.
+    double MoverRules::*rule = nullptr;
     double CourseSizes::*size = nullptr;
   };
 

@@ -137,52 +137,58 @@ void CoursePanel::makeMoves(QVBoxLayout* column, QWidget* side) {
 }
 
 void CoursePanel::makeNumbers(QVBoxLayout* column, QWidget* side) {
-  const auto field = [&](const char* name, const QString& tip,
-                         std::optional<double> CourseChoice::*choice, double MoverRules::*rule,
-                         double CourseSizes::*size, const Range<double>& range) {
+  using C = CourseChoice;
+  using N = MoverNumbers;
+  using R = MoverRules;
+  using S = CourseSizes;
+  const auto field = [&](const char* name, const QString& tip, const Range<double>& range) {
     auto* made = new NumberField(range.least, range.most, 1, side);
     made->setObjectName(name);
     made->setToolTip(tip);
     made->setFixedWidth(58);
-    numbers_.push_back({made, choice, rule, size});
-    connect(made, &NumberField::committed, this, [this, choice](double value) {
-      choice_.*choice = value;
+    return made;
+  };
+  const auto rule = [&](const char* name, const QString& tip, std::optional<double> N::*number,
+                        double R::*standing, const Range<double>& range) {
+    NumberField* made = field(name, tip, range);
+    numbers_.push_back({made, standing, nullptr});
+    connect(made, &NumberField::committed, this, [this, number](double value) {
+      choice_.numbers.*number = value;
       refresh();
     });
     return made;
   };
-  using C = CourseChoice;
-  using R = MoverRules;
-  using S = CourseSizes;
+  const auto size = [&](const char* name, const QString& tip, std::optional<double> C::*number,
+                        double S::*standing) {
+    NumberField* made = field(name, tip, kCourseSizeRange);
+    numbers_.push_back({made, nullptr, standing});
+    connect(made, &NumberField::committed, this, [this, number](double value) {
+      choice_.*number = value;
+      refresh();
+    });
+    return made;
+  };
   addRow(column, tr("ticks, slope"),
-         {field("rate", tr("Ticks a second"), &C::rate, &R::rate, nullptr, kRateRange),
-          field("slope", tr("The steepest floor that is walked, degrees"), &C::slope, &R::slope,
-                nullptr, kSlopeRange)});
+         {rule("rate", tr("Ticks a second"), &N::rate, &R::rate, kRateRange),
+          rule("slope", tr("The steepest floor that is walked, degrees"), &N::slope, &R::slope,
+               kSlopeRange)});
   addRow(column, tr("run, jump"),
-         {field("speed", tr("How fast it runs, px a second"), &C::speed, &R::speed, nullptr,
-                kSpeedRange),
-          field("jump", tr("How fast it leaves the ground, px a second"), &C::jump, &R::jump,
-                nullptr, kSpeedRange)});
+         {rule("speed", tr("How fast it runs, px a second"), &N::speed, &R::speed, kSpeedRange),
+          rule("jump", tr("How fast it leaves the ground, px a second"), &N::jump, &R::jump,
+               kSpeedRange)});
   addRow(column, tr("gravity, fall"),
-         {field("gravity", tr("px a second, each second"), &C::gravity, &R::gravity, nullptr,
-                kGravityRange),
-          field("fall", tr("The greatest fall, px a second"), &C::fall, &R::fall, nullptr,
-                kSpeedRange)});
+         {rule("gravity", tr("px a second, each second"), &N::gravity, &R::gravity, kGravityRange),
+          rule("fall", tr("The greatest fall, px a second"), &N::fall, &R::fall, kSpeedRange)});
   addRow(column, tr("ledge, tile"),
-         {field("ledge", tr("The highest ledge that is climbed by slide, px"), &C::ledge, &R::step,
-                nullptr, kLedgeRange),
-          field("tile", tr("The side of the tiles of a floor, px"), &C::tile, nullptr, &S::tile,
-                kCourseSizeRange)});
-  addRow(
-      column, tr("step, hole"),
-      {field("step", tr("The height of the first step, px"), &C::step, nullptr, &S::step,
-             kCourseSizeRange),
-       field("gap", tr("The width of a hole, px"), &C::gap, nullptr, &S::gap, kCourseSizeRange)});
+         {rule("ledge", tr("The highest ledge that is climbed by slide, px"), &N::step, &R::step,
+               kLedgeRange),
+          size("tile", tr("The side of the tiles of a floor, px"), &C::tile, &S::tile)});
+  addRow(column, tr("step, hole"),
+         {size("step", tr("The height of the first step, px"), &C::step, &S::step),
+          size("gap", tr("The width of a hole, px"), &C::gap, &S::gap)});
   addRow(column, tr("passage, wall"),
-         {field("ceiling", tr("The height of the lowest passage, px"), &C::ceiling, nullptr,
-                &S::ceiling, kCourseSizeRange),
-          field("wall", tr("How thick a thin wall is, px"), &C::wall, nullptr, &S::wall,
-                kCourseSizeRange)});
+         {size("ceiling", tr("The height of the lowest passage, px"), &C::ceiling, &S::ceiling),
+          size("wall", tr("How thick a thin wall is, px"), &C::wall, &S::wall)});
 }
 
 // What changes the course itself.

@@ -651,7 +651,7 @@ class CourseTest : public QObject {
     CourseChoice choice;
     choice.wall = 2;
     choice.moves = Moves::Axes;
-    choice.rate = 50;
+    choice.numbers.rate = 50;
     const auto limitsOf = [&] {
       return *courseLimits(runner.project, runner.asset(),
                            *courseSetup(runner.project, runner.asset(), choice));
@@ -664,8 +664,8 @@ class CourseTest : public QObject {
     QCOMPARE(limits.ledge, std::optional(0.0));
     QCOMPARE(limits.slope, std::optional(0.0));
     choice.moves = Moves::Slide;
-    choice.slope = 33;
-    choice.ledge = 6;
+    choice.numbers.slope = 33;
+    choice.numbers.step = 6;
     limits = limitsOf();
     QVERIFY(!limits.safeSpeed);
     QCOMPARE(limits.ledge, std::optional(6.0));
@@ -709,7 +709,8 @@ class CourseTest : public QObject {
     QVERIFY(sentence({.course = "stairs"}).find("there are floor, steps") != std::string::npos);
     QCOMPARE(sentence({.role = "feet"}), std::string("no role is called \"feet\""));
     QVERIFY(sentence({.script = "swim"}).find("walk, jump and dash") != std::string::npos);
-    QVERIFY(sentence({.rate = 1, .speed = 90000}).find("90000 px") != std::string::npos);
+    QVERIFY(sentence({.numbers = {.rate = 1, .speed = 90000}}).find("90000 px") !=
+            std::string::npos);
     QVERIFY(sentence({.wall = 0.0}).find("between") != std::string::npos);
     QVERIFY(!sentence({.animations = {.walk = "swim"}}).empty());
     Asset bare = runner.asset();
