@@ -10,13 +10,18 @@
 #include <cstdio>
 #include <cstring>
 #include <ctime>
+#include <functional>
 #include <opencv2/core.hpp>
 #include <random>
+#include <span>
+#include <utility>
 #include <vector>
 
 #include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/convex_hull.h"
+#include "core/geometry/posed_piece.h"
 #include "core/image/ink.h"
+#include "core/trial/common_pixels.h"
 #include "core/trial/fairness_table.h"
 #include "core/trial/meeting_report.h"
 #include "core/trial/offset_map.h"
@@ -33,21 +38,54 @@ void print(const char* what, const Comparison& c) {
               c.theirs.median, c.ratio.median, c.ratio.low, c.ratio.high);
 }
 
-// Pairs of one kind, so far apart that about half of them meet.
+double medianMs(int times, const std::function<void()>& work) {
+  return inTurns(times, work, [] {}).ours.median;
+}
+
+// Pieces of one kind, each where it stands, as each side holds them.
+template <class Theirs>
 struct Posed {
-  ConvexPiece piece;
-  PiecePlace place;
-  b2Transform transform;
+  std::vector<PosedPiece> pieces;
+  std::vector<Theirs> shapes;
+  std::vector<b2Transform> transforms;
 };
 
-Posed posedPiece(ConvexPiece piece, std::mt19937& random, double spread) {
+constexpr std::size_t kPieces = 300;  // Of each kind: what a lively game has on screen.
+constexpr std::size_t kPairs = 100000;
+constexpr std::size_t kTurn = 2000;
+
+b2PolygonShape theirShape(const ConvexPiece& piece, b2PolygonShape shape) {
+  std::vector<b2Vec2> points;
+  for (const Vertex& p : piece.points) {
+    points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
+  }
+  shape.Set(points.data(), static_cast<int>(points.size()));
+  return shape;
+}
+
+b2CircleShape theirShape(const ConvexPiece& piece, b2CircleShape shape) {
+  shape.m_p.Set(static_cast<float>(piece.points[0].x), static_cast<float>(piece.points[0].y));
+  shape.m_radius = static_cast<float>(piece.radius);
+  return shape;
+}
+
+// So many pieces, as far apart as `spread` says.
+template <class Theirs>
+Posed<Theirs> somePosed(std::mt19937& random, double spread,
+                        const std::function<ConvexPiece()>& make) {
   std::uniform_real_distribution<double> unit(-1, 1);
-  const double angle = unit(random) * 3.14159265;
-  const double x = unit(random) * spread;
-  const double y = unit(random) * spread;
-  Posed posed{std::move(piece), {x, y, std::cos(angle), std::sin(angle)}, {}};
-  posed.transform.Set(b2Vec2(static_cast<float>(x), static_cast<float>(y)),
-                      static_cast<float>(angle));
+  Posed<Theirs> posed;
+  posed.transforms.resize(kPieces);
+  for (std::size_t i = 0; i < kPieces; ++i) {
+    const ConvexPiece piece = make();
+    const double angle = unit(random) * 3.14159265;
+    const double x = unit(random) * spread;
+    const double y = unit(random) * spread;
+    posed.pieces.emplace_back(piece, PiecePlace{x, y, std::cos(angle), std::sin(angle)});
+    posed.shapes.push_back(theirShape(piece, Theirs()));
+    posed.transforms[i].Set(b2Vec2(static_cast<float>(x), static_cast<float>(y)),
+                            static_cast<float>(angle));
+  }
   return posed;
 }
 
@@ -63,95 +101,61 @@ ConvexPiece polygonPiece(std::mt19937& random) {
   return {std::move(points), 0};
 }
 
-b2PolygonShape theirPolygon(const ConvexPiece& piece) {
-  std::vector<b2Vec2> points;
-  for (const Vertex& p : piece.points) {
-    points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
-  }
-  b2PolygonShape shape;
-  shape.Set(points.data(), static_cast<int>(points.size()));
-  return shape;
-}
-
-b2CircleShape theirCircle(const ConvexPiece& piece) {
-  b2CircleShape shape;
-  shape.m_p.Set(static_cast<float>(piece.points[0].x), static_cast<float>(piece.points[0].y));
-  shape.m_radius = static_cast<float>(piece.radius);
-  return shape;
-}
-
-constexpr int kPairs = 100000;
-constexpr int kTurn = 2000;
-
-template <class Ours, class Theirs>
-void comparePairs(const char* what, Ours ours, Theirs theirs) {
+// Pairs are drawn at random, and none is asked twice in a turn.
+template <class A, class B, class Collide>
+void comparePairs(const char* what, const Posed<A>& a, const Posed<B>& b, Collide collide) {
+  std::mt19937 random(9);
+  std::uniform_int_distribution<std::uint32_t> any(0, kPieces - 1);
+  std::vector<std::pair<std::uint32_t, std::uint32_t>> pairs(kPairs);
+  for (auto& pair : pairs) pair = {any(random), any(random)};
   long long met = 0;
   long long theirsMet = 0;
-  int at = 0;
-  int other = 0;
+  std::size_t turn = 0;
+  std::size_t theirTurn = 0;
   const Comparison c = inTurns(
-      kPairs / kTurn,
+      static_cast<int>(kPairs / kTurn),
       [&] {
-        for (int i = 0; i < kTurn; ++i, ++at) met += ours(static_cast<std::size_t>(at)) ? 1 : 0;
+        int count = 0;
+        for (const auto& [i, k] : std::span(pairs).subspan(kTurn * turn++, kTurn)) {
+          count += a.pieces[i].meets(b.pieces[k]) ? 1 : 0;
+        }
+        met += count;
       },
       [&] {
-        for (int i = 0; i < kTurn; ++i, ++other) {
-          theirsMet += theirs(static_cast<std::size_t>(other)) > 0 ? 1 : 0;
+        int count = 0;
+        for (const auto& [i, k] : std::span(pairs).subspan(kTurn * theirTurn++, kTurn)) {
+          b2Manifold manifold;
+          collide(&manifold, &a.shapes[i], a.transforms[i], &b.shapes[k], b.transforms[k]);
+          count += manifold.pointCount > 0 ? 1 : 0;
         }
+        theirsMet += count;
       });
   print(what, c);
-  std::printf("  of %d pairs %lld meet; theirs %lld, with touching ones and a skin\n", kPairs, met,
+  std::printf("  of %zu pairs %lld meet; theirs %lld, with touching ones and a skin\n", kPairs, met,
               theirsMet);
 }
 
 void shapes() {
   std::mt19937 random(5);
-  std::vector<Posed> p;
-  std::vector<Posed> q;
-  std::vector<b2PolygonShape> theirP;
-  std::vector<b2PolygonShape> theirQ;
-  for (int i = 0; i < kPairs; ++i) {
-    p.push_back(posedPiece(polygonPiece(random), random, 16));
-    q.push_back(posedPiece(polygonPiece(random), random, 16));
-    theirP.push_back(theirPolygon(p.back().piece));
-    theirQ.push_back(theirPolygon(q.back().piece));
-  }
-  comparePairs(
-      "convex polygons of 5 to 8 points (2,000 pairs)",
-      [&](std::size_t i) { return meet(p[i].piece, p[i].place, q[i].piece, q[i].place); },
-      [&](std::size_t i) {
-        b2Manifold manifold;
-        b2CollidePolygons(&manifold, &theirP[i], p[i].transform, &theirQ[i], q[i].transform);
-        return manifold.pointCount;
-      });
-  std::vector<Posed> a;
-  std::vector<Posed> b;
-  std::vector<b2CircleShape> theirA;
-  std::vector<b2CircleShape> theirB;
   std::uniform_real_distribution<double> radius(2, 10);
-  for (int i = 0; i < kPairs; ++i) {
-    a.push_back(posedPiece({{{1, 2}}, radius(random)}, random, 12));
-    b.push_back(posedPiece({{{-1, 1}}, radius(random)}, random, 12));
-    theirA.push_back(theirCircle(a.back().piece));
-    theirB.push_back(theirCircle(b.back().piece));
-  }
-  comparePairs(
-      "circles (2,000 pairs)",
-      [&](std::size_t i) { return meet(a[i].piece, a[i].place, b[i].piece, b[i].place); },
-      [&](std::size_t i) {
-        b2Manifold manifold;
-        b2CollideCircles(&manifold, &theirA[i], a[i].transform, &theirB[i], b[i].transform);
-        return manifold.pointCount;
-      });
-  comparePairs(
-      "polygon and circle (2,000 pairs)",
-      [&](std::size_t i) { return meet(p[i].piece, p[i].place, b[i].piece, b[i].place); },
-      [&](std::size_t i) {
-        b2Manifold manifold;
-        b2CollidePolygonAndCircle(&manifold, &theirP[i], p[i].transform, &theirB[i],
-                                  b[i].transform);
-        return manifold.pointCount;
-      });
+  const auto polygon = [&] { return polygonPiece(random); };
+  const auto circle = [&] { return ConvexPiece{{{1, 2}}, radius(random)}; };
+  const auto p = somePosed<b2PolygonShape>(random, 16, polygon);
+  const auto q = somePosed<b2PolygonShape>(random, 16, polygon);
+  comparePairs("convex polygons of 5 to 8 points (2,000 pairs)", p, q, b2CollidePolygons);
+  std::vector<PosedPiece> moved = p.pieces;
+  const double ms = medianMs(200, [&] {
+    for (std::size_t i = 0; i < moved.size(); ++i) {
+      const double x = static_cast<double>(i);
+      moved[i].moveTo({x, -x, 0.6, 0.8});
+    }
+  });
+  std::printf("  one stands elsewhere, which ours is told before: %.1f ns\n",
+              1e6 * ms / static_cast<double>(moved.size()));
+  const auto a = somePosed<b2CircleShape>(random, 12, circle);
+  const auto b = somePosed<b2CircleShape>(random, 12, circle);
+  comparePairs("circles (2,000 pairs)", a, b, b2CollideCircles);
+  comparePairs("polygon and circle (2,000 pairs)", p, b, b2CollidePolygonAndCircle);
 }
 
 PixelMask maskOf(int side, unsigned seed) {
@@ -220,28 +224,54 @@ void offsets() {
       }
     }
   };
+  const auto transform = [&] {
+    fill(b);
+    fftwf_execute_dft_r2c(there, plain, other);
+    fill(a);
+    fftwf_execute_dft_r2c(there, plain, one);
+    for (std::size_t i = 0; i < half; ++i) {
+      const float re = one[i][0] * other[i][0] + one[i][1] * other[i][1];
+      const float im = one[i][1] * other[i][0] - one[i][0] * other[i][1];
+      one[i][0] = re;
+      one[i][1] = im;
+    }
+    fftwf_execute(back);
+  };
   long long met = 0;
   long long theirsMet = 0;
-  const Comparison c = inTurns(
-      200, [&] { met = countOf(meetingOffsets(a, b, 0, 0).met); },
-      [&] {
-        fill(b);
-        fftwf_execute_dft_r2c(there, plain, other);
-        fill(a);
-        fftwf_execute_dft_r2c(there, plain, one);
-        for (std::size_t i = 0; i < half; ++i) {
-          const float re = one[i][0] * other[i][0] + one[i][1] * other[i][1];
-          const float im = one[i][1] * other[i][0] - one[i][0] * other[i][1];
-          one[i][0] = re;
-          one[i][1] = im;
-        }
-        fftwf_execute(back);
-        theirsMet = 0;
-        const float least = 0.5F * static_cast<float>(cells);
-        for (std::size_t i = 0; i < cells; ++i) theirsMet += plain[i] > least ? 1 : 0;
-      });
-  print("whether pixels meet at all 255 x 255 offsets, 128 px", c);
-  std::printf("  ours %lld offsets, theirs %lld\n", met, theirsMet);
+  print("whether pixels meet at all 255 x 255 offsets, 128 px",
+        inTurns(
+            200, [&] { met = countOf(meetingOffsets(a, b, 0, 0).met); },
+            [&] {
+              transform();
+              theirsMet = 0;
+              const float least = 0.5F * static_cast<float>(cells);
+              for (std::size_t i = 0; i < cells; ++i) theirsMet += plain[i] > least ? 1 : 0;
+            }));
+  std::vector<int> counts;
+  print("common pixels at all of them", inTurns(
+                                            200,
+                                            [&] {
+                                              counts.clear();
+                                              CommonPixelRows rows(a, b);
+                                              for (int y = 1 - side; y < side; ++y) {
+                                                const std::vector<int>& row = rows.row(y);
+                                                counts.insert(counts.end(), row.begin(), row.end());
+                                              }
+                                            },
+                                            transform));
+  bool same = true;
+  auto ours = counts.begin();
+  for (int y = 1 - side; y < side; ++y) {
+    for (int x = 1 - side; x < side; ++x) {
+      // Theirs lies `room` further on where an offset is below 0.
+      const float sum = plain[(y & (room - 1)) * room + (x & (room - 1))];
+      const long count = std::lround(sum / static_cast<float>(cells));
+      same = same && count == *ours++;
+    }
+  }
+  std::printf("  ours %lld offsets, theirs %lld; same counts: %s\n", met, theirsMet,
+              same ? "yes" : "NO");
   fftwf_destroy_plan(there);
   fftwf_destroy_plan(back);
   fftwf_free(plain);
@@ -271,10 +301,6 @@ struct Pair {
     }
   }
 };
-
-double medianMs(int times, const std::function<void()>& work) {
-  return inTurns(times, work, [] {}).ours.median;
-}
 
 void map() {
   const Pair pair;

@@ -23,7 +23,8 @@ Shape bodyFrom(Bytes& bytes) {
     case 1:
       return Circle{bytes.length(), bytes.length(), 0.25 + bytes.size()};
     case 2:
-      return Capsule{bytes.length(), bytes.length(), bytes.length(), bytes.length(), 0.25 + bytes.size()};
+      return Capsule{bytes.length(), bytes.length(), bytes.length(), bytes.length(),
+                     0.25 + bytes.size()};
     case 3: {
       MaskShape mask{0, 0, 4, 3, {}};
       for (int y = 0; y < 3; ++y) {
@@ -50,8 +51,8 @@ Course courseFrom(Bytes& bytes) {
     const double x = 4 * bytes.length();
     const double y = 4 * bytes.length();
     if (bytes.next() % 3 == 0) {
-      course.solids.emplace_back(clockwise(
-          Polygon{{{x, y}, {x + bytes.length(), y + 0.25 + bytes.size()}, {x - 8, y + bytes.length()}}}));
+      course.solids.emplace_back(clockwise(Polygon{
+          {{x, y}, {x + bytes.length(), y + 0.25 + bytes.size()}, {x - 8, y + bytes.length()}}}));
     } else {
       course.solids.emplace_back(Box{x, y, 4 * (0.25 + bytes.size()), 4 * (0.25 + bytes.size())});
     }

@@ -1,10 +1,8 @@
 #include "core/geometry/convex_contact.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <limits>
-#include <span>
 
 #include "core/geometry/tolerances.h"
 #include "core/geometry/vertex_math.h"
@@ -119,11 +117,8 @@ Vertex middleOf(const Parting& parting, const ConvexPiece& own, const ConvexPiec
   return parting.edge.from + parting.edge.along * ((low + high) / 2) + parting.edge.outward * out;
 }
 
-// Pieces of so many points are moved without asking for memory.
-constexpr std::size_t kFewPoints = 16;
-
 // Whether an edge of a polygon without radius has all of the other's points on its outer side.
-bool edgeParts(std::span<const Vertex> own, std::span<const Vertex> other) {
+bool edgeParts(const std::vector<Vertex>& own, const std::vector<Vertex>& other) {
   Vertex from = own.back();
   // A point that lay deep behind one edge lies so behind most.
   std::size_t likely = 0;
@@ -148,7 +143,7 @@ bool edgeParts(std::span<const Vertex> own, std::span<const Vertex> other) {
 }
 
 // Whether a circle meets a polygon without radius.
-bool circleMeets(Vertex middle, double radius, std::span<const Vertex> polygon) {
+bool circleMeets(Vertex middle, double radius, const std::vector<Vertex>& polygon) {
   const double reach = radius - kTouching;
   if (reach <= 0) return false;
   bool inside = true;
@@ -172,23 +167,6 @@ bool circleMeets(Vertex middle, double radius, std::span<const Vertex> polygon) 
   return std::any_of(polygon.begin(), polygon.end(), [&](const Vertex& corner) {
     return dot(middle - corner, middle - corner) < reach * reach;
   });
-}
-
-// Whether `a` meets `b`, whose points lie at `points`.
-bool meetAs(const ConvexPiece& a, std::span<const Vertex> points, const ConvexPiece& b) {
-  const bool plainA = hasArea(a) && a.radius == 0;
-  const bool plainB = hasArea(b) && b.radius == 0;
-  if (plainA && plainB) return !edgeParts(a.points, points) && !edgeParts(points, a.points);
-  const bool pointA = a.points.size() == 1;
-  const bool pointB = b.points.size() == 1;
-  if (pointA && pointB) {
-    const double reach = a.radius + b.radius - kTouching;
-    const Vertex off = points[0] - a.points[0];
-    return reach > 0 && dot(off, off) < reach * reach;
-  }
-  if (plainA && pointB) return circleMeets(points[0], b.radius, a.points);
-  if (pointA && plainB) return circleMeets(a.points[0], a.radius, points);
-  return contactOf(a, {{points.begin(), points.end()}, b.radius}).meet();
 }
 
 }  // namespace
@@ -220,40 +198,19 @@ Contact contactOf(const ConvexPiece& a, const ConvexPiece& b) {
 }
 
 bool meet(const ConvexPiece& a, const ConvexPiece& b) {
-  return meetAs(a, b.points, b);
-}
-
-bool meet(const ConvexPiece& a, const PiecePlace& placeA, const ConvexPiece& b,
-          const PiecePlace& placeB) {
-  if (a.points.size() == 1 && b.points.size() == 1) {
-    const Vertex& p = a.points[0];
-    const Vertex& q = b.points[0];
-    const double x = placeA.x + p.x * placeA.cosine - p.y * placeA.sine - placeB.x -
-                     q.x * placeB.cosine + q.y * placeB.sine;
-    const double y = placeA.y + p.x * placeA.sine + p.y * placeA.cosine - placeB.y -
-                     q.x * placeB.sine - q.y * placeB.cosine;
+  const bool plainA = hasArea(a) && a.radius == 0;
+  const bool plainB = hasArea(b) && b.radius == 0;
+  if (plainA && plainB) return !edgeParts(a.points, b.points) && !edgeParts(b.points, a.points);
+  const bool pointA = a.points.size() == 1;
+  const bool pointB = b.points.size() == 1;
+  if (pointA && pointB) {
     const double reach = a.radius + b.radius - kTouching;
-    return reach > 0 && x * x + y * y < reach * reach;
+    const Vertex off = b.points[0] - a.points[0];
+    return reach > 0 && dot(off, off) < reach * reach;
   }
-  // The second, as the first sees it.
-  const double dx = placeB.x - placeA.x;
-  const double dy = placeB.y - placeA.y;
-  const PiecePlace seen{placeA.cosine * dx + placeA.sine * dy,
-                        placeA.cosine * dy - placeA.sine * dx,
-                        placeA.cosine * placeB.cosine + placeA.sine * placeB.sine,
-                        placeA.cosine * placeB.sine - placeA.sine * placeB.cosine};
-  const auto move = [&](const Vertex& p) {
-    return Vertex{seen.x + p.x * seen.cosine - p.y * seen.sine,
-                  seen.y + p.x * seen.sine + p.y * seen.cosine};
-  };
-  std::array<Vertex, kFewPoints> few;
-  if (b.points.size() <= few.size()) {
-    std::transform(b.points.begin(), b.points.end(), few.begin(), move);
-    return meetAs(a, std::span<const Vertex>(few.data(), b.points.size()), b);
-  }
-  ConvexPiece moved = b;
-  for (Vertex& point : moved.points) point = move(point);
-  return meet(a, moved);
+  if (plainA && pointB) return circleMeets(b.points[0], b.radius, a.points);
+  if (pointA && plainB) return circleMeets(a.points[0], a.radius, b.points);
+  return contactOf(a, b).meet();
 }
 
 double depthAt(const ConvexPiece& piece, Vertex point) {

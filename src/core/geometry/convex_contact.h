@@ -39,18 +39,6 @@ Contact contactOf(const ConvexPiece& a, const ConvexPiece& b);
 /// Whether they meet: as contactOf says, sooner told.
 bool meet(const ConvexPiece& a, const ConvexPiece& b);
 
-/// Where a piece stands: turned about (0,0), then moved.
-struct PiecePlace {
-  double x = 0;
-  double y = 0;
-  double cosine = 1;
-  double sine = 0;
-};
-
-/// Whether they meet where they stand. Cost: that of `meet`, and the points of the second moved.
-bool meet(const ConvexPiece& a, const PiecePlace& placeA, const ConvexPiece& b,
-          const PiecePlace& placeB);
-
 /// How deep a point lies in the piece, px: below 0 outside.
 double depthAt(const ConvexPiece& piece, Vertex point);
 

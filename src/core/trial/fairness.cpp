@@ -7,6 +7,7 @@
 #include "core/geometry/parting.h"
 #include "core/image/ink_runs.h"
 #include "core/layers/parties.h"
+#include "core/trial/common_pixels.h"
 
 namespace amber {
 namespace {
@@ -173,26 +174,24 @@ std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const Pixel
 // Between whole shifts: the most that they share at those beside.
 std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRect& offsets,
                                          const StandingInk& a, const StandingInk& b) {
-  // A px to the right no run of the second gains more than one pixel.
-  const auto runs = static_cast<long long>(InkRuns(b.mask).count());
+  CommonPixelRows common(a.mask, b.mask);
+  const int left = static_cast<int>(std::floor(b.x - a.x)) + offsets.x - common.first();
+  const bool between = std::floor(b.x - a.x) != b.x - a.x;
   std::optional<WorstMissed> worst;
   for (int y = 0; y < missed.height(); ++y) {
-    for (int x = 0; x < missed.width(); ++x) {
-      if (!missed.test(x, y)) continue;
-      const double shiftX = b.x - a.x + offsets.x + x;
-      const double shiftY = b.y - a.y + offsets.y + y;
-      long long count = 0;
-      for (const double v : {std::floor(shiftY), std::ceil(shiftY)}) {
-        for (const double u : {std::floor(shiftX), std::ceil(shiftX)}) {
-          count = std::max(count,
-                           commonPixels(a.mask, b.mask, static_cast<int>(u), static_cast<int>(v)));
-          if (u == std::ceil(shiftX)) break;
-        }
-        if (v == std::ceil(shiftY)) break;
+    if (countWithin(missed, {0, y, missed.width(), 1}) == 0) continue;
+    const double shiftY = b.y - a.y + offsets.y + y;
+    for (int v = static_cast<int>(std::floor(shiftY)); v <= std::ceil(shiftY); ++v) {
+      const std::vector<int>& counts = common.row(v);
+      const auto countAt = [&](int i) {
+        return i < 0 || i >= static_cast<int>(counts.size()) ? 0
+                                                             : counts[static_cast<std::size_t>(i)];
+      };
+      for (int x = 0; x < missed.width(); ++x) {
+        if (!missed.test(x, y)) continue;
+        const int count = std::max(countAt(left + x), between ? countAt(left + x + 1) : 0);
+        if (!worst || count > worst->count) worst = {offsets.x + x, offsets.y + y, count};
       }
-      if (!worst || count > worst->count) worst = {offsets.x + x, offsets.y + y, count};
-      // So far on there can be none that is worse.
-      x += static_cast<int>((worst->count - count) / std::max(1LL, runs));
     }
   }
   return worst;

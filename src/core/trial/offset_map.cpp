@@ -5,18 +5,22 @@
 #include <cmath>
 #include <limits>
 #include <optional>
+#include <span>
+#include <utility>
 
 #include "core/geometry/parting.h"
 #include "core/geometry/shape.h"
 #include "core/geometry/tolerances.h"
-#include "core/image/bit_count.h"
 #include "core/image/ink_runs.h"
+#include "core/trial/row_runs.h"
 
 namespace amber {
 namespace {
 
 // So many pairs of runs of two rows are asked one by one.
 constexpr std::size_t kFewPairs = 16;
+// So many rows are told at once.
+constexpr int kBlock = 8;
 constexpr double kFar = std::numeric_limits<double>::infinity();
 
 // A piece that is a box, as most are.
@@ -167,19 +171,22 @@ OffsetMap emptyMap(PixelRect rect) {
 // Rows of a mask, each also grown to the right by powers of two.
 class GrownRows {
  public:
-  explicit GrownRows(const PixelMask& mask, int room) : words_((mask.width() + room + 63) / 64) {
-    for (int y = 0; y < mask.height(); ++y) {
-      std::vector<std::uint64_t> row(static_cast<std::size_t>(words_));
-      std::copy_n(mask.row(y), mask.wordsPerRow(), row.begin());
-      rows_.push_back({std::move(row)});
-    }
-  }
+  // Requires: the mask lives as long. Rows are made when they are asked for: of most masks none is.
+  GrownRows(const PixelMask& mask, int room)
+      : mask_(mask),
+        words_((mask.width() + room + 63) / 64),
+        rows_(static_cast<std::size_t>(mask.height())) {}
 
   int words() const { return words_; }
 
   // Into `out`: row y, grown to the right by `length` px and moved right by `by`.
   void add(int y, int length, int by, std::uint64_t* out) {
     std::vector<std::vector<std::uint64_t>>& grown = rows_[static_cast<std::size_t>(y)];
+    if (grown.empty()) {
+      std::vector<std::uint64_t> row(static_cast<std::size_t>(words_));
+      std::copy_n(mask_.row(y), mask_.wordsPerRow(), row.begin());
+      grown.push_back(std::move(row));
+    }
     std::size_t power = 0;
     while ((2 << power) <= length) {
       ++power;
@@ -203,113 +210,124 @@ class GrownRows {
     }
   }
 
+  const PixelMask& mask_;
   int words_;
   std::vector<std::vector<std::vector<std::uint64_t>>> rows_;
 };
 
-// Set bits of many words, added up by bytes and told now and then.
-class Tally {
+// Shifts of one row of the map: nearly always one stretch, and little beside it.
+class ShiftRow {
  public:
-  void add(std::uint64_t word) {
-    bytes_ += bitsByByte(word);
-    if (++added_ == kMost) flush();
-  }
-  long long sum() {
-    flush();
-    return sum_;
+  ShiftRow(const RowRuns& a, const RowRuns& b, GrownRows grown, int widthB)
+      : a_(a),
+        b_(b),
+        grown_(std::move(grown)),
+        widthB_(widthB),
+        wide_(static_cast<std::size_t>(grown_.words())) {}
+
+  // Row `at` of the mask: the shifts at which rows meet that lie `dy` from each other.
+  void find(int dy, PixelMask& mask, int at) {
+    stretch_ = {};
+    grew_ = false;
+    const int top = std::max(0, dy);
+    const int bottom = std::min(a_.rows(), dy + b_.rows());
+    // What reached farthest left and right a row of shifts ago holds most of the others.
+    for (const int y : {left_, right_}) {
+      if (y >= top && y < bottom) addRow(y, dy, mask, at);
+    }
+    int y = top;
+    for (; y + kBlock <= bottom; y += kBlock) {
+      if (reachesOut(y, y - dy)) addRows(y, y + kBlock, dy, mask, at);
+    }
+    addRows(y, bottom, dy, mask, at);
+    if (!stretch_.empty()) setRun(mask, at, stretch_.x0, stretch_.x1);
+    if (!grew_) return;
+    for (int i = 0; i < mask.wordsPerRow(); ++i) {
+      std::uint64_t& word = wide_[static_cast<std::size_t>(i)];
+      mask.row(at)[i] |= word;
+      word = 0;
+    }
   }
 
  private:
-  static constexpr int kMost = 31;
-
-  void flush() {
-    // Pairs of bytes, so that none overflows.
-    const std::uint64_t pairs =
-        (bytes_ & 0x00ff00ff00ff00ffU) + (bytes_ >> 8 & 0x00ff00ff00ff00ffU);
-    sum_ += static_cast<long long>(pairs * 0x0001000100010001U >> 48);
-    bytes_ = 0;
-    added_ = 0;
+  // From p.x0 - q.x1 + 1 to p.x1 - q.x0 for runs p, q, as places in the map.
+  PixelSpan shiftsOf(const PixelSpan& p, const PixelSpan& q) const {
+    return {p.x0 - q.x1 + widthB_, p.x1 - q.x0 + widthB_ - 1};
   }
-
-  std::uint64_t bytes_ = 0;
-  int added_ = 0;
-  long long sum_ = 0;
-};
-
-// The set offsets of one row: nearly always one stretch that grows, and little beside it.
-class OffsetRow {
- public:
-  explicit OffsetRow(PixelMask& mask, int row) : mask_(mask), row_(row) {}
-
-  void add(int x0, int x1) {
-    if (x0 >= from_ && x1 <= to_) return;
-    if (from_ == to_ || x0 > to_ || x1 < from_) {
-      // Apart: the longer one is kept at hand.
-      if (x1 - x0 > to_ - from_) {
-        std::swap(x0, from_);
-        std::swap(x1, to_);
+  // All that two rows can add: nothing, and far from all, where one of them has no ink.
+  PixelSpan reachOf(int y, int yOfB) const {
+    const auto i = static_cast<std::size_t>(y);
+    const auto k = static_cast<std::size_t>(yOfB);
+    return shiftsOf({a_.begins()[i], a_.ends()[i]}, {b_.begins()[k], b_.ends()[k]});
+  }
+  // Whether some of so many rows can add to the stretch; without a jump, so that several are told
+  // at once.
+  bool reachesOut(int y, int yOfB) const {
+    const int* beginsA = &a_.begins()[static_cast<std::size_t>(y)];
+    const int* endsA = &a_.ends()[static_cast<std::size_t>(y)];
+    const int* beginsB = &b_.begins()[static_cast<std::size_t>(yOfB)];
+    const int* endsB = &b_.ends()[static_cast<std::size_t>(yOfB)];
+    const int least = stretch_.x0 - widthB_;
+    const int most = stretch_.x1 - widthB_ + 1;
+    int out = 0;
+    for (int i = 0; i < kBlock; ++i) {
+      out |= static_cast<int>(beginsA[i] - endsB[i] < least) |
+             static_cast<int>(endsA[i] - beginsB[i] > most);
+    }
+    return out != 0;
+  }
+  void addRows(int from, int to, int dy, PixelMask& mask, int at) {
+    for (int y = from; y < to; ++y) {
+      const PixelSpan reach = reachOf(y, y - dy);
+      if (reach.empty() || (reach.x0 >= stretch_.x0 && reach.x1 <= stretch_.x1)) continue;
+      if (reach.x0 < stretch_.x0) left_ = y;
+      if (reach.x1 > stretch_.x1) right_ = y;
+      addRow(y, dy, mask, at);
+    }
+  }
+  void addRow(int y, int dy, PixelMask& mask, int at) {
+    const std::span<const PixelSpan> ofA = a_[y];
+    const std::span<const PixelSpan> ofB = b_[y - dy];
+    if (ofA.size() * ofB.size() <= kFewPairs) {
+      for (const PixelSpan& p : ofA) {
+        for (const PixelSpan& q : ofB) add(shiftsOf(p, q), mask, at);
       }
-      if (x0 < x1) setRun(mask_, row_, x0, x1);
       return;
     }
-    from_ = std::min(from_, x0);
-    to_ = std::max(to_, x1);
+    grew_ = true;
+    for (const PixelSpan& run : ofB) grown_.add(y, run.size(), widthB_ - run.x1, wide_.data());
   }
-  void finish() {
-    if (from_ < to_) setRun(mask_, row_, from_, to_);
+  void add(PixelSpan span, PixelMask& mask, int at) {
+    if (span.x0 >= stretch_.x0 && span.x1 <= stretch_.x1) return;
+    if (stretch_.empty() || span.x0 > stretch_.x1 || span.x1 < stretch_.x0) {
+      // Apart: the longer one is kept at hand.
+      if (span.size() > stretch_.size()) std::swap(span, stretch_);
+      if (!span.empty()) setRun(mask, at, span.x0, span.x1);
+      return;
+    }
+    stretch_ = {std::min(stretch_.x0, span.x0), std::max(stretch_.x1, span.x1)};
   }
 
- private:
-  PixelMask& mask_;
-  int row_;
-  int from_ = 0;
-  int to_ = 0;
+  const RowRuns& a_;
+  const RowRuns& b_;
+  GrownRows grown_;
+  int widthB_;
+  std::vector<std::uint64_t> wide_;
+  PixelSpan stretch_;
+  bool grew_ = false;
+  int left_ = -1;
+  int right_ = -1;
 };
-
-using RowRuns = std::vector<std::vector<PixelSpan>>;
-
-RowRuns rowRuns(const PixelMask& mask) {
-  RowRuns rows(static_cast<std::size_t>(mask.height()));
-  const InkRuns runs(mask);
-  for (std::size_t i = 0; i < runs.count(); ++i) {
-    rows[static_cast<std::size_t>(runs[i].y)].push_back({runs[i].x0, runs[i].x1});
-  }
-  return rows;
-}
 
 // Where pixels meet, by whole shifts of the second's corner from the first's.
 OffsetMap meetingShifts(const PixelMask& a, const PixelMask& b) {
   OffsetMap map = emptyMap(
       {1 - b.width(), 1 - b.height(), a.width() + b.width() - 1, a.height() + b.height() - 1});
   if (a.width() == 0 || b.width() == 0) return map;
-  const RowRuns runsA = rowRuns(a);
-  const RowRuns runsB = rowRuns(b);
-  GrownRows grown(a, b.width());
-  std::vector<std::uint64_t> wide(static_cast<std::size_t>(grown.words()));
-  for (int dy = map.y; dy < map.y + map.met.height(); ++dy) {
-    std::fill(wide.begin(), wide.end(), 0);
-    OffsetRow row(map.met, dy - map.y);
-    bool grew = false;
-    for (int y = std::max(0, dy); y < std::min(a.height(), dy + b.height()); ++y) {
-      const std::vector<PixelSpan>& ofA = runsA[static_cast<std::size_t>(y)];
-      const std::vector<PixelSpan>& ofB = runsB[static_cast<std::size_t>(y - dy)];
-      // Shifts from x - x1 + 1 to x - x0 for each pixel x of the first's row.
-      if (ofA.size() * ofB.size() <= kFewPairs) {
-        for (const PixelSpan& p : ofA) {
-          for (const PixelSpan& q : ofB)
-            row.add(p.x0 - q.x1 + b.width(), p.x1 - q.x0 + b.width() - 1);
-        }
-        continue;
-      }
-      grew = true;
-      for (const PixelSpan& run : ofB) grown.add(y, run.size(), b.width() - run.x1, wide.data());
-    }
-    row.finish();
-    if (!grew) continue;
-    for (int i = 0; i < map.met.wordsPerRow(); ++i) {
-      map.met.row(dy - map.y)[i] |= wide[static_cast<std::size_t>(i)];
-    }
-  }
+  const RowRuns runsA(a);
+  const RowRuns runsB(b);
+  ShiftRow row(runsA, runsB, GrownRows(a, b.width()), b.width());
+  for (int dy = map.y; dy < map.y + map.met.height(); ++dy) row.find(dy, map.met, dy - map.y);
   return map;
 }
 
@@ -399,37 +417,6 @@ WholeOffset shortestParting(const OffsetMap& map) {
     }
   }
   return best;
-}
-
-long long commonPixels(const PixelMask& a, const PixelMask& b, int x, int y) {
-  const int top = std::max(0, y);
-  const int bottom = std::min(a.height(), y + b.height());
-  // Word i of a row of the first lies over bits of words i - skip - 1 and i - skip of the second's.
-  const int skip = x >= 0 ? x / 64 : -((63 - x) / 64);
-  const int bits = x - 64 * skip;
-  const int first = std::max(0, skip);
-  const int end = std::min(a.wordsPerRow(), skip + b.wordsPerRow() + (bits > 0 ? 1 : 0));
-  Tally count;
-  for (int row = top; row < bottom; ++row) {
-    const std::uint64_t* p = a.row(row);
-    const std::uint64_t* q = b.row(row - y) - skip;
-    if (bits == 0) {
-      for (int i = first; i < end; ++i) count.add(p[i] & q[i]);
-      continue;
-    }
-    // At the ends one of the two is missing.
-    std::uint64_t before = first - 1 - skip >= 0 ? q[first - 1] : 0;
-    const int last = std::min(end, skip + b.wordsPerRow());
-    for (int i = first; i < last; ++i) {
-      count.add(p[i] & (q[i] << bits | before >> (64 - bits)));
-      before = q[i];
-    }
-    for (int i = std::max(first, last); i < end; ++i) {
-      count.add(p[i] & before >> (64 - bits));
-      before = 0;
-    }
-  }
-  return count.sum();
 }
 
 PixelMask mirrored(const PixelMask& mask) {

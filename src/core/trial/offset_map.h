@@ -45,10 +45,6 @@ struct WholeOffset {
 };
 WholeOffset shortestParting(const OffsetMap& map);
 
-/// How many pixels two masks share, the second's corner at (x, y) from the first's.
-/// Cost: the words of the rows that both have.
-long long commonPixels(const PixelMask& a, const PixelMask& b, int x, int y);
-
 /// The same mask, left and right changed.
 PixelMask mirrored(const PixelMask& mask);
 

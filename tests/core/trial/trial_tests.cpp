@@ -1,7 +1,9 @@
 #include <QTest>
 #include <cmath>
+#include <random>
 
 #include "core/geometry/parting.h"
+#include "core/trial/common_pixels.h"
 #include "core/trial/fairness.h"
 #include "core/trial/meeting_report.h"
 #include "core/trial/offset_map.h"
@@ -123,6 +125,67 @@ class TrialTest : public QObject {
         }
       }
     });
+  }
+
+  void commonPixelsAreThoseOfTheDoubleLoop() {
+    AMBER_PROPERTY("common pixels", [] {
+      // Rows of one word, of a few, and of more than are laid one behind another.
+      const auto some = [](int width) {
+        const int height = *rc::gen::inRange(1, 60);
+        PixelMask mask(width, height);
+        const int noise = *rc::gen::inRange(0, 3);
+        std::mt19937 random(*rc::gen::arbitrary<std::uint32_t>());
+        for (int y = 0; y < height; ++y) {
+          // Every second pixel, pixels at random, or a stretch.
+          const int from = static_cast<int>(random()) & 31;
+          for (int x = 0; x < width; ++x) {
+            const bool set = noise == 0   ? (x + y) % 2 == 0
+                             : noise == 1 ? random() % 3 == 0
+                                          : x >= from && x < width - from;
+            if (set) mask.set(x, y);
+          }
+        }
+        return mask;
+      };
+      const auto someWidth = [] {
+        return *rc::gen::element(1, 5, 63, 64, 65, 127, 128, 130, 200, 256, 300, 512, 1100);
+      };
+      const int width = someWidth();
+      const PixelMask a = some(width);
+      const PixelMask b = some(*rc::gen::arbitrary<bool>() ? width : someWidth());
+      CommonPixelRows rows(a, b);
+      RC_ASSERT(rows.first() == 1 - b.width());
+      const int y = *rc::gen::inRange(-b.height() - 1, a.height() + 2);
+      const std::vector<int> counts = rows.row(y);
+      RC_ASSERT(static_cast<int>(counts.size()) == a.width() + b.width() - 1);
+      for (int times = 0; times < 12; ++times) {
+        const int x = *rc::gen::inRange(1 - b.width(), a.width());
+        long long slow = 0;
+        for (int v = std::max(0, y); v < std::min(a.height(), y + b.height()); ++v) {
+          for (int u = std::max(0, x); u < std::min(a.width(), x + b.width()); ++u) {
+            slow += a.test(u, v) && b.test(u - x, v - y) ? 1 : 0;
+          }
+        }
+        for (const BitCounting counting : bitCountings()) {
+          RC_ASSERT(commonPixels(a, b, x, y, counting) == slow);
+        }
+        RC_ASSERT(counts[static_cast<std::size_t>(x - rows.first())] == slow);
+      }
+      RC_ASSERT(commonPixels(a, b, a.width(), y) == 0);
+      RC_ASSERT(commonPixels(a, b, -b.width(), y) == 0);
+    });
+  }
+
+  void fullMasksShareAllOfTheOverlap() {
+    for (const int width : {64, 512, 1100}) {
+      PixelMask full(width, 90);
+      for (int y = 0; y < full.height(); ++y) setRun(full, y, 0, width);
+      for (const BitCounting counting : bitCountings()) {
+        QCOMPARE(commonPixels(full, full, 0, 0, counting), 90LL * width);
+        QCOMPARE(commonPixels(full, full, 3, -2, counting), 88LL * (width - 3));
+        QCOMPARE(commonPixels(full, full, -40, 1, counting), 89LL * (width - 40));
+      }
+    }
   }
 
   void inksMeetAsTheirSquaresDo() {
