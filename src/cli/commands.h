@@ -29,6 +29,7 @@ std::unique_ptr<Command> makeMeetCommand();
 std::unique_ptr<Command> makeFairnessCommand();
 std::unique_ptr<Command> makeCourseCommand();
 std::unique_ptr<Command> makeNamesCommand();
+std::unique_ptr<Command> makeConstantsCommand();
 std::unique_ptr<Command> makeCheckCommand();
 std::unique_ptr<Command> makePackCommand();
 std::unique_ptr<Command> makeVerifyCommand();

@@ -1,17 +1,24 @@
-// The command names.
+// The commands names and constants.
 #include <CLI/CLI.hpp>
 #include <algorithm>
+#include <filesystem>
 #include <iostream>
+#include <iterator>
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
 #include "core/base/words.h"
+#include "core/checks/name_checks.h"
 #include "core/naming/code_uses.h"
+#include "core/naming/learn_convention.h"
+#include "core/naming/name_constants.h"
+#include "core/naming/name_fixes.h"
 #include "core/naming/renames.h"
 #include "files/file_bytes.h"
 #include "files/json_text.h"
-#include "files/source_folder.h"
+#include "work/code_sources.h"
+#include "work/name_replacing.h"
 #include "work/open_project.h"
 #include "work/project_change.h"
 
@@ -36,11 +43,21 @@ class NamesCommand : public Command {
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
-    app.add_option("--used-in", folders_, "Folders of source that name what the game loads");
+    app.add_option("--used-in", folders_,
+                   "Folders of source that name what the game loads; else the project's own");
     app.add_option("--ignore", ignored_, "Paths in them that are passed over, as *.min.js");
+    app.add_flag("--keep-folders", keepFolders_, "Keep them with the project, for checks");
     app.add_option("--rename", renames_, "[SORT:]FROM=TO, what followed the convention follows");
+    app.add_option("--replace", replacing_.find, "Text to be replaced in all names, see --with");
+    app.add_option("--with", replacing_.with, "What stands there instead; nothing without it");
+    app.add_flag("--regex", replacing_.regex, "--replace is a regular expression, --with has \\1");
+    app.add_option("--correct", corrections_,
+                   "USED=NAME: what the code says and should, for --diff");
     app.add_option("--diff", diff_, "The renames as a unified diff of the source, to this file");
     app.add_flag("--by-convention", byConvention_, "Every name as the convention makes it");
+    app.add_option("--fix", fixes_, "Mend these rules, one after the other")
+        ->check(oneOf(kNameFaultIds));
+    app.add_flag("--learn", learn_, "Take the convention that most names follow already");
     app.add_option("--style", style_, "How words are joined")->check(oneOf(kNameStyleWords));
     app.add_option("--digits", digits_, "Of frame numbers")->check(inRange(kDigitsRange));
     app.add_option("--first-number", first_, "Of an animation")->check(inRange(kFirstNumberRange));
@@ -52,6 +69,10 @@ class NamesCommand : public Command {
     app.add_option("--languages", languages_, "Whose reserved words no name may be")
         ->delimiter(',')
         ->check(oneOf(kLanguageWords));
+    app.add_option("--sides", sides_, "How sides are spelled in names")
+        ->check(oneOf(kSideSpellingWords));
+    app.add_option("--sides-said", sidesSaid_, "Of a mirrored pair, whose name says its side")
+        ->check(oneOf(kSidesSaidWords));
     addTry(app, saving_);
   }
   Result<Exit> run(bool json) override {
@@ -69,41 +90,99 @@ class NamesCommand : public Command {
     const std::vector<NameEntry> entries = edits->empty() ? before : nameEntries(project);
     for (const NameEntry& entry : entries) tell(entry);
     Json told{{"names", namesJson(entries)}};
-    if (!folders_.empty()) {
+    if (learn_) tellLearned(project, told);
+    if (!folders_.empty() || !project.code.folders.empty()) {
       // What a rename leaves to be done in the code is looked for by the names that it knows.
       const auto code = inCode(open->project, before, project, entries, told);
       if (!code) return tl::unexpected(code.error());
+    } else if (!diff_.empty()) {
+      return failure(ErrorCode::BadValue, "a diff is of source; name its folders by --used-in");
     }
     if (json) std::cout << jsonText(told);
-    return Exit::Done;
+    const bool wrong = std::any_of(entries.begin(), entries.end(), [](const NameEntry& entry) {
+      return std::any_of(entry.faults.begin(), entry.faults.end(),
+                         [](NameFault fault) { return ruleOf(fault).severity == Severity::Error; });
+    });
+    return wrong ? Exit::Findings : Exit::Done;
   }
 
  private:
   Result<std::vector<Edit>> editsFor(const Project& project) const {
-    std::vector<Edit> edits;
-    if (const NamingRule rule = ruleFor(project.naming); !(rule == project.naming)) {
-      edits.emplace_back(SetNaming{rule});
+    Gathering gathering(project);
+    const auto rule = ruleFor(learn_ ? learnedConvention(project).rule : project.naming);
+    if (!(rule == project.naming)) gathering.add(std::vector<Edit>{SetNaming{rule}});
+    if (keepFolders_) gathering.add(std::vector<Edit>{SetCodeFolders{keptFolders()}});
+    if (byConvention_) gathering.add(fixing(gathering.project(), NameFault::Pattern));
+    for (const std::string& id : fixes_) {
+      gathering.add(fixing(gathering.project(), *enumFrom<NameFault>(kNameFaultIds, id)));
     }
-    auto applied = withEdits(project, edits);
-    if (!applied) return tl::unexpected(applied.error());
-    if (byConvention_) {
-      for (Edit& edit : renamesFor(nameTable(applied->project))) edits.push_back(std::move(edit));
-      applied = withEdits(project, edits);
-      if (!applied) return tl::unexpected(applied.error());
-    }
+    const auto replaced = replacedNames(nameEntries(gathering.project()), replacing_);
+    if (!replaced) return tl::unexpected(replaced.error());
+    gathering.add(renameEdits(gathering.project(), *replaced));
     std::vector<RenameWish> wishes;
     for (const std::string& text : renames_) {
       auto wish = renameWishFrom(text);
       if (!wish) return tl::unexpected(wish.error());
       wishes.push_back(std::move(*wish));
     }
-    auto renames = renameEdits(applied->project, wishes);
-    if (!renames) return tl::unexpected(renames.error());
-    for (Edit& edit : *renames) edits.push_back(std::move(edit));
-    return edits;
+    gathering.add(renameEdits(gathering.project(), wishes));
+    return std::move(gathering).edits();
+  }
+
+  // Edits that are found one after the other, each from the project as those before leave it.
+  class Gathering {
+   public:
+    explicit Gathering(const Project& project) : project_(project) {}
+
+    const Project& project() const { return project_; }
+    void add(const Result<std::vector<Edit>>& edits) {
+      if (!edits_ || !edits) {
+        if (edits_) edits_ = tl::unexpected(edits.error());
+        return;
+      }
+      auto applied = withEdits(project_, *edits);
+      if (!applied) {
+        edits_ = tl::unexpected(applied.error());
+        return;
+      }
+      project_ = std::move(applied->project);
+      edits_->insert(edits_->end(), edits->begin(), edits->end());
+    }
+    Result<std::vector<Edit>> edits() && { return std::move(edits_); }
+
+   private:
+    Project project_;
+    Result<std::vector<Edit>> edits_;
+  };
+
+  static Result<std::vector<Edit>> fixing(const Project& project, NameFault fault) {
+    const std::vector<NameEntry> entries = nameEntries(project);
+    std::vector<NameEntry> wrong;
+    std::copy_if(entries.begin(), entries.end(), std::back_inserter(wrong),
+                 [&](const NameEntry& entry) { return entry.has(fault); });
+    return renameEdits(project, fixesOf(project, entries, wrong, fault));
+  }
+
+  std::string base() const { return std::filesystem::path(project_).parent_path().string(); }
+
+  // The folders that are named here, as a project keeps them.
+  CodeFolders keptFolders() const {
+    CodeFolders kept{{}, ignored_};
+    for (const std::string& folder : folders_) {
+      kept.folders.push_back(keptCodePath(folder, base()));
+    }
+    return kept;
+  }
+
+  static void tellLearned(const Project& project, Json& told) {
+    const LearnedConvention learned = following(project, project.naming);
+    std::cerr << learned.follow << " of " << learned.of << " names follow the convention\n";
+    told["learned"] = Json{{"follow", learned.follow}, {"of", learned.of}};
   }
 
   NamingRule ruleFor(NamingRule rule) const {
+    if (!sides_.empty()) rule.sides = *enumFrom<SideSpelling>(kSideSpellingWords, sides_);
+    if (!sidesSaid_.empty()) rule.sidesSaid = *enumFrom<SidesSaid>(kSidesSaidWords, sidesSaid_);
     if (!style_.empty()) rule.style = *enumFrom<NameStyle>(kNameStyleWords, style_);
     if (digits_) rule.digits = *digits_;
     if (first_) rule.firstNumber = *first_;
@@ -155,16 +234,11 @@ class NamesCommand : public Command {
   Result<void> inCode(const Project& before, const std::vector<NameEntry>& known,
                       const Project& project, const std::vector<NameEntry>& entries,
                       Json& told) const {
-    std::vector<CodeFile> files;
-    for (const std::string& folder : folders_) {
-      auto some = sourceFolder(folder, ignored_);
-      if (!some) return tl::unexpected(some.error());
-      for (CodeFile& file : *some) {
-        // Of several folders each is told with its own name before it.
-        if (folders_.size() > 1) file.path = folder + "/" + file.path;
-        files.push_back(std::move(file));
-      }
-    }
+    const bool own = folders_.empty();
+    const CodeSources sources = readCode(own ? project.code : CodeFolders{folders_, ignored_},
+                                         own ? base() : std::string());
+    if (!sources.missing.empty()) return failure(ErrorCode::FileMissing, sources.missing.front());
+    const std::vector<CodeFile>& files = sources.files;
     if (!diff_.empty()) {
       const auto written = writeDiff(before, known, entries, files);
       if (!written) return tl::unexpected(written.error());
@@ -193,7 +267,14 @@ class NamesCommand : public Command {
   Result<void> writeDiff(const Project& before, const std::vector<NameEntry>& known,
                          const std::vector<NameEntry>& entries,
                          const std::vector<CodeFile>& files) const {
-    const Renames renames = renamesBetween(known, entries);
+    Renames renames = renamesBetween(known, entries);
+    for (const std::string& text : corrections_) {
+      const std::size_t equals = text.find('=');
+      if (equals == std::string::npos || equals == 0 || equals + 1 == text.size()) {
+        return failure(ErrorCode::BadValue, "\"" + text + "\" corrects nothing; write USED=NAME");
+      }
+      renames.emplace_back(text.substr(0, equals), text.substr(equals + 1));
+    }
     std::vector<std::string> after;
     after.reserve(files.size());
     for (const CodeFile& file : files) {
@@ -207,6 +288,13 @@ class NamesCommand : public Command {
   std::vector<std::string> ignored_;
   std::vector<std::string> renames_;
   std::string diff_;
+  std::vector<std::string> corrections_;
+  NameReplacing replacing_;
+  std::vector<std::string> fixes_;
+  bool learn_ = false;
+  bool keepFolders_ = false;
+  std::string sides_;
+  std::string sidesSaid_;
   bool byConvention_ = false;
   std::string style_;
   std::optional<int> digits_;
@@ -218,7 +306,48 @@ class NamesCommand : public Command {
   Saving saving_ = Saving::Written;
 };
 
+// The command constants.
+class ConstantsCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"constants", "Write the names as constants of a programming language",
+            "constants keeper.amber --language cpp --out names.hpp"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    app.add_option("--language", language_, "Which")->required()->check(oneOf(kLanguageWords));
+    app.add_option("--out", file_, "The file")->required();
+  }
+  Result<Exit> run(bool json) override {
+    const auto open = openProject(project_);
+    if (!open) return tl::unexpected(open.error());
+    const std::vector<NameConstant> constants = nameConstants(open->project);
+    const Language language = *enumFrom<Language>(kLanguageWords, language_);
+    const auto written = writeFileAtomically(file_, constantsText(constants, language, file_));
+    if (!written) return tl::unexpected(written.error());
+    std::cerr << constants.size() << " names written to " << file_ << "\n";
+    if (!json) return Exit::Done;
+    Json list = Json::array();
+    for (const NameConstant& one : constants) {
+      list.push_back(Json{{"what", wordOf(kNameSortWords, one.sort)},
+                          {"identifier", one.identifier},
+                          {"name", one.name}});
+    }
+    std::cout << jsonText(Json{{"constants", std::move(list)}});
+    return Exit::Done;
+  }
+
+ private:
+  std::string project_;
+  std::string language_;
+  std::string file_;
+};
+
 }  // namespace
+
+std::unique_ptr<Command> makeConstantsCommand() {
+  return std::make_unique<ConstantsCommand>();
+}
 
 std::unique_ptr<Command> makeNamesCommand() {
   return std::make_unique<NamesCommand>();

@@ -2,6 +2,7 @@
 #include <CLI/CLI.hpp>
 #include <QFileInfo>
 #include <algorithm>
+#include <filesystem>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
@@ -10,11 +11,13 @@
 #include "cli/cutting_options.h"
 #include "cli/recipe_options.h"
 #include "core/checks/check_project.h"
+#include "core/checks/code_checks.h"
 #include "core/checks/severity_words.h"
 #include "core/origin/anchor.h"
 #include "core/project/words.h"
 #include "files/image_file.h"
 #include "files/parcel_file.h"
+#include "work/code_sources.h"
 #include "work/image_search.h"
 #include "work/mend.h"
 #include "work/open_project.h"
@@ -185,7 +188,18 @@ Exit reportFindings(const std::string& path, const Project& project,
 Result<Exit> runCheck(const std::string& path, bool json) {
   auto opened = openProject(path);
   if (!opened) return tl::unexpected(opened.error());
-  const std::vector<Finding> findings = checkAll(opened->project, opened->store);
+  std::vector<Finding> findings = checkAll(opened->project, opened->store);
+  const Project& project = opened->project;
+  if (!project.code.folders.empty()) {
+    const CodeSources code =
+        readCode(project.code, std::filesystem::path(path).parent_path().string());
+    const CodeReport report = codeReport(project, nameEntries(project), code.files);
+    for (Finding& finding : codeFindings(project, report, code.missing.empty())) {
+      findings.push_back(std::move(finding));
+    }
+    for (const std::string& sentence : code.missing) std::cerr << sentence << "\n";
+    sortFindings(findings);
+  }
   return reportFindings(path, opened->project, findings, Json{{"project", path}}, json);
 }
 

@@ -41,6 +41,7 @@ Result<void> checkReplaceable(const QString& folder) {
     if (auto old = parcelFrom(*text, name)) {
       ours.insert(kParcelName);
       for (const ParcelPage& page : old->pages) ours.insert(page.file);
+      for (const ParcelText& constants : old->constants) ours.insert(constants.file);
     }
   }
   for (const QString& entry : entries) {
@@ -73,6 +74,12 @@ Result<void> writeInto(const std::string& folder, BuiltParcel& built, const Prog
     if (auto done = writeFileAtomically(folder + "/" + page.file, bytes); !done) return done;
     progress.at(static_cast<int>(i) + 1, static_cast<int>(built.pages.size()));
   }
+  for (std::size_t i = 0; i < built.constants.size(); ++i) {
+    ParcelText& text = built.parcel.constants[i];
+    text.hash = contentHash(built.constants[i]);
+    const auto done = writeFileAtomically(folder + "/" + text.file, built.constants[i]);
+    if (!done) return done;
+  }
   return writeFileAtomically(folder + "/" + kParcelName, parcelText(built.parcel));
 }
 
@@ -100,7 +107,7 @@ Result<LoadedParcel> readParcel(const std::string& folder) {
   if (!text) return tl::unexpected(text.error());
   auto parcel = parcelFrom(*text, path);
   if (!parcel) return tl::unexpected(parcel.error());
-  LoadedParcel loaded{std::move(*parcel), {}};
+  LoadedParcel loaded{std::move(*parcel), {}, {}};
   long long pixels = 0;
   for (const ParcelPage& page : loaded.parcel.pages) {
     pixels += 1LL * page.size.w * page.size.h;
@@ -119,6 +126,16 @@ Result<LoadedParcel> readParcel(const std::string& folder) {
                      "is not the page that parcel.json describes; pack the parcel again", file);
     }
     loaded.pages.push_back(std::move(image->image));
+  }
+  for (const ParcelText& constants : loaded.parcel.constants) {
+    const std::string file = folder + "/" + constants.file;
+    auto bytes = readFile(file, kLargestParcelFile);
+    if (!bytes) return tl::unexpected(bytes.error());
+    if (contentHash(*bytes) != constants.hash) {
+      return failure(ErrorCode::BadValue,
+                     "is not the file that parcel.json describes; pack the parcel again", file);
+    }
+    loaded.constants.push_back(std::move(*bytes));
   }
   return loaded;
 }

@@ -22,6 +22,7 @@ Result<Parcel> parcelFrom(std::string_view text, const std::string& file);
 struct LoadedParcel {
   Parcel parcel;
   std::vector<Image> pages;
+  std::vector<std::string> constants;  ///< The texts of parcel.constants.
 };
 
 /// Reads parcel.json and its pages. Errors: any file missing, unreadable or of another size or

@@ -179,14 +179,18 @@ void readMeetings(const JsonReader& root, Parcel& parcel) {
   }
 }
 
-ParcelPage readPage(const JsonReader& from) {
-  ParcelPage page{from.member("file").text(255), readSize(from.member("size")),
-                  from.member("hash").text(80)};
-  if (!from.failed() && (page.file.empty() || page.file == "." || page.file == ".." ||
-                         page.file.find_first_of(std::string("/\\\0", 3)) != std::string::npos)) {
-    from.member("file").fail(ErrorCode::PathLeavesFolder, "must be a plain file name");
+std::string readFileName(const JsonReader& from) {
+  std::string file = from.text(255);
+  if (!from.failed() && (file.empty() || file == "." || file == ".." ||
+                         file.find_first_of(std::string("/\\\0", 3)) != std::string::npos)) {
+    from.fail(ErrorCode::PathLeavesFolder, "must be a plain file name");
   }
-  return page;
+  return file;
+}
+
+ParcelPage readPage(const JsonReader& from) {
+  return {readFileName(from.member("file")), readSize(from.member("size")),
+          from.member("hash").text(80)};
 }
 
 }  // namespace
@@ -216,16 +220,24 @@ std::string parcelText(const Parcel& parcel) {
                           {"frames", std::move(frames)},
                           {"animations", std::move(animations)}});
   }
-  return jsonText(Json{{"format", "amber-parcel"},
-                       {"version", kParcelVersion},
-                       {"units", {{"length", "px"}, {"yAxis", "down"}, {"time", "ms"}}},
-                       {"pages", std::move(pages)},
-                       {"layers", std::move(layers)},
-                       {"pairing", wordOf(kPairingWords, parcel.rule.pairing)},
-                       {"wakes", wordOf(kWakesWords, parcel.rule.wakes)},
-                       {"groups", groupsJson(parcel.groups)},
-                       {"meetings", meetingsJson(parcel.meetings)},
-                       {"assets", std::move(assets)}});
+  Json json{{"format", "amber-parcel"},
+            {"version", kParcelVersion},
+            {"units", {{"length", "px"}, {"yAxis", "down"}, {"time", "ms"}}},
+            {"pages", std::move(pages)},
+            {"layers", std::move(layers)},
+            {"pairing", wordOf(kPairingWords, parcel.rule.pairing)},
+            {"wakes", wordOf(kWakesWords, parcel.rule.wakes)},
+            {"groups", groupsJson(parcel.groups)},
+            {"meetings", meetingsJson(parcel.meetings)},
+            {"assets", std::move(assets)}};
+  if (!parcel.constants.empty()) {
+    Json constants = Json::array();
+    for (const ParcelText& text : parcel.constants) {
+      constants.push_back(Json{{"file", text.file}, {"hash", text.hash}});
+    }
+    json["constants"] = std::move(constants);
+  }
+  return jsonText(json);
 }
 
 Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
@@ -247,6 +259,12 @@ Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
   Parcel parcel;
   for (const JsonReader& part : root.member("pages").elements(10000)) {
     parcel.pages.push_back(readPage(part));
+  }
+  if (const auto constants = root.optionalMember("constants")) {
+    for (const JsonReader& part : constants->elements(kLanguageWords.size())) {
+      if (part.failed()) break;
+      parcel.constants.push_back({readFileName(part.member("file")), part.member("hash").text()});
+    }
   }
   for (const JsonReader& part : root.member("layers").elements(32)) {
     part.member("bit").whole(static_cast<int>(parcel.layers.size()),

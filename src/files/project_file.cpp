@@ -127,6 +127,12 @@ Json jsonOf(const std::vector<NamePart>& parts) {
   return list;
 }
 
+Json jsonOf(const std::vector<Language>& languages) {
+  Json list = Json::array();
+  for (const Language language : languages) list.push_back(wordOf(kLanguageWords, language));
+  return list;
+}
+
 // What is as usual is left out, as older files have it.
 Json jsonOf(const NamingRule& rule) {
   const NamingRule usual;
@@ -135,12 +141,21 @@ Json jsonOf(const NamingRule& rule) {
   if (rule.frame != usual.frame) json["frame"] = jsonOf(rule.frame);
   if (rule.style != usual.style) json["style"] = wordOf(kNameStyleWords, rule.style);
   if (rule.longest != usual.longest) json["longest"] = rule.longest;
-  if (rule.languages.empty()) return json;
-  Json languages = Json::array();
-  for (const Language language : rule.languages) {
-    languages.push_back(wordOf(kLanguageWords, language));
+  if (!rule.languages.empty()) json["languages"] = jsonOf(rule.languages);
+  if (rule.sides != usual.sides) json["sides"] = wordOf(kSideSpellingWords, rule.sides);
+  if (rule.sidesSaid != usual.sidesSaid) {
+    json["sidesSaid"] = wordOf(kSidesSaidWords, rule.sidesSaid);
   }
-  json["languages"] = std::move(languages);
+  return json;
+}
+
+Json jsonOf(const PackProfile& profile) {
+  Json json{{"pageSide", profile.pageSide},
+            {"trim", profile.trim},
+            {"padding", profile.padding},
+            {"extrusion", profile.extrusion},
+            {"polygonPoints", profile.polygonPoints}};
+  if (!profile.constants.empty()) json["constants"] = jsonOf(profile.constants);
   return json;
 }
 
@@ -169,15 +184,9 @@ Json settingsJson(const Project& project) {
                          {"mostAir", role.mostAir},
                          {"mostBareInk", role.mostBareInk}});
   }
-  const PackProfile& profile = project.profile;
   return Json{
       {"naming", jsonOf(project.naming)},
-      {"pack",
-       {{"pageSide", profile.pageSide},
-        {"trim", profile.trim},
-        {"padding", profile.padding},
-        {"extrusion", profile.extrusion},
-        {"polygonPoints", profile.polygonPoints}}},
+      {"pack", jsonOf(project.profile)},
       {"origins", {{"drift", project.origins.drift}, {"whole", project.origins.wholePixels}}},
       {"layers", project.layers},
       {"kinds", std::move(kinds)},
@@ -204,6 +213,9 @@ std::string projectText(const Project& project) {
             {"nextId", project.nextId}};
   json.update(settingsJson(project));
   if (project.trial.any()) json["trial"] = jsonOf(project.trial);
+  if (project.code != CodeFolders{}) {
+    json["code"] = Json{{"folders", project.code.folders}, {"ignored", project.code.ignored}};
+  }
   if (!project.courses.empty()) {
     Json courses = Json::array();
     for (const Course& course : project.courses) courses.push_back(jsonOf(course));

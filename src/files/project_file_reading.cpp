@@ -24,7 +24,7 @@ class ProjectReading {
   Project read(const JsonReader& root) {
     root.knows({"format", "version", "name", "nextId", "naming", "pack", "origins", "layers",
                 "kinds", "roles", "sheets", "assets", "pairing", "wakes", "expectations", "trial",
-                "courses"});
+                "courses", "code"});
     project_.name = root.member("name").text();
     project_.nextId = root.member("nextId").bits();
     readSettings(root);
@@ -70,6 +70,11 @@ class ProjectReading {
       project_.expectations = readExpectations(*expectations);
     }
     if (const auto trial = root.optionalMember("trial")) project_.trial = readWishes(*trial);
+    if (const auto code = root.optionalMember("code")) {
+      code->knows({"folders", "ignored"});
+      project_.code.folders = readTexts(code->member("folders"));
+      project_.code.ignored = readTexts(code->member("ignored"));
+    }
     if (const auto courses = root.optionalMember("courses")) {
       for (const JsonReader& from : courses->elements(kMostCourses)) {
         if (from.failed()) break;
@@ -93,8 +98,27 @@ class ProjectReading {
     return parts;
   }
 
+  static std::vector<Language> readLanguages(const JsonReader& from) {
+    std::vector<Language> languages;
+    for (const JsonReader& part : from.elements(kLanguageWords.size())) {
+      if (part.failed()) break;
+      languages.push_back(static_cast<Language>(part.choice(kLanguageWords)));
+    }
+    return languages;
+  }
+
+  static std::vector<std::string> readTexts(const JsonReader& from) {
+    std::vector<std::string> texts;
+    for (const JsonReader& part : from.elements(kMostCodeFolders)) {
+      if (part.failed()) break;
+      texts.push_back(part.text());
+    }
+    return texts;
+  }
+
   static NamingRule readNaming(const JsonReader& from) {
-    from.knows({"digits", "firstNumber", "asset", "frame", "style", "longest", "languages"});
+    from.knows({"digits", "firstNumber", "asset", "frame", "style", "longest", "languages", "sides",
+                "sidesSaid"});
     NamingRule rule;
     rule.digits = from.member("digits").whole(kDigitsRange);
     rule.firstNumber = from.member("firstNumber").whole(kFirstNumberRange);
@@ -107,10 +131,13 @@ class ProjectReading {
       rule.longest = longest->whole(kLongestNameRange);
     }
     if (const auto languages = from.optionalMember("languages")) {
-      for (const JsonReader& part : languages->elements(kLanguageWords.size())) {
-        if (part.failed()) break;
-        rule.languages.push_back(static_cast<Language>(part.choice(kLanguageWords)));
-      }
+      rule.languages = readLanguages(*languages);
+    }
+    if (const auto sides = from.optionalMember("sides")) {
+      rule.sides = static_cast<SideSpelling>(sides->choice(kSideSpellingWords));
+    }
+    if (const auto said = from.optionalMember("sidesSaid")) {
+      rule.sidesSaid = static_cast<SidesSaid>(said->choice(kSidesSaidWords));
     }
     return rule;
   }
@@ -129,12 +156,15 @@ class ProjectReading {
   }
 
   static PackProfile readProfile(const JsonReader& from) {
-    from.knows({"pageSide", "trim", "padding", "extrusion", "polygonPoints"});
+    from.knows({"pageSide", "trim", "padding", "extrusion", "polygonPoints", "constants"});
     PackProfile profile{from.member("pageSide").whole(kPageSideRange), from.member("trim").truth(),
                         from.member("padding").whole(kPaddingRange),
                         from.member("extrusion").whole(kExtrusionRange)};
     if (const auto points = from.optionalMember("polygonPoints")) {
       profile.polygonPoints = points->whole(kPolygonPointsRange);
+    }
+    if (const auto constants = from.optionalMember("constants")) {
+      profile.constants = readLanguages(*constants);
     }
     return profile;
   }

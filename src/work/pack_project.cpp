@@ -4,6 +4,7 @@
 
 #include "core/checks/check_project.h"
 #include "core/checks/trial_checks.h"
+#include "core/naming/name_constants.h"
 #include "core/pack/build_parcel.h"
 #include "files/parcel_file.h"
 
@@ -72,7 +73,21 @@ Result<std::vector<std::string>> verifyParcel(const std::string& folder, const P
                                               const std::shared_ptr<ArtStore>& store) {
   auto loaded = readParcel(folder);
   if (!loaded) return asDifference(loaded.error());
-  return differencesFrom(project, ArtStore::loading(store, project), loaded->parcel, loaded->pages);
+  auto differences =
+      differencesFrom(project, ArtStore::loading(store, project), loaded->parcel, loaded->pages);
+  const std::vector<NameConstant> names = nameConstants(project);
+  const std::vector<Language>& wanted = project.profile.constants;
+  if (loaded->constants.size() != wanted.size()) {
+    differences.push_back("names are not in the languages that the profile asks for");
+    return differences;
+  }
+  for (std::size_t i = 0; i < wanted.size(); ++i) {
+    const std::string& file = loaded->parcel.constants[i].file;
+    if (constantsText(names, wanted[i], file) != loaded->constants[i]) {
+      differences.push_back(file + " does not hold the project's names");
+    }
+  }
+  return differences;
 }
 
 Result<std::vector<std::string>> verifyParcelAlone(const std::string& folder) {

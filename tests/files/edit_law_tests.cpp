@@ -86,7 +86,7 @@ class RandomEdits {
 
  private:
   Edit anyOfLayers() {
-    switch (below(13)) {
+    switch (below(15)) {
       case 0:
         return SetMotion{assetId(), static_cast<Motion>(below(3))};
       case 1:
@@ -110,6 +110,10 @@ class RandomEdits {
       case 10:
         return SetTrialWishes{{number(), std::nullopt, number()}};
       case 11:
+        return SetCodeFolders{{{name(), odd() ? "../game" : name()}, {odd() ? "*.min.js" : ""}}};
+      case 12:
+        return RenameMount{assetId(), odd() ? "spout" : name(), odd() ? "hand" : name()};
+      case 13:
         return SetCourses{{{.name = name(),
                             .start = {number(), 0},
                             .solids = {Box{number(), 0, number(), 4},

@@ -2,6 +2,7 @@
 
 #include <cstddef>
 #include <cstdint>
+#include <string>
 
 namespace amber {
 namespace {
@@ -42,6 +43,28 @@ bool isUtf8(std::string_view bytes) {
     bytes.remove_prefix(length);
   }
   return true;
+}
+
+char32_t nextCode(std::string_view text, std::size_t& at) {
+  const auto byte = [&](std::size_t i) { return static_cast<std::uint8_t>(text[i]); };
+  const std::uint8_t lead = byte(at);
+  const std::size_t length = lead < 0x80 ? 1 : lead < 0xE0 ? 2 : lead < 0xF0 ? 3 : 4;
+  char32_t code = length == 1 ? lead : lead & (0xFFU >> (length + 1));
+  for (std::size_t i = 1; i < length; ++i) code = (code << 6) | (byte(at + i) & 0x3FU);
+  at += length;
+  return code;
+}
+
+std::string utf8Of(char32_t code) {
+  if (code < 0x80) return {static_cast<char>(code)};
+  std::string text;
+  const int more = code < 0x800 ? 1 : code < 0x10000 ? 2 : 3;
+  const unsigned lead = more == 1 ? 0xC0U : more == 2 ? 0xE0U : 0xF0U;
+  text += static_cast<char>(lead | (code >> (6 * more)));
+  for (int i = more - 1; i >= 0; --i) {
+    text += static_cast<char>(0x80U | ((code >> (6 * i)) & 0x3FU));
+  }
+  return text;
 }
 
 std::string escapedUtf8(std::string_view bytes) {

@@ -9,6 +9,12 @@ namespace amber {
 /// form, no surrogate, nothing past U+10FFFF. Cost: linear.
 bool isUtf8(std::string_view bytes);
 
+/// The character at `at`, which moves past it. Requires: well-formed UTF-8, a character's start.
+char32_t nextCode(std::string_view text, std::size_t& at);
+
+/// A character as UTF-8. Requires: one that has a form.
+std::string utf8Of(char32_t code);
+
 /// The bytes as UTF-8 text that tells them apart from all others: what is well-formed stays, each
 /// byte that is not becomes %XX (two capital hex digits), and so does each '%' of a text that holds
 /// such a byte. Text that is UTF-8 already comes back unchanged.

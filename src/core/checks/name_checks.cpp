@@ -1,10 +1,11 @@
 #include "core/checks/name_checks.h"
 
 #include <algorithm>
+#include <iterator>
 #include <map>
 
 #include "core/base/words.h"
-#include "core/naming/name_faults.h"
+#include "core/naming/name_fixes.h"
 #include "core/naming/name_table.h"
 
 namespace amber {
@@ -56,9 +57,10 @@ Finding sharedFinding(const SharedName& shared, const RowsByAsset& rows) {
 
 }  // namespace
 
-// Those of the other rules, in the order of NameFault.
 const Rule& ruleOf(NameFault fault) {
   switch (fault) {
+    case NameFault::Shared:
+      return rules::kNameShared;
     case NameFault::Case:
       return rules::kNameCase;
     case NameFault::Reserved:
@@ -74,7 +76,6 @@ const Rule& ruleOf(NameFault fault) {
     case NameFault::Near:
       return rules::kNameNear;
     case NameFault::Pattern:
-    case NameFault::Shared:
       break;
   }
   return rules::kNamePattern;
@@ -105,6 +106,23 @@ std::string sentenceOf(const NameEntry& entry, NameFault fault) {
   return name;
 }
 
+// All that a finding is about, found anew when it is mended.
+Remedy fixing(const NameEntry& first, NameFault fault) {
+  const auto isAbout = [first](const NameEntry& one) {
+    if (one.sort != first.sort) return false;
+    if (one.sort == NameSort::Frame) return one.asset == first.asset;
+    return one.asset == first.asset && one.animation == first.animation && one.name == first.name;
+  };
+  return {Remedy::Takes::Moments,
+          [isAbout, fault](const Project& project, const ArtSource&) -> Result<std::vector<Edit>> {
+            const std::vector<NameEntry> entries = nameEntries(project);
+            std::vector<NameEntry> wrong;
+            std::copy_if(entries.begin(), entries.end(), std::back_inserter(wrong),
+                         [&](const NameEntry& one) { return isAbout(one) && one.has(fault); });
+            return renameEdits(project, fixesOf(project, entries, wrong, fault));
+          }};
+}
+
 // One finding for a fault; of frames, one for all of an asset.
 void checkFaults(const std::vector<NameEntry>& entries, std::vector<Finding>& findings) {
   std::map<std::pair<NameFault, AssetId>, int> frames;
@@ -115,8 +133,8 @@ void checkFaults(const std::vector<NameEntry>& entries, std::vector<Finding>& fi
       Finding finding =
           findingOf(ruleOf(fault), {{}, entry.asset, entry.animation, entry.frame, {}});
       finding.text = sentenceOf(entry, fault);
-      finding.fix = fault == NameFault::Near ? "Call it " + entry.near + ", or leave it."
-                                             : "Call it another name.";
+      finding.fix = std::string(fixWords(fault)) + ".";
+      finding.remedy = fixing(entry, fault);
       findings.push_back(std::move(finding));
     }
   }

@@ -43,34 +43,9 @@ void addMounts(const Project& project, const Asset& asset, std::vector<NameEntry
                          {},
                          frame.id,
                          mount.name,
-                         styled(mount.name, project.naming.style)});
+                         plainNameFor(project.naming, mount.name)});
     }
   }
-}
-
-std::vector<NameEntry> entriesOf(const Project& project) {
-  std::vector<NameEntry> entries;
-  const std::vector<NameRow> rows = nameTable(project);
-  std::size_t at = 0;
-  for (const auto& asset : project.assets) {
-    for (; at < rows.size() && rows[at].asset == asset->id; ++at) {
-      const NameRow& row = rows[at];
-      const NameSort sort = row.frame       ? NameSort::Frame
-                            : row.animation ? NameSort::Animation
-                                            : NameSort::Asset;
-      entries.push_back({sort, row.asset, row.animation, row.frame, row.current, row.proposed});
-    }
-    addMounts(project, *asset, entries);
-  }
-  const auto styledEntry = [&](NameSort sort, const std::string& name) {
-    entries.push_back({sort, {}, {}, {}, name, styled(name, project.naming.style)});
-  };
-  for (const Role& role : project.roles) styledEntry(NameSort::Role, role.name);
-  for (const std::string& layer : project.layers) styledEntry(NameSort::Layer, layer);
-  for (const Kind& kind : project.kinds) {
-    entries.push_back({NameSort::Kind, {}, {}, {}, kind.name, kind.name});
-  }
-  return entries;
 }
 
 // Adds the fault to all entries that share a key: for being shared at all, or for other names.
@@ -225,16 +200,6 @@ constexpr std::array kLookalikes = {
     CodeRange{0x3164, 0x3164}, CodeRange{0xFE00, 0xFE0F}, CodeRange{0xFEFF, 0xFEFF},
     CodeRange{0xFF01, 0xFF5E}, CodeRange{0xFFA0, 0xFFA0}};
 
-char32_t nextCode(std::string_view text, std::size_t& at) {
-  const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(text[i]); };
-  const unsigned char lead = byte(at);
-  const std::size_t length = lead < 0x80 ? 1 : lead < 0xE0 ? 2 : lead < 0xF0 ? 3 : 4;
-  char32_t code = length == 1 ? lead : lead & (0xFFU >> (length + 1));
-  for (std::size_t i = 1; i < length; ++i) code = (code << 6) | (byte(at + i) & 0x3FU);
-  at += length;
-  return code;
-}
-
 }  // namespace
 
 bool NameEntry::has(NameFault fault) const {
@@ -270,8 +235,33 @@ bool isNoFileName(std::string_view name) {
   return port && stem.size() == 4 && stem[3] >= '1' && stem[3] <= '9';
 }
 
+std::vector<NameEntry> namesBy(const Project& project) {
+  std::vector<NameEntry> entries;
+  const std::vector<NameRow> rows = nameTable(project);
+  std::size_t at = 0;
+  for (const auto& asset : project.assets) {
+    for (; at < rows.size() && rows[at].asset == asset->id; ++at) {
+      const NameRow& row = rows[at];
+      const NameSort sort = row.frame       ? NameSort::Frame
+                            : row.animation ? NameSort::Animation
+                                            : NameSort::Asset;
+      entries.push_back({sort, row.asset, row.animation, row.frame, row.current, row.proposed});
+    }
+    addMounts(project, *asset, entries);
+  }
+  const auto styledEntry = [&](NameSort sort, const std::string& name) {
+    entries.push_back({sort, {}, {}, {}, name, plainNameFor(project.naming, name)});
+  };
+  for (const Role& role : project.roles) styledEntry(NameSort::Role, role.name);
+  for (const std::string& layer : project.layers) styledEntry(NameSort::Layer, layer);
+  for (const Kind& kind : project.kinds) {
+    entries.push_back({NameSort::Kind, {}, {}, {}, kind.name, kind.name});
+  }
+  return entries;
+}
+
 std::vector<NameEntry> nameEntries(const Project& project) {
-  std::vector<NameEntry> entries = entriesOf(project);
+  std::vector<NameEntry> entries = namesBy(project);
   for (NameEntry& entry : entries) {
     if (entry.name != entry.proposed) entry.faults.push_back(NameFault::Pattern);
   }

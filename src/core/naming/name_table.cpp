@@ -7,6 +7,7 @@
 
 #include "core/base/words.h"
 #include "core/naming/name_words.h"
+#include "core/naming/sides.h"
 
 namespace amber {
 namespace {
@@ -88,19 +89,35 @@ void addFrames(const NamingRule& rule, const Asset& asset, const std::string& as
   }
 }
 
+// Whether of a mirrored pair this animation is the one whose side goes without saying.
+bool sideIsUnsaid(const NamingRule& rule, const Asset& asset, std::string_view animation) {
+  if (rule.sidesSaid == SidesSaid::Both) return false;
+  const Side unsaid = rule.sidesSaid == SidesSaid::Left ? Side::Right : Side::Left;
+  const auto rest = withoutSide(animation);
+  if (!rest || sideOf(animation) != unsaid) return false;
+  const auto is = [&](const std::string& name) {
+    return std::any_of(asset.animations.begin(), asset.animations.end(),
+                       [&](const Animation& one) { return one.name == name; });
+  };
+  return is(*otherSide(animation)) && !is(*rest);
+}
+
 std::unordered_map<AnimationId, std::string> addAnimations(const NamingRule& rule,
                                                            const Asset& asset,
                                                            std::vector<NameRow>& rows) {
   std::unordered_map<AnimationId, std::string> names;
   Taken taken;
   for (const Animation& animation : asset.animations) {
-    NameRow& row = rows.emplace_back(NameRow{
-        asset.id, animation.id, {}, animation.name, styled(animation.name, rule.style), {}});
+    const std::string name =
+        sideIsUnsaid(rule, asset, animation.name) ? *withoutSide(animation.name) : animation.name;
+    NameRow& row = rows.emplace_back(
+        NameRow{asset.id, animation.id, {}, animation.name, plainNameFor(rule, name), {}});
     takeUnique(row, rule.style, taken);
     if (!row.right()) {
-      row.reason = isStyled(animation.name, rule.style)
+      row.reason = !isStyled(animation.name, rule.style) ? notInStyle(rule.style)
+                   : row.proposed != plainNameFor(rule, animation.name) && name == animation.name
                        ? "is the name of another animation of the asset"
-                       : notInStyle(rule.style);
+                       : "says its side another way";
     }
     names[animation.id] = row.proposed;
   }
@@ -201,6 +218,10 @@ std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::st
     if (part.kind == NamePartKind::Number) words.push_back(number);
   }
   return styled(words, rule.style);
+}
+
+std::string plainNameFor(const NamingRule& rule, std::string_view name) {
+  return styled(spelledSide(wordsOf(name), rule.sides), rule.style);
 }
 
 std::vector<NameRow> nameTable(const Project& project) {

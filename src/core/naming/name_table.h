@@ -18,6 +18,10 @@ std::string assetNameFor(const Project& project, const Kind& kind, std::string_v
 std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::string_view animation,
                          int place);
 
+/// The name of an animation, a mount, a role or a layer by the rule: its words in the style, its
+/// side spelled as the rule says.
+std::string plainNameFor(const NamingRule& rule, std::string_view name);
+
 /// The animation word for frames that no animation shows.
 inline constexpr std::string_view kLooseFrames = "loose";
 
@@ -35,7 +39,8 @@ struct NameRow {
 
 /// Every name of the project in order: each asset, its animations, its frames. Proposed names are
 /// unique: assets in the project, animations in their asset, frames in the project.
-/// A frame is named after the first animation that shows it, by its first place there.
+/// A frame is named after the first animation that shows it, by its first place there. Of a
+/// mirrored pair of animations, the rule says which one's name says its side.
 std::vector<NameRow> nameTable(const Project& project);
 
 /// The names of one asset as it is called now, whether or not that name is right itself.

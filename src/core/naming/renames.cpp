@@ -3,13 +3,39 @@
 #include <algorithm>
 #include <map>
 #include <set>
+#include <tuple>
 
 namespace amber {
 namespace {
 
+// What a thing is, whatever it is called; of what has no id, its name.
+using ThingKey = std::tuple<NameSort, std::uint32_t, std::uint32_t, std::string>;
+
+ThingKey keyOf(const NameEntry& entry) {
+  switch (entry.sort) {
+    case NameSort::Asset:
+      return {entry.sort, entry.asset.value, 0, {}};
+    case NameSort::Animation:
+      return {entry.sort, entry.asset.value, entry.animation.value, {}};
+    case NameSort::Frame:
+      return {entry.sort, entry.asset.value, entry.frame.value, {}};
+    default:
+      return {entry.sort, entry.asset.value, 0, entry.name};
+  }
+}
+
+// A name within what it has to be different from others': an asset for animations and mounts.
+using NameKey = std::tuple<NameSort, std::uint32_t, std::string>;
+
+NameKey nameKey(const NameEntry& entry, const std::string& name) {
+  const bool own = entry.sort == NameSort::Animation || entry.sort == NameSort::Mount;
+  return {entry.sort, own ? entry.asset.value : 0, name};
+}
+
 // The edits that rename the frames of an asset that were called by the rule, so that they are
-// again.
-std::vector<Edit> framesFollowing(const Project& before, const Project& after, AssetId id) {
+// again; but for those that are renamed otherwise.
+std::vector<Edit> framesFollowing(const Project& before, const Project& after, AssetId id,
+                                  const std::map<ThingKey, std::string>& renamed) {
   const Asset* old = findAsset(before, id);
   const Asset* fresh = findAsset(after, id);
   std::vector<Edit> edits;
@@ -17,44 +43,30 @@ std::vector<Edit> framesFollowing(const Project& before, const Project& after, A
   const std::vector<NameRow> was = frameNamesUnderCurrentAsset(before, *old);
   const std::vector<NameRow> is = frameNamesUnderCurrentAsset(after, *fresh);
   for (std::size_t i = 0; i < was.size() && i < is.size(); ++i) {
-    if (was[i].right() && !is[i].right()) {
-      edits.emplace_back(Rename{id, {}, is[i].frame, is[i].proposed});
-    }
+    if (!was[i].right() || is[i].right()) continue;
+    if (renamed.count({NameSort::Frame, id.value, is[i].frame.value, {}}) != 0) continue;
+    edits.emplace_back(Rename{id, {}, is[i].frame, is[i].proposed});
   }
   return edits;
 }
 
-std::vector<Edit> mountEdits(const Project& project, const std::string& from,
-                             const std::string& to) {
-  std::vector<Edit> edits;
-  for (const auto& asset : project.assets) {
-    for (const Frame& frame : asset->frames) {
-      const Mount* mount = findMount(frame, from);
-      if (mount == nullptr) continue;
-      edits.emplace_back(DropMount{asset->id, frame.id, from});
-      edits.emplace_back(PutMount{asset->id, frame.id, {to, mount->at}});
-    }
-  }
-  return edits;
-}
-
-std::vector<Edit> plainEdits(const Project& project, const NameEntry& entry,
-                             const std::string& to) {
+// The edit that calls a thing by another name than it has, which may not be the entry's any more.
+Edit renaming(const NameEntry& entry, const std::string& from, const std::string& to) {
   switch (entry.sort) {
     case NameSort::Asset:
     case NameSort::Animation:
     case NameSort::Frame:
-      return {Rename{entry.asset, entry.animation, entry.frame, to}};
+      break;
     case NameSort::Mount:
-      return mountEdits(project, entry.name, to);
+      return RenameMount{entry.asset, from, to};
     case NameSort::Role:
-      return {RenameRole{entry.name, to}};
+      return RenameRole{from, to};
     case NameSort::Layer:
-      return {RenameLayer{entry.name, to}};
+      return RenameLayer{from, to};
     case NameSort::Kind:
-      return {RenameKind{entry.name, to}};
+      return RenameKind{from, to};
   }
-  return {};
+  return Rename{entry.asset, entry.animation, entry.frame, to};
 }
 
 std::string sortWord(NameSort sort) {
@@ -80,8 +92,6 @@ Result<std::vector<NameEntry>> targetsOf(const std::vector<NameEntry>& entries,
                                             "say which, such as " + sortWord(*sorts.begin()) + ":" +
                                             wish.from + "=" + wish.to);
   }
-  // A mount is renamed wherever it is: once.
-  if (*sorts.begin() == NameSort::Mount) targets.resize(1);
   return targets;
 }
 
@@ -112,42 +122,74 @@ Result<RenameWish> renameWishFrom(std::string_view text) {
 }
 
 Result<std::vector<Edit>> renameEdits(const Project& project,
+                                      const std::vector<ThingRename>& renames) {
+  std::map<ThingKey, std::string> renamed;
+  for (const ThingRename& rename : renames) renamed[keyOf(rename.thing)] = rename.to;
+  // Whether names are free is asked of how all will be called, so that two may change places.
+  std::map<NameKey, int> after;
+  std::set<NameKey> before;
+  std::set<ThingKey> things;
+  for (const NameEntry& entry : namesBy(project)) {
+    const auto found = renamed.find(keyOf(entry));
+    ++after[nameKey(entry, found == renamed.end() ? entry.name : found->second)];
+    before.insert(nameKey(entry, entry.name));
+    if (found != renamed.end()) things.insert(found->first);
+  }
+  std::vector<Edit> edits;
+  std::vector<Edit> last;
+  for (const ThingRename& rename : renames) {
+    const NameEntry& thing = rename.thing;
+    if (things.count(keyOf(thing)) == 0) {
+      return failure(ErrorCode::UnknownTarget,
+                     "what was called \"" + thing.name + "\" is not there any more");
+    }
+    if (rename.to == thing.name) continue;
+    if (after[nameKey(thing, rename.to)] > 1) {
+      return failure(ErrorCode::BadValue, "\"" + rename.to + "\" is the name of another " +
+                                              sortWord(thing.sort) + " already");
+    }
+    // Whose new name is still another's waits under a name that is nobody's.
+    if (before.count(nameKey(thing, rename.to)) == 0) {
+      edits.push_back(renaming(thing, thing.name, rename.to));
+      continue;
+    }
+    std::string waiting = "waiting_" + std::to_string(last.size());
+    while (before.count(nameKey(thing, waiting)) != 0) waiting += "_";
+    edits.push_back(renaming(thing, thing.name, waiting));
+    last.push_back(renaming(thing, waiting, rename.to));
+  }
+  edits.insert(edits.end(), last.begin(), last.end());
+  std::set<AssetId> followed;
+  for (const ThingRename& rename : renames) {
+    const NameSort sort = rename.thing.sort;
+    if (sort == NameSort::Asset || sort == NameSort::Animation) followed.insert(rename.thing.asset);
+  }
+  if (followed.empty()) return edits;
+  const auto applied = withEdits(project, edits);
+  if (!applied) return tl::unexpected(applied.error());
+  for (const AssetId id : followed) {
+    for (Edit& edit : framesFollowing(project, applied->project, id, renamed)) {
+      edits.push_back(std::move(edit));
+    }
+  }
+  return edits;
+}
+
+Result<std::vector<Edit>> renameEdits(const Project& project,
                                       const std::vector<RenameWish>& wishes) {
   std::vector<Edit> all;
   Project now = project;
-  const auto perform = [&](const std::vector<Edit>& edits) -> Result<void> {
-    auto applied = withEdits(now, edits);
+  for (const RenameWish& wish : wishes) {
+    auto targets = targetsOf(namesBy(now), wish);
+    if (!targets) return tl::unexpected(targets.error());
+    std::vector<ThingRename> renames;
+    for (NameEntry& target : *targets) renames.push_back({std::move(target), wish.to});
+    const auto edits = renameEdits(now, renames);
+    if (!edits) return tl::unexpected(edits.error());
+    auto applied = withEdits(now, *edits);
     if (!applied) return tl::unexpected(applied.error());
     now = std::move(applied->project);
-    all.insert(all.end(), edits.begin(), edits.end());
-    return {};
-  };
-  for (const RenameWish& wish : wishes) {
-    const std::vector<NameEntry> entries = nameEntries(now);
-    const auto targets = targetsOf(entries, wish);
-    if (!targets) return tl::unexpected(targets.error());
-    const NameSort sort = targets->front().sort;
-    for (const NameEntry& entry : entries) {
-      const bool own = sort == NameSort::Animation || sort == NameSort::Mount;
-      const bool beside = std::any_of(targets->begin(), targets->end(), [&](const NameEntry& one) {
-        return !own || one.asset == entry.asset;
-      });
-      if (entry.sort == sort && entry.name == wish.to && beside) {
-        return failure(ErrorCode::BadValue,
-                       "\"" + wish.to + "\" is the name of another " + sortWord(sort) + " already");
-      }
-    }
-    // What follows is done to `now`, which the linter does not see.
-    const Project before = now;  // NOLINT(performance-unnecessary-copy-initialization)
-    for (const NameEntry& target : *targets) {
-      const auto done = perform(plainEdits(now, target, wish.to));
-      if (!done) return tl::unexpected(done.error());
-    }
-    if (sort != NameSort::Asset && sort != NameSort::Animation) continue;
-    for (const NameEntry& target : *targets) {
-      const auto done = perform(framesFollowing(before, now, target.asset));
-      if (!done) return tl::unexpected(done.error());
-    }
+    all.insert(all.end(), edits->begin(), edits->end());
   }
   return all;
 }

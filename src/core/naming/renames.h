@@ -2,6 +2,7 @@
 
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/base/result.h"
@@ -10,7 +11,22 @@
 
 namespace amber {
 
-/// A thing to be called another name; the sort where two have the name.
+/// A thing to be called another name: one asset, animation, frame, role, layer or kind, or a mount
+/// of one asset, on all its frames.
+struct ThingRename {
+  NameEntry thing;
+  std::string to;
+};
+
+/// The edits that rename these, in this order; what is called so already is passed over. What
+/// followed the convention after a name follows it still: the frames of an animation or an asset
+/// that were called by the rule. Names may change places with each other.
+/// Errors (BadValue): two things of one sort would have one name, where names are to be different;
+/// (UnknownTarget): the thing is not there.
+Result<std::vector<Edit>> renameEdits(const Project& project,
+                                      const std::vector<ThingRename>& renames);
+
+/// Everything of a name to be called another; the sort where two have the name.
 struct RenameWish {
   std::optional<NameSort> sort;
   std::string from;
@@ -20,9 +36,8 @@ struct RenameWish {
 /// "[SORT:]FROM=TO". Errors (BadValue): it is none.
 Result<RenameWish> renameWishFrom(std::string_view text);
 
-/// The edits that rename these: an asset, an animation (of every asset that has one of that name),
-/// a frame, a mount (wherever it is), a role, a layer or a kind. What followed the convention after
-/// a name follows it still: the frames of an animation or an asset that were called by the rule.
+/// The same for wishes by name, one after the other: an asset, an animation (of every asset that
+/// has one of that name), a frame, a mount (wherever it is), a role, a layer or a kind.
 /// Errors (UnknownTarget): nothing is called so; (BadValue): things of several sorts are, or
 /// something of the sort is called `to` already.
 Result<std::vector<Edit>> renameEdits(const Project& project,

@@ -11,28 +11,74 @@ struct SideWords {
   std::string_view right;
 };
 
+// In the order of SideSpelling, after Any.
 constexpr std::array<SideWords, 3> kWords = {{{"left", "right"}, {"l", "r"}, {"west", "east"}}};
 
-struct Found {
-  std::size_t at;
-  std::string_view word;
-  std::string_view other;
-  Side side;
+bool isSmall(char c) {
+  return c >= 'a' && c <= 'z';
+}
+bool isCapital(char c) {
+  return c >= 'A' && c <= 'Z';
+}
+bool isDigit(char c) {
+  return c >= '0' && c <= '9';
+}
+char small(char c) {
+  return isCapital(c) ? static_cast<char>(c - 'A' + 'a') : c;
+}
+char capital(char c) {
+  return isSmall(c) ? static_cast<char>(c - 'a' + 'A') : c;
+}
+
+struct Span {
+  std::size_t from;
+  std::size_t to;
 };
 
-std::optional<Found> lastSide(std::string_view name) {
-  std::size_t end = name.size();
-  while (true) {
-    const std::size_t bar = end == 0 ? std::string_view::npos : name.rfind('_', end - 1);
-    const std::size_t start = bar == std::string_view::npos ? 0 : bar + 1;
-    const std::string_view word = name.substr(start, end - start);
-    for (const SideWords& words : kWords) {
-      if (word == words.left) return Found{start, word, words.right, Side::Left};
-      if (word == words.right) return Found{start, word, words.left, Side::Right};
+// Where the words of a name stand: a capital after a small letter or a digit begins one, all but
+// letters and digits separates them.
+std::vector<Span> wordsIn(std::string_view name) {
+  std::vector<Span> words;
+  bool inside = false;
+  for (std::size_t i = 0; i < name.size(); ++i) {
+    const char c = name[i];
+    if (!isSmall(c) && !isCapital(c) && !isDigit(c)) {
+      inside = false;
+      continue;
     }
-    if (start == 0) return std::nullopt;
-    end = bar;
+    if (!inside || (isCapital(c) && !isCapital(name[i - 1]))) words.push_back({i, i});
+    words.back().to = i + 1;
+    inside = true;
   }
+  return words;
+}
+
+struct Found {
+  Span place;
+  Side side;
+  std::string_view other;
+};
+
+// The side that a word in small letters is, and the other of its pair.
+std::optional<Found> sideAt(std::string_view word) {
+  for (const SideWords& words : kWords) {
+    if (word == words.left) return Found{{}, Side::Left, words.right};
+    if (word == words.right) return Found{{}, Side::Right, words.left};
+  }
+  return std::nullopt;
+}
+
+std::optional<Found> lastSide(std::string_view name) {
+  const std::vector<Span> words = wordsIn(name);
+  for (auto place = words.rbegin(); place != words.rend(); ++place) {
+    std::string word(name.substr(place->from, place->to - place->from));
+    std::transform(word.begin(), word.end(), word.begin(), small);
+    auto found = sideAt(word);
+    if (!found) continue;
+    found->place = *place;
+    return found;
+  }
+  return std::nullopt;
 }
 
 }  // namespace
@@ -45,8 +91,39 @@ std::optional<Side> sideOf(std::string_view name) {
 std::optional<std::string> otherSide(std::string_view name) {
   const auto found = lastSide(name);
   if (!found) return std::nullopt;
+  const std::string_view word = name.substr(found->place.from, found->place.to - found->place.from);
+  std::string other(found->other);
+  const bool all = word.size() > 1 && std::all_of(word.begin(), word.end(), isCapital);
+  if (isCapital(word.front())) {
+    std::transform(other.begin(), all ? other.end() : other.begin() + 1, other.begin(), capital);
+  }
   std::string result(name);
-  return result.replace(found->at, found->word.size(), found->other);
+  return result.replace(found->place.from, word.size(), other);
+}
+
+std::optional<std::string> withoutSide(std::string_view name) {
+  const auto found = lastSide(name);
+  const std::vector<Span> words = wordsIn(name);
+  if (!found || words.size() < 2) return std::nullopt;
+  // The separator goes with it: the one before, or after a first word.
+  const auto own = std::find_if(words.begin(), words.end(),
+                                [&](const Span& word) { return word.from == found->place.from; });
+  const std::size_t from = own == words.begin() ? own->from : (own - 1)->to;
+  const std::size_t to = own == words.begin() ? (own + 1)->from : own->to;
+  std::string result(name);
+  return result.erase(from, to - from);
+}
+
+std::vector<std::string> spelledSide(std::vector<std::string> words, SideSpelling spelling) {
+  if (spelling == SideSpelling::Any) return words;
+  const SideWords& wanted = kWords[static_cast<std::size_t>(spelling) - 1];
+  for (auto word = words.rbegin(); word != words.rend(); ++word) {
+    const auto found = sideAt(*word);
+    if (!found) continue;
+    *word = found->side == Side::Left ? wanted.left : wanted.right;
+    break;
+  }
+  return words;
 }
 
 }  // namespace amber

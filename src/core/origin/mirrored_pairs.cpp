@@ -78,12 +78,20 @@ MirroredPair compared(const Asset& leftAsset, const Animation& left, const Asset
   return pair;
 }
 
-void addPairsWithin(const Asset& asset, const ArtSource& art, std::vector<MirroredPair>& pairs) {
-  for (const Animation& left : asset.animations) {
-    if (sideOf(left.name) != Side::Left) continue;
-    if (const Animation* right = animationOf(asset, *otherSide(left.name))) {
-      pairs.push_back(compared(asset, left, asset, *right, art));
-    }
+void addPairsWithin(const Asset& asset, SidesSaid said, const ArtSource& art,
+                    std::vector<MirroredPair>& pairs) {
+  for (const Animation& one : asset.animations) {
+    const std::optional<Side> side = sideOf(one.name);
+    if (!side) continue;
+    const Animation* other = animationOf(asset, *otherSide(one.name));
+    // A pair that both sides are said of is found at its left one.
+    if (other != nullptr && *side == Side::Right) continue;
+    // Its mirror's side may go without saying.
+    const bool own = said == (*side == Side::Left ? SidesSaid::Left : SidesSaid::Right);
+    if (other == nullptr && own) other = animationOf(asset, withoutSide(one.name).value_or(""));
+    if (other == nullptr) continue;
+    pairs.push_back(*side == Side::Left ? compared(asset, one, asset, *other, art)
+                                        : compared(asset, *other, asset, one, art));
   }
 }
 
@@ -92,7 +100,7 @@ void addPairsWithin(const Asset& asset, const ArtSource& art, std::vector<Mirror
 std::vector<MirroredPair> mirroredPairs(const Project& project, const ArtSource& art) {
   std::vector<MirroredPair> pairs;
   for (const auto& asset : project.assets) {
-    addPairsWithin(*asset, art, pairs);
+    addPairsWithin(*asset, project.naming.sidesSaid, art, pairs);
     if (sideOf(asset->name) != Side::Left) continue;
     const Asset* other = findAsset(project, *otherSide(asset->name));
     if (other == nullptr) continue;

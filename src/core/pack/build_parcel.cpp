@@ -6,6 +6,7 @@
 
 #include "core/fit/keys/held_shapes.h"
 #include "core/layers/parties.h"
+#include "core/naming/name_constants.h"
 #include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
 #include "core/pack/parcel_meetings.h"
@@ -168,7 +169,15 @@ Result<BuiltParcel> buildParcel(const Project& project, const ArtSource& art,
   if (auto gathered = builder.gather(progress); !gathered) {
     return tl::unexpected(gathered.error());
   }
-  return builder.build(progress);
+  auto built = builder.build(progress);
+  if (!built || project.profile.constants.empty()) return built;
+  const std::vector<NameConstant> names = nameConstants(project);
+  for (const Language language : project.profile.constants) {
+    const std::string file(constantsFileName(language));
+    built->constants.push_back(constantsText(names, language, file));
+    built->parcel.constants.push_back({file, {}});
+  }
+  return built;
 }
 
 }  // namespace amber

@@ -13,6 +13,7 @@ namespace amber {
 struct BuiltParcel {
   Parcel parcel;
   std::vector<Image> pages;
+  std::vector<std::string> constants;  ///< The texts of parcel.constants.
 };
 
 /// Trims, places and draws every frame. Only faint ink is drawn; all else is transparent black.

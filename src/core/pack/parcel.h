@@ -81,9 +81,18 @@ struct ParcelMeeting {
   bool operator==(const ParcelMeeting&) const = default;
 };
 
+/// A file beside the pages with the names as source of some language.
+struct ParcelText {
+  std::string file;  ///< A plain file name.
+  std::string hash;
+
+  bool operator==(const ParcelText&) const = default;
+};
+
 /// What parcel.json says.
 struct Parcel {
   std::vector<ParcelPage> pages;
+  std::vector<ParcelText> constants;
   std::vector<std::string> layers;  ///< By bit.
   std::vector<ParcelAsset> assets;
   MeetingRule rule;

@@ -111,6 +111,25 @@ class Application {
     return {};
   }
 
+  Result<void> operator()(const RenameMount& edit) {
+    Asset* asset = open(edit.asset);
+    if (asset == nullptr) return unknown("asset");
+    for (Frame& frame : asset->frames) {
+      const auto named = [&](const std::string& name) {
+        return std::find_if(frame.mounts.begin(), frame.mounts.end(),
+                            [&](const Mount& mount) { return mount.name == name; });
+      };
+      const auto mount = named(edit.from);
+      if (mount == frame.mounts.end() || edit.from == edit.to) continue;
+      if (named(edit.to) != frame.mounts.end()) {
+        return failure(ErrorCode::BadValue,
+                       "there is a mount \"" + edit.to + "\" already; choose another name");
+      }
+      mount->name = edit.to;
+    }
+    return {};
+  }
+
   Result<void> operator()(const DropMount& edit) {
     Frame* frame = openFrame(edit.asset, edit.frame);
     if (frame == nullptr) return unknown("frame");
@@ -268,6 +287,11 @@ class Application {
 
   Result<void> operator()(const SetCourses& edit) {
     project_.courses = edit.courses;
+    return {};
+  }
+
+  Result<void> operator()(const SetCodeFolders& edit) {
+    project_.code = edit.code;
     return {};
   }
 

@@ -58,6 +58,13 @@ struct DropMount {
   std::string name;
 };
 
+/// Calls a mount of an asset by another name, on every frame that keys it.
+struct RenameMount {
+  AssetId asset;
+  std::string from;
+  std::string to;
+};
+
 /// Sets the frame's shape of that role, in place of the one it has.
 struct SetShape {
   AssetId asset;
@@ -180,13 +187,17 @@ struct SetCourses {
   std::vector<Course> courses;
 };
 
+struct SetCodeFolders {
+  CodeFolders code;
+};
+
 /// One change, naming its target by stable id.
 using Edit =
     std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin, PutMount,
-                 DropMount, SetShape, DropShape, SetScale, SetMotion, SetCopies, SetSetting, Rename,
-                 SetNaming, SetProfile, SetOriginWishes, SetKinds, SetRoles, RenameRole, RenameKind,
-                 AddLayer, RenameLayer, RemoveLayer, MoveLayer, SetLayers, SetMeetingRule,
-                 SetExpectations, SetTrialWishes, SetCourses>;
+                 DropMount, RenameMount, SetShape, DropShape, SetScale, SetMotion, SetCopies,
+                 SetSetting, Rename, SetNaming, SetProfile, SetOriginWishes, SetKinds, SetRoles,
+                 RenameRole, RenameKind, AddLayer, RenameLayer, RemoveLayer, MoveLayer, SetLayers,
+                 SetMeetingRule, SetExpectations, SetTrialWishes, SetCourses, SetCodeFolders>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {

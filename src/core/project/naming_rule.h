@@ -31,6 +31,21 @@ struct NamePart {
   bool operator==(const NamePart&) const = default;
 };
 
+/// How sides are spelled in the names of animations, mounts and roles that speak of one.
+enum class SideSpelling {
+  Any,        ///< As they are.
+  LeftRight,  ///< left, right
+  LR,         ///< l, r
+  WestEast,   ///< west, east
+};
+inline constexpr std::array<std::string_view, 4> kSideSpellingWords = {"any", "left_right", "l_r",
+                                                                       "west_east"};
+
+/// Of a mirrored pair, which one's name says its side: of an animation that has a mirror the other
+/// is then called by the rest of its name.
+enum class SidesSaid { Both, Left, Right };
+inline constexpr std::array<std::string_view, 3> kSidesSaidWords = {"both", "left", "right"};
+
 /// Languages whose reserved words no name may be.
 enum class Language { C, Cpp, CSharp, Java, JavaScript, Python, Lua, Rust };
 inline constexpr std::array<std::string_view, 8> kLanguageWords = {
@@ -48,6 +63,8 @@ struct NamingRule {
   std::vector<NamePart> frame = {
       {NamePartKind::Asset}, {NamePartKind::Animation}, {NamePartKind::Number}};
   std::vector<Language> languages = {};  ///< In their order, each once.
+  SideSpelling sides = SideSpelling::Any;
+  SidesSaid sidesSaid = SidesSaid::Both;
 
   bool operator==(const NamingRule&) const = default;
 };

@@ -156,6 +156,9 @@ struct PackProfile {
   int padding = 2;         ///< Empty px between frames on a page, 0 to 64.
   int extrusion = 1;       ///< How often a frame's edge pixels are repeated outward, px, 0 to 16.
   int polygonPoints = 16;  ///< Most points that a polygon may have: 3 to kMostPolygonPoints.
+  /// Languages that the names are written in as constants, beside the parcel; in their order, each
+  /// once.
+  std::vector<Language> constants = {};
 
   bool operator==(const PackProfile&) const = default;
 };
@@ -180,6 +183,14 @@ struct TrialWishes {
   bool operator==(const TrialWishes&) const = default;
 };
 
+/// Source code that uses the project's names, for checks.
+struct CodeFolders {
+  std::vector<std::string> folders = {};  ///< Paths, relative to the project's file or whole.
+  std::vector<std::string> ignored = {};  ///< Patterns of paths in them that are passed over.
+
+  bool operator==(const CodeFolders&) const = default;
+};
+
 /// What holds for the whole project. One value, so that whoever asks whether settings differ cannot
 /// forget one.
 struct ProjectSettings {
@@ -195,6 +206,7 @@ struct ProjectSettings {
   std::vector<Expectation> expectations;
   TrialWishes trial;
   std::vector<Course> courses;  ///< No two of one name.
+  CodeFolders code;
 
   bool operator==(const ProjectSettings&) const = default;
 };

@@ -51,6 +51,7 @@ inline constexpr std::size_t kMostThings = 1000000;  ///< Sheets, assets, frames
 inline constexpr std::size_t kMostLayers = 32;
 inline constexpr std::size_t kMostExpectations = 10000;
 inline constexpr std::size_t kMostCourses = 256;
+inline constexpr std::size_t kMostCodeFolders = 64;  ///< And patterns of what is passed over.
 inline constexpr Range<double> kGapWishRange{0, 1024};
 inline constexpr std::size_t kMostRoles = 1000;  ///< In a project, or as shapes of a frame.
 inline constexpr std::size_t kMostKinds = 1000;

@@ -141,6 +141,8 @@ class Validation {
              soundCount(project_.kinds.size(), kMostKinds, "kinds"),
              soundCount(project_.expectations.size(), kMostExpectations, "expectations"),
              soundCount(project_.courses.size(), kMostCourses, "courses"),
+             in("pack", soundLanguages(pack.constants, "constants")),
+             in("code", soundCode()),
              in("trial", held(kShareRange, project_.trial.phantom.value_or(0), "phantom")),
              in("trial", held(kShareRange, project_.trial.missed.value_or(0), "missed")),
              in("trial", held(kGapWishRange, project_.trial.gap.value_or(0), "gap")),
@@ -219,10 +221,25 @@ class Validation {
         !sound) {
       return sound;
     }
+    return soundLanguages(rule.languages, "languages");
+  }
+
+  static Sound soundLanguages(const std::vector<Language>& languages, const char* key) {
     const bool rising =
-        std::adjacent_find(rule.languages.begin(), rule.languages.end(),
-                           [](Language a, Language b) { return a >= b; }) == rule.languages.end();
-    return rising ? Sound{} : wrong("languages", "a language twice, or out of order");
+        std::adjacent_find(languages.begin(), languages.end(),
+                           [](Language a, Language b) { return a >= b; }) == languages.end();
+    return rising ? Sound{} : wrong(key, "a language twice, or out of order");
+  }
+
+  Sound soundCode() const {
+    for (const auto* list : {&project_.code.folders, &project_.code.ignored}) {
+      const char* key = list == &project_.code.folders ? "folders" : "ignored";
+      if (auto sound = soundCount(list->size(), kMostCodeFolders, key); !sound) return sound;
+      for (std::size_t i = 0; i < list->size(); ++i) {
+        if (auto sound = soundText((*list)[i], ""); !sound) return in(key, i, std::move(sound));
+      }
+    }
+    return {};
   }
 
   Sound soundLayers() const {

@@ -1,0 +1,29 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/base/progress.h"
+#include "core/naming/code_uses.h"
+#include "core/project/project.h"
+
+namespace amber {
+
+/// The source that a project's code folders hold.
+struct CodeSources {
+  std::vector<CodeFile> files;       ///< Of several folders, paths begin with the folder's.
+  std::vector<std::string> missing;  ///< Why a folder could not be read, one sentence each.
+};
+
+/// Reads it. `base`: the folder of the project's file, from which relative paths are told. Cost:
+/// reads all of it, see sourceFolder.
+CodeSources readCode(const CodeFolders& code, const std::string& base,
+                     const Progress& progress = {});
+
+/// A path of a code folder as it is on this machine.
+std::string codePath(const std::string& folder, const std::string& base);
+
+/// The path as a project keeps it: relative to `base` where it lies near it.
+std::string keptCodePath(const std::string& folder, const std::string& base);
+
+}  // namespace amber

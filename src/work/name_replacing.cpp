@@ -1,0 +1,37 @@
+#include "work/name_replacing.h"
+
+#include <QRegularExpression>
+#include <QString>
+
+namespace amber {
+
+Result<std::vector<ThingRename>> replacedNames(const std::vector<NameEntry>& entries,
+                                               const NameReplacing& replacing) {
+  std::vector<ThingRename> renames;
+  if (replacing.find.empty()) return renames;
+  const QString find = QString::fromStdString(replacing.find);
+  const QString with = QString::fromStdString(replacing.with);
+  const QRegularExpression pattern(find);
+  if (replacing.regex && !pattern.isValid()) {
+    return failure(ErrorCode::BadValue, "\"" + replacing.find + "\" is no regular expression: " +
+                                            pattern.errorString().toStdString() + " at character " +
+                                            std::to_string(pattern.patternErrorOffset() + 1));
+  }
+  for (const NameEntry& entry : entries) {
+    if (entry.sort == NameSort::Kind) continue;
+    QString name = QString::fromStdString(entry.name);
+    if (replacing.regex) {
+      name.replace(pattern, with);
+    } else {
+      name.replace(find, with);
+    }
+    if (name.isEmpty()) {
+      return failure(ErrorCode::BadValue, "\"" + entry.name + "\" would have no name any more");
+    }
+    std::string to = name.toStdString();
+    if (to != entry.name) renames.push_back({entry, std::move(to)});
+  }
+  return renames;
+}
+
+}  // namespace amber
