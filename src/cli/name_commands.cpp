@@ -93,7 +93,7 @@ class NamesCommand : public Command {
     if (learn_) tellLearned(project, told);
     if (!folders_.empty() || !project.code.folders.empty()) {
       // What a rename leaves to be done in the code is looked for by the names that it knows.
-      const auto code = inCode(open->project, before, project, entries, told);
+      const auto code = inCode(open->project, project, entries, told);
       if (!code) return tl::unexpected(code.error());
     } else if (!diff_.empty()) {
       return failure(ErrorCode::BadValue, "a diff is of source; name its folders by --used-in");
@@ -231,16 +231,15 @@ class NamesCommand : public Command {
     return list;
   }
 
-  Result<void> inCode(const Project& before, const std::vector<NameEntry>& known,
-                      const Project& project, const std::vector<NameEntry>& entries,
-                      Json& told) const {
+  Result<void> inCode(const Project& before, const Project& project,
+                      const std::vector<NameEntry>& entries, Json& told) const {
     const bool own = folders_.empty();
     const CodeSources sources = readCode(own ? project.code : CodeFolders{folders_, ignored_},
                                          own ? base() : std::string());
     if (!sources.missing.empty()) return failure(ErrorCode::FileMissing, sources.missing.front());
     const std::vector<CodeFile>& files = sources.files;
     if (!diff_.empty()) {
-      const auto written = writeDiff(before, known, entries, files);
+      const auto written = writeDiff(before, project, sources);
       if (!written) return tl::unexpected(written.error());
     }
     const CodeReport report = codeReport(project, entries, files);
@@ -264,23 +263,17 @@ class NamesCommand : public Command {
     return {};
   }
 
-  Result<void> writeDiff(const Project& before, const std::vector<NameEntry>& known,
-                         const std::vector<NameEntry>& entries,
-                         const std::vector<CodeFile>& files) const {
-    Renames renames = renamesBetween(known, entries);
+  Result<void> writeDiff(const Project& before, const Project& after,
+                         const CodeSources& sources) const {
+    Renames corrections;
     for (const std::string& text : corrections_) {
       const std::size_t equals = text.find('=');
       if (equals == std::string::npos || equals == 0 || equals + 1 == text.size()) {
         return failure(ErrorCode::BadValue, "\"" + text + "\" corrects nothing; write USED=NAME");
       }
-      renames.emplace_back(text.substr(0, equals), text.substr(equals + 1));
+      corrections.emplace_back(text.substr(0, equals), text.substr(equals + 1));
     }
-    std::vector<std::string> after;
-    after.reserve(files.size());
-    for (const CodeFile& file : files) {
-      after.push_back(renamedIn(file.text, renames, before, known));
-    }
-    return writeFileAtomically(diff_, unifiedDiff(files, after));
+    return writeFileAtomically(diff_, codeDiff(sources, before, after, corrections));
   }
 
   std::string project_;

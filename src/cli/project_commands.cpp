@@ -193,7 +193,7 @@ Result<Exit> runCheck(const std::string& path, bool json) {
   if (!project.code.folders.empty()) {
     const CodeSources code =
         readCode(project.code, std::filesystem::path(path).parent_path().string());
-    const CodeReport report = codeReport(project, nameEntries(project), code.files);
+    const CodeReport report = codeReport(project, namesBy(project), code.files);
     for (Finding& finding : codeFindings(project, report, code.missing.empty())) {
       findings.push_back(std::move(finding));
     }

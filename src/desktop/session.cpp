@@ -6,7 +6,9 @@
 #include <utility>
 
 #include "core/checks/check_project.h"
+#include "core/checks/code_checks.h"
 #include "core/checks/trial_checks.h"
+#include "desktop/session/code_watch.h"
 #include "desktop/session/history_step.h"
 #include "desktop/session/project_keeper.h"
 #include "desktop/session/sheet_guesses.h"
@@ -35,6 +37,7 @@ ProjectSession::ProjectSession(QObject* parent)
     : QObject(parent),
       keeper_(new ProjectKeeper(background_, committed_, this)),
       watch_(new SheetWatch(this)),
+      code_(new CodeWatch(*this)),
       guesses_(new SheetGuesses(*this)),
       fairness_(background_, this, tr("Checking fairness"),
                 [this](FairnessMemo memo) { takeFairness(std::move(memo)); }) {
@@ -46,6 +49,7 @@ ProjectSession::ProjectSession(QObject* parent)
   connect(keeper_, &ProjectKeeper::failed, this, &ProjectSession::failed);
   connect(keeper_, &ProjectKeeper::changedOnDisk, this, &ProjectSession::changedOnDisk);
   connect(watch_, &SheetWatch::repainted, this, &ProjectSession::takeRepainted);
+  connect(code_, &CodeWatch::codeChanged, this, &ProjectSession::takeCode);
 }
 
 ProjectSession::~ProjectSession() {
@@ -53,6 +57,7 @@ ProjectSession::~ProjectSession() {
   // The parts refer to what goes before they would as children.
   delete keeper_;
   delete watch_;
+  delete code_;
   delete guesses_;
 }
 
@@ -115,11 +120,13 @@ void ProjectSession::adopt(Project project) {
   findings_.clear();
   found_.clear();
   unfair_.clear();
+  uncalled_.clear();
   fairness_.forget();
   fairnessMemo_ = {};
   store_ = std::make_shared<ArtStore>(folderOf(path()));
   project_ = std::move(project);
   selection_ = repaired(project_, {});
+  code_->forget();
   emit projectReplaced();
   emit selectionChanged();
   emit stateChanged();
@@ -266,6 +273,7 @@ void ProjectSession::checkSoon() {
 }
 
 void ProjectSession::runChecks() {
+  code_->follow();
   if (checking_) {
     checkAgain_ = true;
     return;
@@ -312,8 +320,19 @@ void ProjectSession::takeFairness(FairnessMemo memo) {
   tellFindings();
 }
 
+void ProjectSession::takeCode() {
+  const CodeState* state = code_->state();
+  if (code_->reading() || (state == nullptr && uncalled_.empty())) return;
+  uncalled_.clear();
+  if (state != nullptr) {
+    uncalled_ = codeFindings(committed_, state->report, state->sources->missing.empty());
+  }
+  tellFindings();
+}
+
 void ProjectSession::tellFindings() {
   findings_ = found_;
+  findings_.insert(findings_.end(), uncalled_.begin(), uncalled_.end());
   findings_.insert(findings_.end(), unfair_.begin(), unfair_.end());
   sortFindings(findings_);
   emit findingsChanged();

@@ -22,6 +22,7 @@
 namespace amber {
 
 class ProjectKeeper;
+class CodeWatch;
 class SheetWatch;
 struct ImportedSheet;
 class SheetGuesses;
@@ -50,6 +51,8 @@ class ProjectSession : public QObject {
   /// What runs beside the interface, for views that find out something of their own.
   Background& background() { return background_; }
   ProjectKeeper& keeper() { return *keeper_; }
+  /// What source code says of the names.
+  CodeWatch& code() { return *code_; }
   /// What the pixels of sheets suggest.
   const SheetGuesses& guesses() const { return *guesses_; }
 
@@ -150,6 +153,7 @@ class ProjectSession : public QObject {
   void runChecks();
   void checkFairness(const Project& project);
   void takeFairness(FairnessMemo memo);
+  void takeCode();
   void tellFindings();
   void takeRepainted(const std::vector<SheetId>& sheets);
   bool readyForImages(const QString& first);
@@ -160,12 +164,14 @@ class ProjectSession : public QObject {
   Project committed_;  // what history holds; differs during a preview
   ProjectKeeper* keeper_;
   SheetWatch* watch_;
+  CodeWatch* code_;
   SheetGuesses* guesses_;
   Selection selection_;
   std::shared_ptr<ArtStore> store_;
   std::vector<Finding> findings_;
-  std::vector<Finding> found_;   // Of these, what the quick checks found,
-  std::vector<Finding> unfair_;  // and what the slow one of fairness did.
+  std::vector<Finding> found_;     // Of these, what the quick checks found,
+  std::vector<Finding> unfair_;    // and what the slow one of fairness did,
+  std::vector<Finding> uncalled_;  // and what the code and the names disagree in.
   FairnessMemo fairnessMemo_;
   Newest<FairnessMemo> fairness_;
   QUndoStack history_;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <filesystem>
 
+#include "core/naming/renames.h"
 #include "files/source_folder.h"
 
 namespace amber {
@@ -23,6 +24,19 @@ CodeSources readCode(const CodeFolders& code, const std::string& base, const Pro
     }
   }
   return sources;
+}
+
+std::string codeDiff(const CodeSources& sources, const Project& before, const Project& after,
+                     const Renames& corrections) {
+  const std::vector<NameEntry> known = namesBy(before);
+  Renames renames = renamesBetween(known, namesBy(after));
+  renames.insert(renames.end(), corrections.begin(), corrections.end());
+  std::vector<std::string> texts;
+  texts.reserve(sources.files.size());
+  for (const CodeFile& file : sources.files) {
+    texts.push_back(renamedIn(file.text, renames, before, known));
+  }
+  return unifiedDiff(sources.files, texts);
 }
 
 std::string codePath(const std::string& folder, const std::string& base) {

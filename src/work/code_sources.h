@@ -20,6 +20,12 @@ struct CodeSources {
 CodeSources readCode(const CodeFolders& code, const std::string& base,
                      const Progress& progress = {});
 
+/// The code's side of what became of names, as one unified diff: the names that differ between two
+/// states of a project, and corrections of what the code says (used, wanted). Empty where nothing
+/// in the code changes.
+std::string codeDiff(const CodeSources& sources, const Project& before, const Project& after,
+                     const Renames& corrections);
+
 /// A path of a code folder as it is on this machine.
 std::string codePath(const std::string& folder, const std::string& base);
 

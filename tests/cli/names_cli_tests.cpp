@@ -90,8 +90,69 @@ class NamesCliTest : public QObject {
       const bool own = name["what"] == "asset" || name["what"] == "frame";
       if (own) QVERIFY2(name["rules"].empty(), name["name"].get<std::string>().c_str());
     }
+    // What was learned from them is what they follow.
+    QCOMPARE(run({"--style", "snake", "--frame-parts", "number,asset"}).exitCode, 0);
+    const json learned = run({"--learn"}).json()["learned"];
+    QVERIFY(learned["follow"].get<int>() > learned["of"].get<int>() - 4);
+    QCOMPARE(readProject(project_.toStdString())->naming.style, NameStyle::Camel);
     QCOMPARE(run({"--frame-parts", "asset,animation"}).exitCode, 2);
     QCOMPARE(run({"--asset-parts", "prefix,prefix,name"}).exitCode, 2);
+  }
+
+  void faultsAreMendedTextIsReplacedAndSidesAreSpelled() {
+    run({"--rename", "animation:sway=default", "--rename", "mount:spout=arm_left", "--languages",
+         "cpp"});
+    QCOMPARE(run({"--fix", "name.reserved"}).exitCode, 0);
+    const auto named = [&](const std::string& name) {
+      const json names = run({}).json()["names"];
+      return std::any_of(names.begin(), names.end(),
+                         [&](const json& one) { return one["name"] == name; });
+    };
+    QVERIFY(named("default_animation") && !named("default"));
+    // Frames that followed it follow still.
+    QVERIFY(named("prop_fern_default_animation_01"));
+    QCOMPARE(run({"--replace", "_animation", "--with", ""}).exitCode, 0);
+    QVERIFY(named("default") && named("prop_fern_default_01"));
+    QCOMPARE(run({"--replace", "^prop_(\\w+)$", "--with", "thing_\\1", "--regex"}).exitCode, 0);
+    QVERIFY(named("thing_fern") && !named("prop_fern"));
+    QCOMPARE(run({"--replace", "(", "--regex"}).exitCode, 2);
+    QCOMPARE(run({"--replace", "thing_fern", "--with", "thing_lantern"}).exitCode, 2);
+    QCOMPARE(run({"--sides", "l_r", "--fix", "name.pattern"}).exitCode, 0);
+    QVERIFY(named("arm_l"));
+  }
+
+  void errorsAmongTheFindingsAreToldByTheExit() {
+    Project project = *readProject(project_.toStdString());
+    project = withEdits(project, {Rename{project.assets[1]->id, {}, {}, "chr_keeper"}})->project;
+    QVERIFY(writeFileAtomically(project_.toStdString(), projectText(project)));
+    QCOMPARE(run({}).exitCode, 1);
+    QCOMPARE(run({"--fix", "name.shared"}).exitCode, 0);
+    QCOMPARE(run({}).exitCode, 0);
+  }
+
+  void foldersAreKeptAndCheckedAndCorrectionsGoIntoTheDiff() {
+    QCOMPARE(run({"--used-in", folder(), "--ignore", "*.min.js", "--keep-folders"}).exitCode, 0);
+    const auto project = readProject(project_.toStdString());
+    QCOMPARE(project->code.folders, (std::vector<std::string>{"../code"}));
+    QCOMPARE(project->code.ignored, (std::vector<std::string>{"*.min.js"}));
+    const json findings = runCli({"check", project_, "--json"}).json()["findings"];
+    int unknown = 0;
+    int unused = 0;
+    for (const json& finding : findings) {
+      unknown += finding["rule"] == "name.unknown" ? 1 : 0;
+      unused += finding["rule"] == "name.unused" ? 1 : 0;
+    }
+    QCOMPARE(unknown, 1);
+    QCOMPARE(unused, 9);
+    const QString diff = scratch_->qpath("names.diff");
+    QCOMPARE(run({"--correct", "chr_kepper=chr_keeper", "--diff", diff}).exitCode, 0);
+    QVERIFY(scratch_->read("names.diff").find("+load(\"chr_keeper\"); // CHR_SNAIL") !=
+            std::string::npos);
+    QCOMPARE(run({"--correct", "chr_kepper", "--diff", diff}).exitCode, 2);
+    // A folder that is gone is told, and nothing is said to be unused.
+    QVERIFY(QDir(folder()).removeRecursively());
+    const CliResult gone = runCli({"check", project_, "--json"});
+    QVERIFY(!gone.out.contains("name.unused") && gone.err.contains("code"));
   }
 
  private:

@@ -106,21 +106,6 @@ class BenchesTest : public QObject {
     QCOMPARE(player->step(), std::size_t{3});
   }
 
-  void aNameIsTypedOverAndItsFindingMended() {
-    OpenWindow open;
-    MainWindow& window = open.window;
-    goTo(window, Bench::Names);
-    auto* names = find<QTableView>(window, "names");
-    QVERIFY(names->model()->setData(names->model()->index(0, 0), "Keeper Of Night", Qt::EditRole));
-    QCOMPARE(window.session().project().assets.front()->name, std::string("Keeper Of Night"));
-    QCOMPARE(names->model()->index(0, 1).data().toString(), QString("chr_keeper_of_night"));
-    type(window, "prefix_character", "hero");
-    QCOMPARE(names->model()->index(0, 1).data().toString(), QString("hero_keeper_of_night"));
-    click(window, "renameAll");
-    QVERIFY(!find<QPushButton>(window, "renameAll")->isEnabled());
-    QCOMPARE(window.session().project().assets[1]->name, std::string("hero_snail"));
-  }
-
   void packingIsRefusedWithTheReasonWhileThereIsAnError() {
     OpenWindow open;
     MainWindow& window = open.window;

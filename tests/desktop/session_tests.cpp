@@ -2,7 +2,7 @@
 #include <QSignalSpy>
 #include <QTest>
 
-#include "desktop/benches/names/name_model.h"
+#include "desktop/benches/names/family_model.h"
 #include "desktop/session.h"
 #include "desktop/shell/shelf.h"
 #include "files/image_file.h"
@@ -192,23 +192,28 @@ class ModelsTest : public QObject {
     QCOMPARE(model.rowCount(), 0);
   }
 
-  void theNameTableKeepsTheRulesOfModelsAndFilters() {
+  void theFamilyKeepsTheRulesOfModelsOpensAndFilters() {
     const Scratch scratch;
     Project project = *readProject(demoCopy(scratch).toStdString());
-    NameModel model;
+    FamilyModel model;
     const QAbstractItemModelTester tester(&model,
                                           QAbstractItemModelTester::FailureReportingMode::Fatal);
     model.setProject(project);
-    QVERIFY(model.rowCount() > 50);
-    model.setOnlyWrong(true);
-    QCOMPARE(model.rowCount(), 0);
+    const int closed = model.rowCount();
+    QVERIFY(closed > 15 && model.wrongCount() == 0);
+    const int keeper = model.rowOf({NameSort::Asset, project.assets[0]->id.value});
+    model.setOpen(keeper, true);
+    QCOMPARE(model.rowCount(), closed + 4);  // three animations and a mount
+    model.setOpen(keeper, false);
     project = withEdits(project, {Rename{project.assets[0]->id, {}, {}, "Bad Name"}})->project;
     model.setProject(project);
-    QCOMPARE(model.rowCount(), 19);  // the asset and its 18 frames
-    QCOMPARE(model.index(0, NameModel::Reason).data().toString(), QString("is not in snake_case"));
-    QSignalSpy asked(&model, &NameModel::renameAsked);
-    QVERIFY(!model.setData(model.index(0, 0), "Bad Name", Qt::EditRole));
-    QVERIFY(model.setData(model.index(0, 0), "better", Qt::EditRole));
+    QCOMPARE(model.wrongCount(), 19);  // the asset and its 18 frames
+    QCOMPARE(model.rowCount(), closed + 20);
+    model.setFilter("Bad");
+    QCOMPARE(model.rowCount(), 4);
+    QSignalSpy asked(&model, &FamilyModel::renameAsked);
+    QVERIFY(!model.setData(model.index(1), "Bad Name", Qt::EditRole));
+    QVERIFY(model.setData(model.index(1), "better", Qt::EditRole));
     QCOMPARE(asked.count(), 1);
   }
 };

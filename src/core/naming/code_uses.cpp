@@ -215,14 +215,15 @@ std::string renamedIn(const std::string& text, const Renames& renames, const Pro
   std::string result;
   std::size_t from = 0;
   for (const CodeUse& use : codeUses(text, names)) {
-    const std::string* name = names.find(use.text);
-    if (name == nullptr) continue;
+    // What is no name may be corrected, as it stands there.
+    const std::string* known = names.find(use.text);
+    const std::string& name = known == nullptr ? use.text : *known;
     const auto renamed = std::find_if(renames.begin(), renames.end(),
-                                      [&](const auto& one) { return one.first == *name; });
+                                      [&](const auto& one) { return one.first == name; });
     if (renamed == renames.end()) continue;
     std::string to = renamed->second;
-    if (use.text != *name) {
-      to = use.text == constantOf(*name) ? constantOf(to) : styled(to, style);
+    if (use.text != name || (known == nullptr && isAllCapitals(name))) {
+      to = use.text == constantOf(name) ? constantOf(to) : styled(to, style);
     }
     result.append(text, from, use.at - from).append(to);
     from = use.at + use.text.size();

@@ -82,7 +82,8 @@ CodeReport codeReport(const Project& project, const std::vector<NameEntry>& entr
 /// Names that are to be others, from and to.
 using Renames = std::vector<std::pair<std::string, std::string>>;
 
-/// The text with all uses of renamed names in the form they had. Cost: as codeUses.
+/// The text with all uses of renamed names in the form they had; what is no name and is to be
+/// another is corrected too, a constant by a constant. Cost: as codeUses.
 std::string renamedIn(const std::string& text, const Renames& renames, const Project& project,
                       const std::vector<NameEntry>& entries);
 

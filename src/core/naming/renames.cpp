@@ -196,10 +196,36 @@ Result<std::vector<Edit>> renameEdits(const Project& project,
 
 std::vector<std::pair<std::string, std::string>> renamesBetween(
     const std::vector<NameEntry>& before, const std::vector<NameEntry>& after) {
+  std::map<ThingKey, std::string> known;
+  std::map<std::pair<NameSort, std::uint32_t>, std::vector<std::string>> listed;
+  const auto hasId = [](const NameEntry& entry) { return std::get<3>(keyOf(entry)).empty(); };
+  for (const NameEntry& entry : before) {
+    if (hasId(entry)) {
+      known[keyOf(entry)] = entry.name;
+    } else {
+      listed[{entry.sort, entry.asset.value}].push_back(entry.name);
+    }
+  }
+  std::map<std::pair<NameSort, std::uint32_t>, std::vector<std::string>> fresh;
   std::vector<std::pair<std::string, std::string>> renames;
-  // Edits of names keep the order of what they name, and add and remove nothing.
-  for (std::size_t i = 0; i < before.size() && i < after.size(); ++i) {
-    if (before[i].name != after[i].name) renames.emplace_back(before[i].name, after[i].name);
+  const auto add = [&](const std::string& from, const std::string& to) {
+    std::pair<std::string, std::string> rename(from, to);
+    if (from == to || std::find(renames.begin(), renames.end(), rename) != renames.end()) return;
+    renames.push_back(std::move(rename));
+  };
+  for (const NameEntry& entry : after) {
+    if (!hasId(entry)) {
+      fresh[{entry.sort, entry.asset.value}].push_back(entry.name);
+      continue;
+    }
+    const auto old = known.find(keyOf(entry));
+    if (old != known.end()) add(old->second, entry.name);
+  }
+  for (const auto& [owner, names] : fresh) {
+    const std::vector<std::string>& old = listed[owner];
+    for (std::size_t i = 0; old.size() == names.size() && i < names.size(); ++i) {
+      add(old[i], names[i]);
+    }
   }
   return renames;
 }

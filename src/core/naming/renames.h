@@ -43,7 +43,8 @@ Result<RenameWish> renameWishFrom(std::string_view text);
 Result<std::vector<Edit>> renameEdits(const Project& project,
                                       const std::vector<RenameWish>& wishes);
 
-/// The names that differ between two states of a project, by what they name.
+/// The names that differ between two states of a project, by what they name: what has an id by
+/// that; mounts of an asset, roles, layers and kinds by their place, where there are as many.
 std::vector<std::pair<std::string, std::string>> renamesBetween(
     const std::vector<NameEntry>& before, const std::vector<NameEntry>& after);
 

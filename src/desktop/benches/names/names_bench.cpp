@@ -1,99 +1,73 @@
 #include "desktop/benches/names/names_bench.h"
 
-#include <QAbstractItemView>
-#include <QColor>
-#include <QFont>
-#include <QFrame>
-#include <QGridLayout>
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QItemSelectionModel>
+#include <QLabel>
 #include <QLineEdit>
-#include <QModelIndex>
-#include <QPainter>
 #include <QPushButton>
-#include <QRect>
-#include <QStyle>
-#include <QStyleOptionViewItem>
-#include <QStyledItemDelegate>
-#include <QTableView>
 #include <QVBoxLayout>
 
-#include "core/base/snake_case.h"
-#include "desktop/benches/names/name_model.h"
+#include "core/naming/name_fixes.h"
+#include "desktop/benches/names/code_panel.h"
+#include "desktop/benches/names/convention_band.h"
+#include "desktop/benches/names/family_model.h"
+#include "desktop/benches/names/family_view.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
+#include "desktop/parts/yielding_label.h"
 #include "desktop/theme.h"
 
 namespace amber {
-namespace {
 
-// Paints a cell plainly. Styled cells cost several times as much, and the table is painted anew
-// with every edit.
-class NameDelegate : public QStyledItemDelegate {
- public:
-  using QStyledItemDelegate::QStyledItemDelegate;
-
-  void paint(QPainter* painter, const QStyleOptionViewItem& option,
-             const QModelIndex& index) const override {
-    const bool selected = (option.state & QStyle::State_Selected) != 0;
-    painter->fillRect(option.rect, selected               ? theme().amberSoft
-                                   : index.row() % 2 == 0 ? theme().card
-                                                          : theme().paper);
-    painter->setFont(index.data(Qt::FontRole).value<QFont>());
-    painter->setPen(index.data(Qt::ForegroundRole).value<QColor>());
-    const QRect room = option.rect.adjusted(6, 0, -4, 0);
-    painter->drawText(
-        room, Qt::AlignLeft | Qt::AlignVCenter,
-        painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, room.width()));
-  }
-};
-
-}  // namespace
-
-NamesBench::NamesBench(ProjectSession& session, Pictures&, QWidget* parent)
+NamesBench::NamesBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : BenchView(parent), session_(session) {
-  model_ = new NameModel(this);
-  table_ = new QTableView(this);
-  table_->setObjectName("names");
-  table_->setModel(model_);
-  table_->setItemDelegate(new NameDelegate(table_));
-  table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-  table_->setShowGrid(false);
-  table_->setAlternatingRowColors(true);
-  table_->verticalHeader()->hide();
-  table_->verticalHeader()->setDefaultSectionSize(24);
-  table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-  table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-  table_->horizontalHeader()->setHighlightSections(false);
+  model_ = new FamilyModel(this);
+  band_ = new ConventionBand(session_, this);
+  view_ = new FamilyView(*model_, pictures, this);
+  code_ = new CodePanel(session_, this);
+  QFrame* top = makeFrame("strip", this);
+  auto* topLine = new QVBoxLayout(top);
+  topLine->setContentsMargins(0, 0, 0, 0);
+  topLine->addWidget(band_);
   auto* middle = new QVBoxLayout;
   middle->setSpacing(0);
   middle->addWidget(makeStrip());
-  middle->addWidget(table_, 1);
-  auto* all = new QHBoxLayout(this);
+  middle->addWidget(makeReplacing());
+  middle->addWidget(view_, 1);
+  auto* below = new QHBoxLayout;
+  below->setSpacing(0);
+  below->addLayout(middle, 5);
+  below->addWidget(code_, 2);
+  auto* all = new QVBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(0);
-  all->addLayout(middle, 1);
-  all->addWidget(makeSideColumn());
+  all->addWidget(top);
+  all->addLayout(below, 1);
+  connectAll();
+}
 
-  connect(model_, &NameModel::renameAsked, this, [this](const NameRow& row, const QString& name) {
-    session_.perform(tr("Rename %1").arg(QString::fromStdString(row.current)),
-                     {Rename{row.asset, row.animation, row.frame, name.toStdString()}});
+void NamesBench::connectAll() {
+  // Renamed when the editor is gone: taking a name may change every row.
+  connect(
+      model_, &FamilyModel::renameAsked, this,
+      [this](const NameEntry& entry, const QString& name) {
+        rename(tr("Rename %1").arg(QString::fromStdString(entry.name)),
+               {{entry, name.toStdString()}});
+      },
+      Qt::QueuedConnection);
+  connect(view_, &FamilyView::fixAsked, this, &NamesBench::fix);
+  connect(view_->selectionModel(), &QItemSelectionModel::selectionChanged, this, [this] {
+    selectChosen();
+    emit choiceChanged();
   });
-  connect(table_->selectionModel(), &QItemSelectionModel::selectionChanged, this, [this] {
-    const auto rows = table_->selectionModel()->selectedRows();
-    selected_->setEnabled(!rows.isEmpty());
-    if (rows.size() != 1) return;
-    const NameRow& row = model_->row(rows.front().row());
-    Selection next = session_.selection();
-    next.asset = row.asset;
-    next.assets = {row.asset};
-    if (row.frame) next.frame = row.frame;
-    if (row.animation) next.animation = row.animation;
-    session_.select(next);
-  });
-  connect(&session_, &ProjectSession::changed, this, &NamesBench::refreshSoon);
+  connect(filter_, &QLineEdit::textChanged, model_, &FamilyModel::setFilter);
+  connect(code_, &CodePanel::changed, this, &NamesBench::choiceChanged);
+  connect(&session_, &ProjectSession::shown, this, &NamesBench::refreshSoon);
   connect(&session_, &ProjectSession::projectReplaced, this, &NamesBench::refreshSoon);
+  connect(&session_, &ProjectSession::selectionChanged, this, [this] {
+    if (isVisible() && session_.hasProject()) band_->refresh();
+  });
+  connect(&session_, &ProjectSession::artArrived, this, [this] { view_->viewport()->update(); });
 }
 
 QWidget* NamesBench::makeStrip() {
@@ -101,128 +75,198 @@ QWidget* NamesBench::makeStrip() {
   strip->setFixedHeight(metrics::kStrip);
   auto* row = new QHBoxLayout(strip);
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
-  summary_ = makeLabel({}, "", strip);
+  row->setSpacing(metrics::kSmallGap);
+  filter_ = new QLineEdit(strip);
+  filter_->setObjectName("nameFilter");
+  filter_->setPlaceholderText(tr("only names that hold ..."));
+  filter_->setClearButtonEnabled(true);
+  filter_->setMinimumWidth(90);
+  filter_->setMaximumWidth(170);
+  row->addWidget(filter_);
+  summary_ = new YieldingLabel({}, strip);
+  summary_->setObjectName("nameSummary");
   row->addWidget(summary_, 1);
-  QPushButton* onlyWrong = makeChip(tr("only wrong names"), strip);
-  row->addWidget(onlyWrong);
-  connect(onlyWrong, &QPushButton::toggled, model_, &NameModel::setOnlyWrong);
+  QPushButton* learn =
+      tight(makeButton(tr("Name like these"),
+                       tr("Takes the convention that most names follow already"), strip),
+            "small");
+  learn->setObjectName("learnNames");
+  row->addWidget(learn);
+  QPushButton* replacing =
+      tight(makeButton(tr("Replace..."), tr("Replaces text in all names, shown before it is done"),
+                       strip),
+            "small");
+  replacing->setObjectName("openReplacing");
+  row->addWidget(replacing);
+  chosen_ = tight(makeButton(tr("Rename chosen"), tr("The chosen names by the convention"), strip),
+                  "small");
+  chosen_->setObjectName("renameChosen");
+  row->addWidget(chosen_);
+  all_ = tight(makeButton({}, {}, strip), "small");
+  all_->setObjectName("renameAll");
+  row->addWidget(all_);
   return strip;
 }
 
-QWidget* NamesBench::makeSideColumn() {
-  QFrame* side = nullptr;
-  QVBoxLayout* form = makeSide(side, this);
-  form->addWidget(makeLabel(tr("The rule"), "title", side));
-  auto* parts = makeLabel(tr("kind prefix _ asset _ animation _ number"), "quiet", side);
-  form->addWidget(parts);
-  example_ = makeLabel({}, "", side);
-  form->addWidget(example_);
-  digits_ = new NumberField(1, 6, 0, side);
-  first_ = new NumberField(0, 1, 0, side);
-  digits_->setObjectName("digits");
-  addRow(form, tr("digits"), {digits_});
-  addRow(form, tr("first number"), {first_});
-  addRule(form, side);
-  form->addWidget(makeLabel(tr("Prefix of each kind"), "title", side));
-  kinds_ = new QWidget(side);
-  auto* grid = new QGridLayout(kinds_);
-  grid->setContentsMargins(0, 0, 0, 0);
-  form->addWidget(kinds_);
-  addRule(form, side);
-  all_ = makeButton({}, {}, side);
-  all_->setObjectName("renameAll");
-  selected_ = makeButton(tr("Rename selected"), tr("Renames the selected rows by the rule"), side);
-  selected_->setEnabled(false);
-  form->addWidget(all_);
-  form->addWidget(selected_);
-  auto* how = makeLabel(tr("Double-click a name to type another."), "quiet", side);
-  form->addWidget(how);
-  form->addStretch();
-  connect(digits_, &NumberField::committed, this, &NamesBench::changeRule);
-  connect(first_, &NumberField::committed, this, &NamesBench::changeRule);
-  connect(selected_, &QPushButton::clicked, this, &NamesBench::renameSelected);
-  return side;
+QWidget* NamesBench::makeReplacing() {
+  replacing_ = makeFrame("strip", this);
+  replacing_->setFixedHeight(metrics::kStrip);
+  auto* row = new QHBoxLayout(replacing_);
+  row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
+  row->setSpacing(metrics::kSmallGap);
+  find_ = new QLineEdit(replacing_);
+  find_->setObjectName("replaceFind");
+  with_ = new QLineEdit(replacing_);
+  with_->setObjectName("replaceWith");
+  regex_ = tight(makeChip(tr("regular expression"), replacing_));
+  regex_->setObjectName("replaceRegex");
+  regex_->setToolTip(tr("Groups are \\1, \\2 in what stands there instead"));
+  replace_ = tight(makeButton({}, tr("Replaces it in every name, as one step"), replacing_));
+  replace_->setObjectName("replaceNames");
+  replaceState_ = new YieldingLabel({}, replacing_);
+  row->addWidget(makeLabel(tr("replace"), "quiet", replacing_));
+  row->addWidget(find_);
+  row->addWidget(makeLabel(tr("by"), "quiet", replacing_));
+  row->addWidget(with_);
+  row->addWidget(regex_);
+  row->addWidget(replaceState_, 1);
+  row->addWidget(replace_);
+  replacing_->hide();
+  connect(find_, &QLineEdit::textChanged, this, &NamesBench::showReplacing);
+  connect(with_, &QLineEdit::textChanged, this, &NamesBench::showReplacing);
+  connect(regex_, &QPushButton::toggled, this, &NamesBench::showReplacing);
+  connect(with_, &QLineEdit::returnPressed, this, &NamesBench::replaceAll);
+  connect(replace_, &QPushButton::clicked, this, &NamesBench::replaceAll);
+  return replacing_;
 }
 
 QString NamesBench::renameRefusal() const {
-  return model_->wrongCount() == 0 ? tr("Every name follows the rule") : QString();
+  return model_->countOf(NameFault::Pattern) == 0 ? tr("Every name follows the convention")
+                                                  : QString();
+}
+
+QString NamesBench::chosenRefusal() const {
+  const std::vector<int> rows = view_->chosenRows();
+  if (rows.empty()) return tr("Choose names first");
+  return model_->byConvention(rows, true).empty() ? tr("The chosen names follow the convention")
+                                                  : QString();
+}
+
+QString NamesBench::diffRefusal() const {
+  return code_->diffRefusal();
+}
+
+void NamesBench::rename(const QString& label, const std::vector<ThingRename>& renames) {
+  const auto edits = renameEdits(session_.committed(), renames);
+  if (edits) {
+    if (!edits->empty()) session_.perform(label, *edits);
+  } else {
+    emit session_.failed(QString::fromStdString(describe(edits.error())));
+  }
 }
 
 void NamesBench::renameAll() {
-  session_.perform(tr("Rename %1 by the rule").arg(model_->wrongCount()),
-                   renamesFor(model_->wrongRows()));
+  fix(NameFault::Pattern);
 }
 
-void NamesBench::renameSelected() {
-  std::vector<NameRow> rows;
-  for (const QModelIndex& index : table_->selectionModel()->selectedRows()) {
-    rows.push_back(model_->row(index.row()));
-  }
-  session_.perform(tr("Rename %1 by the rule").arg(rows.size()), renamesFor(rows));
+void NamesBench::fix(NameFault fault) {
+  const std::vector<ThingRename> renames = model_->fixes(fault);
+  rename(tr("Rename %1").arg(counted(renames.size(), tr("name"), tr("names"))), renames);
 }
 
-void NamesBench::changeRule() {
-  session_.perform(
-      tr("Change the naming rule"),
-      {SetNaming{{static_cast<int>(digits_->value()), static_cast<int>(first_->value())}}});
+void NamesBench::renameChosen() {
+  const auto renames = model_->byConvention(view_->chosenRows(), false);
+  rename(tr("Rename %1 by the convention").arg(renames.size()), renames);
 }
 
-void NamesBench::changePrefix(int kind, const QString& prefix) {
-  std::vector<Kind> kinds = session_.project().kinds;
-  Kind& changed = kinds[static_cast<std::size_t>(kind)];
-  const std::string wished = snakeCase(prefix.toStdString());
-  if (prefix.trimmed().isEmpty() || wished == changed.prefix) {
-    showKinds();
-    return;
+void NamesBench::numberChosen() {
+  const auto renames = model_->byConvention(view_->chosenRows(), true);
+  rename(tr("Number %1 again").arg(counted(renames.size(), tr("name"), tr("names"))), renames);
+}
+
+void NamesBench::learn() {
+  band_->learn();
+}
+
+void NamesBench::filter() {
+  filter_->setFocus();
+  filter_->selectAll();
+}
+
+void NamesBench::openReplacing() {
+  const bool open = replacing_->isHidden();
+  replacing_->setVisible(open);
+  if (open) {
+    find_->setFocus();
+  } else {
+    find_->clear();
+    view_->setFocus();
   }
-  const std::string before = changed.prefix + "_";
-  changed.prefix = wished;
-  const std::string kindName = changed.name;
-  std::vector<Edit> edits{SetKinds{std::move(kinds)}};
-  // Assets that carried the old prefix carry the new one; their frames follow by the rule.
-  for (const auto& asset : session_.project().assets) {
-    if (asset->kind != kindName || !asset->name.starts_with(before)) continue;
-    edits.emplace_back(Rename{asset->id, {}, {}, wished + "_" + asset->name.substr(before.size())});
-  }
-  session_.perform(tr("Change the prefix of %1").arg(QString::fromStdString(kindName)), edits);
+  showReplacing();
+}
+
+void NamesBench::showReplacing() {
+  const NameReplacing wanted =
+      replacing_->isHidden() ? NameReplacing{}
+                             : NameReplacing{find_->text().toStdString(),
+                                             with_->text().toStdString(), regex_->isChecked()};
+  const auto done = model_->setReplacing(wanted);
+  const std::size_t count = done ? model_->replaced().size() : 0;
+  replace_->setText(tr("Replace in %1").arg(counted(count, tr("name"), tr("names"))));
+  replace_->setEnabled(count > 0);
+  replaceState_->setText(done ? QString() : QString::fromStdString(done.error().sentence));
+  find_->setProperty("wrong", !done);
+  find_->style()->unpolish(find_);
+  find_->style()->polish(find_);
+}
+
+void NamesBench::replaceAll() {
+  const std::vector<ThingRename> renames = model_->replaced();
+  if (renames.empty()) return;
+  rename(
+      tr("Replace %1 in %2").arg(find_->text(), counted(renames.size(), tr("name"), tr("names"))),
+      renames);
+}
+
+void NamesBench::addCodeFolder() {
+  code_->addFolder();
+}
+
+void NamesBench::writeDiff() {
+  code_->writeDiff();
+}
+
+// What is chosen here is what the other benches show.
+void NamesBench::selectChosen() {
+  const std::vector<int> rows = view_->chosenRows();
+  if (rows.size() != 1 || model_->row(rows.front()).sort != FamilyRow::Sort::Name) return;
+  const NameEntry& entry = model_->entry(rows.front());
+  if (!entry.asset) return;
+  Selection next = session_.selection();
+  next.asset = entry.asset;
+  next.assets = {entry.asset};
+  if (entry.frame) next.frame = entry.frame;
+  if (entry.animation) next.animation = entry.animation;
+  session_.select(next);
 }
 
 void NamesBench::refresh() {
-  const Project& project = session_.project();
-  model_->setProject(project);
-  const int wrong = model_->wrongCount();
-  summary_->setText(wrong == 0 ? tr("Every name follows the rule.")
-                               : counted(wrong, tr("name does"), tr("names do")) +
-                                     tr(" not follow the rule."));
-  all_->setText(wrong > 0 ? tr("Rename all %1").arg(wrong) : tr("Nothing to rename"));
-  markNext(all_, wrong > 0);
-  selected_->setEnabled(table_->selectionModel()->hasSelection());
-  digits_->setValue(project.naming.digits);
-  first_->setValue(project.naming.firstNumber);
-  example_->setText(QString::fromStdString(frameNameFor(
-      project.naming,
-      project.kinds.empty() ? "chr_keeper" : project.kinds.front().prefix + "_keeper", "walk", 0)));
-  if (project.kinds != shownKinds_) showKinds();
+  model_->setProject(session_.project());
+  band_->refresh();
+  code_->refresh();
+  showSummary();
+  if (!replacing_->isHidden()) showReplacing();
+  emit choiceChanged();
 }
 
-void NamesBench::showKinds() {
-  shownKinds_ = session_.project().kinds;
-  auto* grid = static_cast<QGridLayout*>(kinds_->layout());
-  // Later, for it may be one of these fields that asked for the change.
-  while (QLayoutItem* item = grid->takeAt(0)) {
-    item->widget()->hide();
-    item->widget()->deleteLater();
-    delete item;
-  }
-  int row = 0;
-  for (const Kind& kind : shownKinds_) {
-    grid->addWidget(makeLabel(QString::fromStdString(kind.name), "", kinds_), row, 0);
-    auto* prefix = new QLineEdit(QString::fromStdString(kind.prefix), kinds_);
-    prefix->setObjectName("prefix_" + QString::fromStdString(kind.name));
-    connect(prefix, &QLineEdit::editingFinished, this,
-            [this, row, prefix] { changePrefix(row, prefix->text()); });
-    grid->addWidget(prefix, row++, 1);
-  }
+void NamesBench::showSummary() {
+  const int wrong = model_->wrongCount();
+  const int byRule = model_->countOf(NameFault::Pattern);
+  summary_->setText(wrong == 0
+                        ? tr("Nothing is wrong with any name.")
+                        : counted(wrong, tr("name wants"), tr("names want")) + tr(" a look."));
+  all_->setText(byRule > 0 ? tr("Rename all %1").arg(byRule) : tr("Nothing to rename"));
+  markNext(all_, byRule > 0);
 }
 
 }  // namespace amber

@@ -3,20 +3,23 @@
 #include <QString>
 #include <QWidget>
 
-#include "core/project/project.h"
+#include "core/naming/renames.h"
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 
 class QLabel;
+class QLineEdit;
 class QPushButton;
-class QTableView;
 
 namespace amber {
 
-class NameModel;
-class NumberField;
+class CodePanel;
+class ConventionBand;
+class FamilyModel;
+class FamilyView;
 
-/// The naming rule and the live table of every name; renames all, or what is selected, in one step.
+/// Every name beside what it names: the convention across, the family of names below it, what is
+/// wrong first, and at the side what the code calls things.
 class NamesBench : public BenchView {
   Q_OBJECT
 
@@ -27,30 +30,47 @@ class NamesBench : public BenchView {
   static void addActions(ActionTable& actions, ProjectSession& session, const BenchAccess& access);
   void placeActions(ActionTable& actions) override;
 
-  /// Empty when something can be renamed; else the reason.
+  /// Empty when it can be done; else the reason.
   QString renameRefusal() const;
+  QString chosenRefusal() const;
+  QString diffRefusal() const;
   void renameAll();
+  /// What is chosen, by the convention; frames of chosen assets and animations by their numbers.
+  void renameChosen();
+  void numberChosen();
+  void learn();
+  void filter();
+  void openReplacing();
+  void addCodeFolder();
+  void writeDiff();
 
  private:
   QWidget* makeStrip();
-  QWidget* makeSideColumn();
-  void renameSelected();
-  void changeRule();
-  void changePrefix(int kind, const QString& prefix);
+  QWidget* makeReplacing();
+  void connectAll();
   void refresh() override;
-  void showKinds();
+  void showSummary();
+  void showReplacing();
+  void replaceAll();
+  void fix(NameFault fault);
+  void rename(const QString& label, const std::vector<ThingRename>& renames);
+  void selectChosen();
 
   ProjectSession& session_;
-  NameModel* model_ = nullptr;
-  QTableView* table_ = nullptr;
+  ConventionBand* band_ = nullptr;
+  FamilyModel* model_ = nullptr;
+  FamilyView* view_ = nullptr;
+  CodePanel* code_ = nullptr;
   QLabel* summary_ = nullptr;
-  QLabel* example_ = nullptr;
+  QLineEdit* filter_ = nullptr;
   QPushButton* all_ = nullptr;
-  QPushButton* selected_ = nullptr;
-  NumberField* digits_ = nullptr;
-  NumberField* first_ = nullptr;
-  QWidget* kinds_ = nullptr;
-  std::vector<Kind> shownKinds_;
+  QPushButton* chosen_ = nullptr;
+  QWidget* replacing_ = nullptr;
+  QLineEdit* find_ = nullptr;
+  QLineEdit* with_ = nullptr;
+  QPushButton* regex_ = nullptr;
+  QPushButton* replace_ = nullptr;
+  QLabel* replaceState_ = nullptr;
 };
 
 }  // namespace amber

@@ -8,13 +8,37 @@ void NamesBench::addActions(ActionTable& table, ProjectSession& session,
                             const BenchAccess& access) {
   BenchActions<NamesBench> actions(table, session, access);
   actions.add(
-      "names.renameAll", tr("Rename all by the rule"), "Ctrl+R",
+      "names.renameAll", tr("Rename all by the convention"), "Ctrl+R",
       [](NamesBench& names) { names.renameAll(); },
       [](const NamesBench& names) { return names.renameRefusal(); });
+  actions.add(
+      "names.renameChosen", tr("Rename the chosen names by the convention"), {},
+      [](NamesBench& names) { names.renameChosen(); },
+      [](const NamesBench& names) { return names.chosenRefusal(); });
+  actions.add(
+      "names.number", tr("Number the chosen frames again"), {},
+      [](NamesBench& names) { names.numberChosen(); },
+      [](const NamesBench& names) { return names.chosenRefusal(); });
+  actions.add("names.learn", tr("Name like most names"), {},
+              [](NamesBench& names) { names.learn(); }, {});
+  actions.add("names.filter", tr("Show only some names"), {},
+              [](NamesBench& names) { names.filter(); }, {});
+  actions.add("names.replace", tr("Replace text in names"), {},
+              [](NamesBench& names) { names.openReplacing(); }, {});
+  actions.add("names.addCode", tr("Read a folder of code"), {},
+              [](NamesBench& names) { names.addCodeFolder(); }, {});
+  actions.add(
+      "names.diff", tr("Write a diff for the code"), {},
+      [](NamesBench& names) { names.writeDiff(); },
+      [](const NamesBench& names) { return names.diffRefusal(); });
 }
 
 void NamesBench::placeActions(ActionTable& actions) {
-  bindButtons(actions, {{"renameAll", "names.renameAll"}});
+  bindButtons(actions, {{"renameAll", "names.renameAll"},
+                        {"renameChosen", "names.renameChosen"},
+                        {"learnNames", "names.learn"},
+                        {"openReplacing", "names.replace"},
+                        {"writeCodeDiff", "names.diff"}});
 }
 
 }  // namespace amber

@@ -1,0 +1,298 @@
+#include "desktop/benches/names/code_panel.h"
+
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTime>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+#include <algorithm>
+
+#include "core/naming/renames.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/plain_table.h"
+#include "desktop/parts/wording.h"
+#include "desktop/parts/yielding_label.h"
+#include "desktop/session.h"
+#include "desktop/session/code_watch.h"
+#include "desktop/theme.h"
+#include "files/file_bytes.h"
+
+namespace amber {
+namespace {
+
+constexpr int kLeastWidth = 236;
+constexpr int kMostWidth = 300;
+
+// "player.cpp 118, 204": the places of one name, of which there may be many.
+QString placesOf(const std::vector<const CodeReport::Unknown*>& uses) {
+  constexpr std::size_t kTold = 6;
+  QStringList parts;
+  std::string file;
+  for (std::size_t i = 0; i < uses.size() && i < kTold; ++i) {
+    const QString line = QString::number(uses[i]->use.use.line);
+    const bool same = uses[i]->file == file;
+    parts << (same ? line : QString::fromStdString(uses[i]->file) + " " + line);
+    file = uses[i]->file;
+  }
+  if (uses.size() > kTold) parts << QString("+%1").arg(uses.size() - kTold);
+  return parts.join(", ");
+}
+
+}  // namespace
+
+CodePanel::CodePanel(ProjectSession& session, QWidget* parent) : QFrame(parent), session_(session) {
+  setProperty("role", "card");
+  setMinimumWidth(kLeastWidth);
+  setMaximumWidth(kMostWidth);
+  build();
+  begin();
+  connect(&session_, &ProjectSession::projectReplaced, this, &CodePanel::begin);
+  connect(&session_.code(), &CodeWatch::codeChanged, this, [this] {
+    if (isVisible()) refresh();
+  });
+}
+
+void CodePanel::build() {
+  auto* form = new QVBoxLayout(this);
+  form->setContentsMargins(metrics::kGap, metrics::kGap, metrics::kGap, metrics::kGap);
+  form->setSpacing(metrics::kSmallGap);
+  auto* head = new QHBoxLayout;
+  head->addWidget(makeLabel(tr("In code"), "title", this), 1);
+  QPushButton* add = tight(makeButton(
+      tr("Add a folder..."), tr("A folder of source or data whose files use the names"), this));
+  add->setObjectName("addCodeFolder");
+  head->addWidget(add);
+  form->addLayout(head);
+  connect(add, &QPushButton::clicked, this, &CodePanel::addFolder);
+  folders_ = new QWidget(this);
+  auto* lines = new QVBoxLayout(folders_);
+  lines->setContentsMargins(0, 0, 0, 0);
+  lines->setSpacing(2);
+  form->addWidget(folders_);
+  ignored_ = new QLineEdit(this);
+  ignored_->setObjectName("codeIgnored");
+  ignored_->setPlaceholderText(tr("passed over, as: *.min.js build"));
+  form->addWidget(ignored_);
+  connect(ignored_, &QLineEdit::editingFinished, this, [this] {
+    CodeFolders code = session_.project().code;
+    code.ignored.clear();
+    for (const QString& pattern : ignored_->text().split(' ', Qt::SkipEmptyParts)) {
+      code.ignored.push_back(pattern.toStdString());
+    }
+    setFolders(code, tr("Pass files of code over"));
+  });
+  state_ = makeLabel({}, "quiet", this);
+  state_->setObjectName("codeState");
+  state_->setWordWrap(true);
+  form->addWidget(state_);
+  unknownTitle_ = makeLabel({}, "error", this);
+  form->addWidget(unknownTitle_);
+  unknown_ = makeTable("unknownNames", {tr("the code says"), tr("write instead")}, this);
+  unknown_->setUniformRowHeights(false);
+  unknown_->header()->hide();
+  form->addWidget(unknown_, 2);
+  unusedTitle_ = makeLabel({}, "title", this);
+  form->addWidget(unusedTitle_);
+  unused_ = makeTable("unusedAssets", {tr("asset"), tr("frames")}, this);
+  unused_->header()->hide();
+  form->addWidget(unused_, 1);
+  diff_ = makeButton(tr("Write a diff for the code..."),
+                     tr("All that was renamed since the project was opened, and what is ticked "
+                        "here, for patch or git apply"),
+                     this);
+  diff_->setObjectName("writeCodeDiff");
+  form->addWidget(diff_);
+  connect(unknown_, &QTreeWidget::itemChanged, this, [this](QTreeWidgetItem* item) {
+    if (!showing_) take(item->data(0, Qt::UserRole).toString(), item->checkState(1) == Qt::Checked);
+  });
+  connect(unused_, &QTreeWidget::itemSelectionChanged, this, [this] {
+    const auto chosen = unused_->selectedItems();
+    if (showing_ || chosen.isEmpty()) return;
+    const Asset* asset = findAsset(session_.project(), chosen.front()->text(0).toStdString());
+    if (asset == nullptr) return;
+    Selection next = session_.selection();
+    next.asset = asset->id;
+    next.assets = {asset->id};
+    session_.select(next);
+  });
+}
+
+void CodePanel::begin() {
+  before_ = session_.committed();
+  taken_.clear();
+  nearest_.clear();
+}
+
+void CodePanel::addFolder() {
+  const QString folder = QFileDialog::getExistingDirectory(
+      this, tr("A folder of source or data"), QFileInfo(session_.path()).absolutePath());
+  if (folder.isEmpty()) return;
+  CodeFolders code = session_.project().code;
+  const std::string base = QFileInfo(session_.path()).absolutePath().toStdString();
+  const std::string kept = keptCodePath(folder.toStdString(), base);
+  if (std::find(code.folders.begin(), code.folders.end(), kept) != code.folders.end()) return;
+  code.folders.push_back(kept);
+  setFolders(code, tr("Read code of %1").arg(QString::fromStdString(kept)));
+}
+
+void CodePanel::setFolders(const CodeFolders& code, const QString& label) {
+  if (code == session_.project().code) return;
+  session_.perform(label, {SetCodeFolders{code}});
+  session_.code().follow();
+}
+
+void CodePanel::refresh() {
+  showFolders();
+  renamed_ = session_.code().state() != nullptr &&
+             !renamesBetween(namesBy(before_), namesBy(session_.committed())).empty();
+  showUses();
+}
+
+void CodePanel::showFolders() {
+  const CodeFolders& code = session_.project().code;
+  ignored_->setVisible(!code.folders.empty());
+  if (code == shownFolders_) return;
+  shownFolders_ = code;
+  QStringList patterns;
+  for (const std::string& pattern : code.ignored) patterns << QString::fromStdString(pattern);
+  if (!ignored_->hasFocus()) ignored_->setText(patterns.join(' '));
+  QLayout* lines = folders_->layout();
+  while (QLayoutItem* item = lines->takeAt(0)) {
+    item->widget()->hide();
+    item->widget()->deleteLater();
+    delete item;
+  }
+  for (std::size_t i = 0; i < code.folders.size(); ++i) {
+    auto* one = new QWidget(folders_);
+    auto* line = new QHBoxLayout(one);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->addWidget(makeLabel(QString::fromStdString(code.folders[i]), "", one), 1);
+    QPushButton* drop = tight(makeButton(tr("leave out"), tr("Reads it no more"), one), "small");
+    line->addWidget(drop);
+    lines->addWidget(one);
+    connect(drop, &QPushButton::clicked, this, [this, i] {
+      CodeFolders less = session_.project().code;
+      less.folders.erase(less.folders.begin() + static_cast<std::ptrdiff_t>(i));
+      setFolders(less, tr("Read less code"));
+    });
+  }
+}
+
+void CodePanel::showUses() {
+  const CodeState* code = session_.code().state();
+  showing_ = true;
+  const bool has = code != nullptr;
+  for (QWidget* one : {static_cast<QWidget*>(unknownTitle_), static_cast<QWidget*>(unknown_),
+                       static_cast<QWidget*>(unusedTitle_), static_cast<QWidget*>(unused_)}) {
+    one->setVisible(has);
+  }
+  unknown_->clear();
+  unused_->clear();
+  nearest_.clear();
+  if (!has) {
+    state_->setText(session_.code().reading()
+                        ? tr("reading ...")
+                        : tr("Add the folders of the game's source: names that it uses and the "
+                             "project lacks are told here, each with the nearest there is."));
+  } else {
+    QString state = counted(code->report.files, tr("file"), tr("files")) + tr(" read at ") +
+                    QTime::currentTime().toString("HH:mm:ss");
+    for (const std::string& missing : code->sources->missing) {
+      state += "\n" + QString::fromStdString(missing);
+    }
+    state_->setText(state);
+    std::map<std::string, std::vector<const CodeReport::Unknown*>> names;
+    std::vector<std::string> order;
+    for (const CodeReport::Unknown& use : code->report.unknown) {
+      auto& uses = names[use.use.use.text];
+      if (uses.empty()) order.push_back(use.use.use.text);
+      uses.push_back(&use);
+    }
+    for (const std::string& name : order) {
+      const auto& uses = names[name];
+      const QString used = QString::fromStdString(name);
+      const QString nearest = QString::fromStdString(uses.front()->use.nearest);
+      auto* item = new QTreeWidgetItem(
+          {used + "\n" + placesOf(uses), nearest.isEmpty() ? tr("nothing near") : nearest});
+      item->setData(0, Qt::UserRole, used);
+      item->setToolTip(0, placesOf(uses));
+      if (!nearest.isEmpty()) {
+        nearest_[used] = nearest;
+        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+        item->setCheckState(1, taken_.count(used) != 0 ? Qt::Checked : Qt::Unchecked);
+      }
+      unknown_->addTopLevelItem(item);
+    }
+    unknownTitle_->setText(order.empty() ? tr("The code uses no name that is missing.")
+                                         : counted(order.size(), tr("name"), tr("names")) +
+                                               tr(" that the project lacks"));
+    unknownTitle_->setProperty("rank", order.empty() ? "quiet" : "error");
+    unknownTitle_->style()->unpolish(unknownTitle_);
+    unknownTitle_->style()->polish(unknownTitle_);
+    for (const std::string& name : code->report.unused) {
+      const Asset* asset = findAsset(session_.project(), name);
+      unused_->addTopLevelItem(new QTreeWidgetItem(
+          {QString::fromStdString(name),
+           asset == nullptr ? QString() : countedFrames(asset->frames.size())}));
+    }
+    unusedTitle_->setText(code->report.unused.empty() ? tr("Every asset is named in it.")
+                                                      : countedAssets(code->report.unused.size()) +
+                                                            tr(" that no file names"));
+  }
+  showing_ = false;
+  diff_->setVisible(has);
+  emit changed();
+}
+
+void CodePanel::take(const QString& used, bool taken) {
+  if (taken) {
+    taken_[used] = nearest_[used];
+  } else {
+    taken_.erase(used);
+  }
+  emit changed();
+}
+
+Renames CodePanel::corrections() const {
+  Renames all;
+  for (const auto& [used, name] : taken_) all.emplace_back(used.toStdString(), name.toStdString());
+  return all;
+}
+
+QString CodePanel::diffRefusal() const {
+  const CodeState* code = session_.code().state();
+  if (code == nullptr) return tr("Add a folder of code first");
+  if (!renamed_ && taken_.empty()) return tr("Nothing was renamed, and nothing is ticked");
+  return {};
+}
+
+void CodePanel::writeDiff() {
+  const CodeState* code = session_.code().state();
+  if (code == nullptr) return;
+  const std::string diff = codeDiff(*code->sources, before_, session_.committed(), corrections());
+  if (diff.empty()) {
+    emit session_.told(tr("The code uses nothing that was renamed."));
+    return;
+  }
+  const QString path = QFileDialog::getSaveFileName(
+      this, tr("Write a diff for the code"),
+      QFileInfo(session_.path()).absolutePath() + "/names.diff", tr("Diffs (*.diff *.patch)"));
+  if (path.isEmpty()) return;
+  const auto written = writeFileAtomically(path.toStdString(), diff);
+  if (!written) {
+    emit session_.failed(QString::fromStdString(describe(written.error())));
+    return;
+  }
+  before_ = session_.committed();
+  taken_.clear();
+  refresh();
+  emit session_.told(tr("The diff was written to %1: apply it in the folder of the code with "
+                        "patch -p1 or git apply.")
+                         .arg(QFileInfo(path).fileName()));
+}
+
+}  // namespace amber

@@ -1,0 +1,66 @@
+#pragma once
+
+#include <QFrame>
+#include <QString>
+#include <map>
+
+#include "core/naming/code_uses.h"
+#include "core/project/project.h"
+
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QTreeWidget;
+class QVBoxLayout;
+
+namespace amber {
+
+class ProjectSession;
+
+/// In code: the folders of source that are read beside the window, what they say that nothing is
+/// called, each with the nearest name, which can be taken, and the assets that no file names. What
+/// was renamed since the project was opened, and what was taken, is written as a diff.
+class CodePanel : public QFrame {
+  Q_OBJECT
+
+ public:
+  CodePanel(ProjectSession& session, QWidget* parent);
+
+  void refresh();
+  void addFolder();
+  /// Asks for a file and writes the diff there.
+  void writeDiff();
+  /// Empty when there is something to write; else why not.
+  QString diffRefusal() const;
+
+ signals:
+  /// What can be written has changed.
+  void changed();
+
+ private:
+  void build();
+  void begin();
+  void showFolders();
+  void showUses();
+  void setFolders(const CodeFolders& code, const QString& label);
+  void take(const QString& used, bool taken);
+  Renames corrections() const;
+
+  ProjectSession& session_;
+  Project before_;  // As the code knows it: when it was opened, or the last diff was written.
+  std::map<QString, QString> nearest_;  // Of what the code says and nothing is called.
+  std::map<QString, QString> taken_;    // What of it is to be written in the code.
+  CodeFolders shownFolders_;
+  QWidget* folders_ = nullptr;
+  QLineEdit* ignored_ = nullptr;
+  QLabel* state_ = nullptr;
+  QLabel* unknownTitle_ = nullptr;
+  QTreeWidget* unknown_ = nullptr;
+  QLabel* unusedTitle_ = nullptr;
+  QTreeWidget* unused_ = nullptr;
+  QPushButton* diff_ = nullptr;
+  bool renamed_ = false;  // Something is called otherwise than before.
+  bool showing_ = false;
+};
+
+}  // namespace amber

@@ -1,0 +1,477 @@
+#include "desktop/benches/names/convention_band.h"
+
+#include <QAction>
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMenu>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QToolButton>
+#include <QVBoxLayout>
+#include <algorithm>
+
+#include "core/base/snake_case.h"
+#include "core/naming/learn_convention.h"
+#include "core/naming/name_table.h"
+#include "core/naming/name_words.h"
+#include "core/project/ranges.h"
+#include "desktop/benches/names/convention_ribbon.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
+#include "desktop/parts/yielding_label.h"
+#include "desktop/session.h"
+#include "desktop/theme.h"
+
+namespace amber {
+namespace {
+
+enum Page { kPrefixPage, kNamePage, kAnimationPage, kNumberPage, kWordPage };
+
+Page pageOf(NamePartKind kind) {
+  switch (kind) {
+    case NamePartKind::Prefix:
+      return kPrefixPage;
+    case NamePartKind::Animation:
+      return kAnimationPage;
+    case NamePartKind::Number:
+      return kNumberPage;
+    case NamePartKind::Word:
+      return kWordPage;
+    case NamePartKind::Name:
+    case NamePartKind::Asset:
+      break;
+  }
+  return kNamePage;
+}
+
+QString meaningOf(NamePartKind kind) {
+  switch (kind) {
+    case NamePartKind::Prefix:
+      return ConventionBand::tr("kind prefix");
+    case NamePartKind::Name:
+      return ConventionBand::tr("asset");
+    case NamePartKind::Asset:
+      return ConventionBand::tr("asset's name");
+    case NamePartKind::Animation:
+      return ConventionBand::tr("animation");
+    case NamePartKind::Number:
+      return ConventionBand::tr("number");
+    case NamePartKind::Word:
+      break;
+  }
+  return ConventionBand::tr("plain word");
+}
+
+QString betweenOf(NameStyle style) {
+  if (style == NameStyle::Kebab) return "-";
+  return style == NameStyle::Camel || style == NameStyle::Pascal ? "" : "_";
+}
+
+QHBoxLayout* makeLine(QWidget* page) {
+  auto* line = new QHBoxLayout(page);
+  line->setContentsMargins(0, 0, 0, 0);
+  line->setSpacing(metrics::kSmallGap);
+  return line;
+}
+
+}  // namespace
+
+ConventionBand::ConventionBand(ProjectSession& session, QWidget* parent)
+    : QWidget(parent), session_(session) {
+  ribbon_ = new ConventionRibbon(this);
+  addPart_ = new QToolButton(this);
+  addPart_->setObjectName("addPart");
+  addPart_->setText("+");
+  addPart_->setToolTip(tr("Puts another part before the chosen one"));
+  addPart_->setPopupMode(QToolButton::InstantPopup);
+  addMenu_ = new QMenu(addPart_);
+  addPart_->setMenu(addMenu_);
+  connect(addMenu_, &QMenu::aboutToShow, this, &ConventionBand::fillAddMenu);
+  auto* top = new QHBoxLayout;
+  top->setSpacing(metrics::kSmallGap);
+  top->addWidget(ribbon_);
+  top->addWidget(addPart_);
+  top->addStretch();
+  styles_ = new QButtonGroup(this);
+  const char* const examples[] = {"snake_case", "kebab-case", "camelCase", "PascalCase",
+                                  "UPPER_CASE"};
+  for (int i = 0; i < static_cast<int>(kNameStyleWords.size()); ++i) {
+    QPushButton* chip = makeChip(examples[i], this);
+    tight(chip, "small");
+    chip->setObjectName(QString("style_") + kNameStyleWords[static_cast<std::size_t>(i)].data());
+    styles_->addButton(chip, i);
+    top->addWidget(chip);
+  }
+  example_ = new YieldingLabel({}, this);
+  example_->setObjectName("nameExample");
+  auto* below = new QHBoxLayout;
+  below->addWidget(makePages());
+  below->addStretch();
+  below->addWidget(example_, 1);
+  example_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+  auto* all = new QVBoxLayout(this);
+  all->setContentsMargins(metrics::kGap, metrics::kSmallGap + 2, metrics::kGap, metrics::kSmallGap);
+  all->setSpacing(metrics::kSmallGap);
+  all->addLayout(top);
+  all->addLayout(below);
+  connect(ribbon_, &ConventionRibbon::choiceChanged, this, &ConventionBand::showPage);
+  connect(ribbon_, &ConventionRibbon::moveAsked, this, [this](int from, int to) {
+    const auto line = conventionParts(session_.project().naming);
+    const NamePart part = line[static_cast<std::size_t>(from)].part;
+    setRule(tr("Move a part of names"),
+            withPartMoved(session_.project().naming, static_cast<std::size_t>(from),
+                          static_cast<std::size_t>(to)));
+    // The part that was moved stays the chosen one.
+    const auto moved = conventionParts(session_.project().naming);
+    for (std::size_t i = 0; i < moved.size(); ++i) {
+      if (moved[i].part == part) ribbon_->choose(static_cast<int>(i));
+    }
+  });
+  connect(ribbon_, &ConventionRibbon::removeAsked, this, [this](int part) {
+    const auto rule = withoutPart(session_.project().naming, static_cast<std::size_t>(part));
+    if (rule) {
+      setRule(tr("Take a part out of names"), *rule);
+    } else {
+      emit session_.failed(tr("Without it names could not be told apart."));
+    }
+  });
+  connect(styles_, &QButtonGroup::idClicked, this, [this](int style) {
+    NamingRule rule = session_.project().naming;
+    rule.style = static_cast<NameStyle>(style);
+    setRule(tr("Join words another way"), rule);
+  });
+}
+
+QWidget* ConventionBand::makePages() {
+  pages_ = new QStackedWidget(this);
+  pages_->setSizePolicy(QSizePolicy::Maximum, QSizePolicy::Fixed);
+  prefixes_ = new QWidget(pages_);
+  makeLine(prefixes_);
+  pages_->addWidget(prefixes_);
+  pages_->addWidget(makeNamePage());
+  pages_->addWidget(makeSidePage());
+  pages_->addWidget(makeNumberPage());
+  pages_->addWidget(makeWordPage());
+  return pages_;
+}
+
+QWidget* ConventionBand::makeNumberPage() {
+  auto* page = new QWidget(pages_);
+  auto* line = makeLine(page);
+  digits_ = new NumberField(kDigitsRange.least, kDigitsRange.most, 0, page);
+  digits_->setObjectName("digits");
+  first_ = new NumberField(kFirstNumberRange.least, kFirstNumberRange.most, 0, page);
+  first_->setObjectName("firstNumber");
+  line->addWidget(makeLabel(tr("digits"), "quiet", page));
+  line->addWidget(digits_);
+  line->addWidget(makeLabel(tr("first"), "quiet", page));
+  line->addWidget(first_);
+  connect(digits_, &NumberField::committed, this, &ConventionBand::setNumbers);
+  connect(first_, &NumberField::committed, this, &ConventionBand::setNumbers);
+  return page;
+}
+
+QWidget* ConventionBand::makeWordPage() {
+  auto* page = new QWidget(pages_);
+  auto* line = makeLine(page);
+  word_ = new QLineEdit(page);
+  word_->setObjectName("conventionWord");
+  removeWord_ = tight(makeButton(tr("Take it out"), tr("Names go without this word"), page));
+  line->addWidget(makeLabel(tr("word"), "quiet", page));
+  line->addWidget(word_);
+  line->addWidget(removeWord_);
+  connect(word_, &QLineEdit::textEdited, this,
+          [this](const QString& word) { setWord(word, false); });
+  connect(word_, &QLineEdit::editingFinished, this, [this] { setWord(word_->text(), true); });
+  connect(removeWord_, &QPushButton::clicked, this,
+          [this] { emit ribbon_->removeAsked(ribbon_->chosen()); });
+  return page;
+}
+
+QWidget* ConventionBand::makeSidePage() {
+  auto* page = new QWidget(pages_);
+  auto* line = makeLine(page);
+  sides_ = new QComboBox(page);
+  sides_->setObjectName("sides");
+  sides_->addItems({tr("as they are"), tr("left, right"), tr("l, r"), tr("west, east")});
+  sidesSaid_ = new QComboBox(page);
+  sidesSaid_->setObjectName("sidesSaid");
+  sidesSaid_->addItems({tr("both"), tr("the left one"), tr("the right one")});
+  line->addWidget(makeLabel(tr("sides"), "quiet", page));
+  line->addWidget(sides_);
+  line->addWidget(makeLabel(tr("said by"), "quiet", page));
+  line->addWidget(sidesSaid_);
+  const auto change = [this] {
+    NamingRule rule = session_.project().naming;
+    rule.sides = static_cast<SideSpelling>(sides_->currentIndex());
+    rule.sidesSaid = static_cast<SidesSaid>(sidesSaid_->currentIndex());
+    setRule(tr("Say sides another way"), rule);
+  };
+  connect(sides_, &QComboBox::activated, this, change);
+  connect(sidesSaid_, &QComboBox::activated, this, change);
+  return page;
+}
+
+QWidget* ConventionBand::makeNamePage() {
+  auto* page = new QWidget(pages_);
+  auto* line = makeLine(page);
+  longest_ = new NumberField(kLongestNameRange.least, kLongestNameRange.most, 0, page);
+  longest_->setObjectName("longestName");
+  languages_ = new QToolButton(page);
+  languages_->setObjectName("languages");
+  languages_->setPopupMode(QToolButton::InstantPopup);
+  auto* menu = new QMenu(languages_);
+  const char* const words[] = {"C", "C++", "C#", "Java", "JavaScript", "Python", "Lua", "Rust"};
+  for (int i = 0; i < static_cast<int>(kLanguageWords.size()); ++i) {
+    QAction* action = menu->addAction(words[i]);
+    action->setCheckable(true);
+    connect(action, &QAction::triggered, this, [this, i](bool on) { setLanguage(i, on); });
+  }
+  languages_->setMenu(menu);
+  languages_->setToolTip(tr("Words of these languages that no name may be"));
+  line->addWidget(makeLabel(tr("at most"), "quiet", page));
+  line->addWidget(longest_);
+  line->addWidget(makeLabel(tr("letters; no words of"), "quiet", page));
+  line->addWidget(languages_);
+  connect(longest_, &NumberField::committed, this, [this](double longest) {
+    NamingRule rule = session_.project().naming;
+    rule.longest = static_cast<int>(longest);
+    setRule(tr("How long names may be"), rule);
+  });
+  return page;
+}
+
+void ConventionBand::setRule(const QString& label, const NamingRule& rule) {
+  if (rule == session_.committed().naming) {
+    session_.endPreview();
+    return;
+  }
+  session_.perform(label, {SetNaming{rule}});
+}
+
+void ConventionBand::setNumbers() {
+  NamingRule rule = session_.project().naming;
+  rule.digits = static_cast<int>(digits_->value());
+  rule.firstNumber = static_cast<int>(first_->value());
+  setRule(tr("Number frames another way"), rule);
+}
+
+// While it is typed all names show what they would be; what is no word yet changes nothing.
+void ConventionBand::setWord(const QString& word, bool done) {
+  const auto part = static_cast<std::size_t>(ribbon_->chosen());
+  const auto line = conventionParts(session_.committed().naming);
+  if (part >= line.size() || line[part].part.kind != NamePartKind::Word) return;
+  const auto rule = withWord(session_.committed().naming, part, snakeCase(word.toStdString()));
+  if (!rule || word.trimmed().isEmpty()) {
+    if (done) session_.endPreview();
+    return;
+  }
+  if (done) {
+    setRule(tr("Spell a word of names anew"), *rule);
+  } else {
+    session_.preview({SetNaming{*rule}});
+  }
+}
+
+void ConventionBand::setPrefix(int kind, const QString& prefix) {
+  std::vector<Kind> kinds = session_.project().kinds;
+  Kind& changed = kinds[static_cast<std::size_t>(kind)];
+  const std::string wished = snakeCase(prefix.toStdString());
+  if (prefix.trimmed().isEmpty() || wished == changed.prefix) {
+    shownKinds_.clear();
+    showPrefixes();
+    return;
+  }
+  // What a kind's assets carried, they carry in its new form; their frames follow.
+  const Project& before = session_.project();
+  Project after = before;
+  changed.prefix = wished;
+  after.kinds = kinds;
+  std::vector<Edit> edits{SetKinds{kinds}};
+  for (const auto& asset : before.assets) {
+    if (asset->kind != changed.name) continue;
+    const Kind& old = before.kinds[static_cast<std::size_t>(kind)];
+    if (assetNameFor(before, old, asset->name) != asset->name) continue;
+    const std::vector<std::string> words = wordsOf(asset->name);
+    const std::vector<std::string> carried = wordsOf(old.prefix);
+    if (words.size() <= carried.size() ||
+        !std::equal(carried.begin(), carried.end(), words.begin())) {
+      continue;
+    }
+    const std::vector<std::string> own(words.begin() + static_cast<std::ptrdiff_t>(carried.size()),
+                                       words.end());
+    edits.emplace_back(
+        Rename{asset->id, {}, {}, assetNameFor(after, changed, styled(own, NameStyle::Snake))});
+  }
+  session_.perform(tr("Change the prefix of %1").arg(QString::fromStdString(changed.name)), edits);
+}
+
+void ConventionBand::setLanguage(int language, bool on) {
+  NamingRule rule = session_.project().naming;
+  const auto one = static_cast<Language>(language);
+  std::erase(rule.languages, one);
+  if (on) rule.languages.push_back(one);
+  std::sort(rule.languages.begin(), rule.languages.end());
+  setRule(tr("Whose words no name may be"), rule);
+}
+
+void ConventionBand::add(const NamePart& part) {
+  const auto rule =
+      withPartAdded(session_.project().naming, static_cast<std::size_t>(ribbon_->chosen()), part);
+  if (!rule) {
+    emit session_.failed(tr("A name has room for no more parts."));
+    return;
+  }
+  setRule(tr("Add a part to names"), *rule);
+  const auto line = conventionParts(session_.project().naming);
+  for (std::size_t i = 0; i < line.size(); ++i) {
+    if (line[i].part == part) ribbon_->choose(static_cast<int>(i));
+  }
+  showPage();
+  if (part.kind != NamePartKind::Word) return;
+  word_->setFocus();
+  word_->selectAll();
+}
+
+void ConventionBand::fillAddMenu() {
+  addMenu_->clear();
+  connect(addMenu_->addAction(tr("a plain word")), &QAction::triggered, this, [this] {
+    add({NamePartKind::Word, "word"});
+  });
+  for (const NamePart& part : missingParts(session_.project().naming)) {
+    connect(addMenu_->addAction(meaningOf(part.kind)), &QAction::triggered, this,
+            [this, part] { add(part); });
+  }
+}
+
+void ConventionBand::learn() {
+  const LearnedConvention learned = learnedConvention(session_.project());
+  if (learned.rule == session_.project().naming) {
+    emit session_.told(tr("The convention is what most names follow: %1 of %2.")
+                           .arg(learned.follow)
+                           .arg(learned.of));
+    return;
+  }
+  setRule(tr("Name like most names"), learned.rule);
+  emit session_.told(tr("%1 of %2 names follow it already.").arg(learned.follow).arg(learned.of));
+}
+
+void ConventionBand::refresh() {
+  const NamingRule& rule = session_.project().naming;
+  styles_->button(static_cast<int>(rule.style))->setChecked(true);
+  digits_->setValue(rule.digits);
+  first_->setValue(rule.firstNumber);
+  longest_->setValue(rule.longest);
+  sides_->setCurrentIndex(static_cast<int>(rule.sides));
+  sidesSaid_->setCurrentIndex(static_cast<int>(rule.sidesSaid));
+  QStringList languages;
+  for (QAction* action : languages_->menu()->actions()) {
+    const auto one = static_cast<Language>(languages_->menu()->actions().indexOf(action));
+    const bool on =
+        std::find(rule.languages.begin(), rule.languages.end(), one) != rule.languages.end();
+    action->setChecked(on);
+    if (on) languages << action->text();
+  }
+  languages_->setText(languages.isEmpty() ? tr("no language") : languages.join(", "));
+  showPrefixes();
+  showRibbon();
+  showPage();
+  showExample();
+}
+
+// The example is of the asset that is worked on.
+void ConventionBand::showRibbon() {
+  const Project& project = session_.project();
+  const Asset* asset = session_.currentAsset();
+  const Animation* animation = session_.currentAnimation();
+  const Kind* kind = asset == nullptr ? nullptr : findKind(project, asset->kind);
+  std::vector<ConventionRibbon::Part> parts;
+  for (const ConventionPart& part : conventionParts(project.naming)) {
+    QString text;
+    switch (part.part.kind) {
+      case NamePartKind::Prefix:
+        text = kind == nullptr ? "chr" : QString::fromStdString(kind->prefix);
+        break;
+      case NamePartKind::Name: {
+        // The asset's own words: its name without what the convention puts around it.
+        Project bare = project;
+        bare.naming.asset = {{NamePartKind::Prefix}, {NamePartKind::Name}};
+        const std::string whole =
+            kind == nullptr ? "keeper" : assetNameFor(bare, *kind, asset->name);
+        const std::string own = styled(whole, NameStyle::Snake);
+        const std::string prefix =
+            kind == nullptr ? "" : styled(kind->prefix, NameStyle::Snake) + "_";
+        text = QString::fromStdString(own.starts_with(prefix) ? own.substr(prefix.size()) : own);
+        break;
+      }
+      case NamePartKind::Animation:
+        text = animation == nullptr ? "walk" : QString::fromStdString(animation->name);
+        break;
+      case NamePartKind::Number:
+        text =
+            QString::number(project.naming.firstNumber).rightJustified(project.naming.digits, '0');
+        break;
+      case NamePartKind::Word:
+        text = QString::fromStdString(part.part.word);
+        break;
+      case NamePartKind::Asset:
+        break;
+    }
+    if (text.isEmpty()) text = "-";
+    parts.push_back({text, meaningOf(part.part.kind), part.ofAsset});
+  }
+  ribbon_->show(std::move(parts), betweenOf(project.naming.style));
+}
+
+void ConventionBand::showPage() {
+  const auto line = conventionParts(session_.project().naming);
+  const auto chosen = static_cast<std::size_t>(ribbon_->chosen());
+  if (chosen >= line.size()) return;
+  const NamePart& part = line[chosen].part;
+  pages_->setCurrentIndex(pageOf(part.kind));
+  // Not over what is being typed.
+  if (part.kind == NamePartKind::Word && !word_->hasFocus()) {
+    word_->setText(QString::fromStdString(part.word));
+  }
+}
+
+void ConventionBand::showPrefixes() {
+  if (session_.project().kinds == shownKinds_) return;
+  shownKinds_ = session_.project().kinds;
+  QLayout* line = prefixes_->layout();
+  // Later, for it may be one of these fields that asked for the change.
+  while (QLayoutItem* item = line->takeAt(0)) {
+    item->widget()->hide();
+    item->widget()->deleteLater();
+    delete item;
+  }
+  int row = 0;
+  for (const Kind& kind : shownKinds_) {
+    line->addWidget(makeLabel(QString::fromStdString(kind.name), "quiet", prefixes_));
+    auto* prefix = new QLineEdit(QString::fromStdString(kind.prefix), prefixes_);
+    prefix->setObjectName("prefix_" + QString::fromStdString(kind.name));
+    prefix->setFixedWidth(52);
+    connect(prefix, &QLineEdit::editingFinished, this,
+            [this, row, prefix] { setPrefix(row, prefix->text()); });
+    line->addWidget(prefix);
+    ++row;
+  }
+}
+
+void ConventionBand::showExample() {
+  const Project& project = session_.project();
+  const Asset* asset = session_.currentAsset();
+  const Animation* animation = session_.currentAnimation();
+  const Kind* kind = asset == nullptr ? nullptr : findKind(project, asset->kind);
+  const std::string name = frameNameFor(
+      project.naming, kind == nullptr ? "chr_keeper" : assetNameFor(project, *kind, asset->name),
+      animation == nullptr ? "walk" : animation->name, 0);
+  example_->setText(
+      tr("a frame: %1 · constant: FRAME_%2")
+          .arg(QString::fromStdString(name), QString::fromStdString(constantOf(name))));
+}
+
+}  // namespace amber

@@ -1,0 +1,60 @@
+#pragma once
+
+#include <QFileSystemWatcher>
+#include <QObject>
+#include <QString>
+#include <QTimer>
+#include <memory>
+
+#include "desktop/session/background.h"
+#include "work/code_sources.h"
+
+namespace amber {
+
+class ProjectSession;
+
+/// What the source code of the project's folders says.
+struct CodeState {
+  std::shared_ptr<const CodeSources> sources;
+  CodeReport report;
+};
+
+/// Reads the project's folders of source beside the window, again when something is written there,
+/// and compares what they use with the names, again when those change. Without folders it does
+/// nothing.
+class CodeWatch : public QObject {
+  Q_OBJECT
+
+ public:
+  explicit CodeWatch(ProjectSession& session);
+
+  /// Null without folders, and until they were read.
+  const CodeState* state() const { return state_.get(); }
+  bool reading() const { return reading_; }
+  /// Reads all of it again now.
+  void readAgain();
+  /// Forgets what was read: another project is open, or none.
+  void forget();
+  /// The project has changed: folders, or names.
+  void follow();
+
+ signals:
+  /// What was read or found is new, or reading began.
+  void codeChanged();
+
+ private:
+  void take(std::shared_ptr<CodeState> state);
+  void ask(bool readFiles);
+  void watch();
+
+  ProjectSession& session_;
+  Newest<std::shared_ptr<CodeState>> newest_;
+  std::shared_ptr<CodeState> state_;
+  CodeFolders folders_;             // As they were read, or are being read,
+  std::vector<std::string> names_;  // and the names that they were compared with.
+  bool reading_ = false;
+  QFileSystemWatcher watcher_;
+  QTimer rest_;
+};
+
+}  // namespace amber
