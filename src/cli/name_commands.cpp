@@ -308,12 +308,27 @@ class ConstantsCommand : public Command {
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
-    app.add_option("--language", language_, "Which")->required()->check(oneOf(kLanguageWords));
-    app.add_option("--out", file_, "The file")->required();
+    auto* language = app.add_option("--language", language_, "Which")->check(oneOf(kLanguageWords));
+    auto* out = app.add_option("--out", file_, "The file")->needs(language);
+    language->needs(out);
+    app.add_option("--beside-parcel", beside_,
+                   "From now on these languages beside every parcel, or none")
+        ->delimiter(',')
+        ->check(CLI::IsMember(wordsOrNone()));
+    addTry(app, saving_);
   }
   Result<Exit> run(bool json) override {
+    if (!beside_.empty()) {
+      const auto kept = keepBeside();
+      if (!kept) return tl::unexpected(kept.error());
+    }
     const auto open = openProject(project_);
     if (!open) return tl::unexpected(open.error());
+    if (file_.empty()) {
+      if (!beside_.empty()) return Exit::Done;
+      return failure(ErrorCode::BadValue,
+                     "nothing to write; say --language and --out, or --beside-parcel");
+    }
     const std::vector<NameConstant> constants = nameConstants(open->project);
     const Language language = *enumFrom<Language>(kLanguageWords, language_);
     const auto written = writeFileAtomically(file_, constantsText(constants, language, file_));
@@ -331,9 +346,34 @@ class ConstantsCommand : public Command {
   }
 
  private:
+  static constexpr const char* kNone = "none";
+
+  static std::vector<std::string> wordsOrNone() {
+    std::vector<std::string> words(kLanguageWords.begin(), kLanguageWords.end());
+    words.emplace_back(kNone);
+    return words;
+  }
+
+  Result<void> keepBeside() const {
+    auto change = ProjectChange::open(project_, saving_);
+    if (!change) return tl::unexpected(change.error());
+    PackProfile profile = change->project().profile;
+    profile.constants.clear();
+    for (std::size_t i = 0; i < kLanguageWords.size(); ++i) {
+      if (std::find(beside_.begin(), beside_.end(), kLanguageWords[i]) != beside_.end()) {
+        profile.constants.push_back(static_cast<Language>(i));
+      }
+    }
+    const auto applied = change->apply({SetProfile{profile}});
+    if (!applied) return tl::unexpected(applied.error());
+    return {};
+  }
+
   std::string project_;
   std::string language_;
   std::string file_;
+  std::vector<std::string> beside_;
+  Saving saving_ = Saving::Written;
 };
 
 }  // namespace

@@ -220,11 +220,11 @@ class ConstantsCliTest : public QObject {
   void theyLieBesideTheParcelWhereTheProfileAsksForIt() {
     const Scratch own;
     const std::string file = demoCopy(own).toStdString();
-    Project project = *readProject(file);
-    PackProfile profile = project.profile;
-    profile.constants = {Language::Cpp, Language::Lua};
-    project = withEdits(project, {SetProfile{profile}})->project;
-    QVERIFY(writeFileAtomically(file, projectText(project)));
+    QCOMPARE(
+        runCli({"constants", QString::fromStdString(file), "--beside-parcel", "lua,cpp"}).exitCode,
+        0);
+    QVERIFY(readProject(file)->profile.constants ==
+            (std::vector<Language>{Language::Cpp, Language::Lua}));
     const QString parcel = scratch_->qpath("parcel");
     const QString path = QString::fromStdString(file);
     QCOMPARE(runCli({"pack", path, "--out", parcel}).exitCode, 0);

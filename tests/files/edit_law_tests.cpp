@@ -38,7 +38,7 @@ class RandomEdits {
 
   Edit any(const Project& project) {
     project_ = &project;
-    switch (below(31)) {
+    switch (below(34)) {
       case 0:
         return PutSheet{sheet()};
       case 1:
@@ -304,7 +304,7 @@ class EditLawTest : public QObject {
     const bool holds = rc::check("text and back", [&](std::uint64_t seed) {
       RandomEdits edits(seed);
       Project project = newProject("law");
-      for (int i = 0; i < 30; ++i) {
+      for (int i = 0; i < 45; ++i) {
         const Edit edit = i < 3 ? edits.sensible(i) : edits.any(project);
         const auto applied = withEdits(project, {edit});
         if (!applied) {

@@ -18,9 +18,9 @@ Remedy renaming(std::vector<NameRow> rows) {
           [rows = std::move(rows)](const Project&, const ArtSource&) { return renamesFor(rows); }};
 }
 
-Finding ruleFinding(const NameRow& row) {
+Finding ruleFinding(const Project& project, const NameRow& row) {
   Finding finding = findingOf(rules::kNamePattern, {{}, row.asset, row.animation, row.frame, {}});
-  finding.text = "the name " + row.current + (row.frame ? ": " : " ") + row.reason;
+  finding.text = "the name " + row.current + (row.frame ? ": " : " ") + reasonOf(project, row);
   finding.fix = "Rename it to " + row.proposed + ".";
   return finding;
 }
@@ -29,7 +29,7 @@ void checkFrameNames(const Project& project, const Asset& asset, std::vector<Fin
   std::vector<NameRow> wrong = frameNamesUnderCurrentAsset(project, asset);
   std::erase_if(wrong, [](const NameRow& row) { return row.right(); });
   if (wrong.empty()) return;
-  Finding finding = ruleFinding(wrong.front());
+  Finding finding = ruleFinding(project, wrong.front());
   if (wrong.size() > 1) {
     finding.text = std::to_string(wrong.size()) + " frame names do not follow the rule, first " +
                    wrong.front().current;
@@ -145,7 +145,7 @@ std::vector<Finding> checkNames(const Project& project) {
   RowsByAsset rows;
   for (NameRow& row : nameTable(project)) {
     if (!row.right() && !row.frame) {
-      findings.push_back(ruleFinding(row));
+      findings.push_back(ruleFinding(project, row));
       findings.back().remedy = renaming({row});
     }
     rows[row.asset].push_back(std::move(row));

@@ -1,9 +1,12 @@
 #include "core/naming/code_uses.h"
 
 #include <algorithm>
+#include <bit>
+#include <map>
 #include <set>
 
 #include "core/base/nearest_word.h"
+#include "core/base/parallel.h"
 #include "core/naming/name_words.h"
 
 namespace amber {
@@ -38,6 +41,12 @@ std::size_t literalEnd(std::string_view text, std::size_t at) {
 
 bool isAllCapitals(std::string_view word) {
   return std::none_of(word.begin(), word.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+}
+
+std::uint64_t lettersIn(std::string_view word) {
+  std::uint64_t letters = 0;
+  for (const char c : word) letters |= std::uint64_t{1} << (static_cast<unsigned char>(c) & 63U);
+  return letters;
 }
 
 bool isSmall(char c) {
@@ -88,7 +97,9 @@ CodeNames::CodeNames(const Project& project, const std::vector<NameEntry>& entri
     forms_.emplace(constant, entry.name);
     forms.insert({entry.name, own, constant});
   }
-  styled_.assign(forms.begin(), forms.end());
+  for (const std::string& form : forms) {
+    near_.push_back({form, lettersIn(form), isAllCapitals(form)});
+  }
   for (const Kind& kind : project.kinds) {
     if (kind.prefix.empty()) continue;
     const std::string own = styled(kind.prefix, style_);
@@ -125,20 +136,25 @@ bool CodeNames::countsAsWord(std::string_view word) const {
 }
 
 CodeNames::Nearest CodeNames::nearest(std::string_view word) const {
-  Nearest best;
-  best.distance = 1 << 20;
+  if (word.size() > kLongestLiteral) return {};
   const bool capitals = isAllCapitals(word);
-  for (const std::string& form : styled_) {
-    if (isAllCapitals(form) != capitals) continue;
-    const auto apart = static_cast<int>(form.size() > word.size() ? form.size() - word.size()
-                                                                  : word.size() - form.size());
-    if (apart >= best.distance) continue;
-    const int distance = editDistance(word, form);
-    if (distance < best.distance) best = {forms_.at(form), distance};
-  }
+  const std::uint64_t letters = lettersIn(word);
+  const Form* nearest = nullptr;
   // Farther than a third of it is no likeness.
-  if (best.distance > std::max(kNearWord, static_cast<int>(word.size()) / 3)) return {};
-  return best;
+  int least = std::max(kNearWord, static_cast<int>(word.size()) / 3) + 1;
+  for (const Form& form : near_) {
+    if (form.capitals != capitals) continue;
+    const auto apart =
+        static_cast<int>(form.text.size() > word.size() ? form.text.size() - word.size()
+                                                        : word.size() - form.text.size());
+    // An edit takes one letter and brings another at most.
+    if (apart >= least || std::popcount(form.letters ^ letters) > 2 * (least - 1)) continue;
+    const int distance = editDistance(word, form.text);
+    if (distance >= least) continue;
+    least = distance;
+    nearest = &form;
+  }
+  return nearest == nullptr ? Nearest{} : Nearest{forms_.at(nearest->text), least};
 }
 
 std::vector<CodeUse> codeUses(std::string_view text, const CodeNames& names) {
@@ -186,19 +202,35 @@ std::vector<CodeUse> codeUses(std::string_view text, const CodeNames& names) {
 CodeReport codeReport(const Project& project, const std::vector<NameEntry>& entries,
                       const std::vector<CodeFile>& files) {
   const CodeNames names(project, entries);
-  CodeReport report;
-  std::set<std::string> used;
-  for (const CodeFile& file : files) {
-    ++report.files;
-    for (CodeUse& use : codeUses(file.text, names)) {
+  struct Found {
+    std::set<const std::string*> known;
+    std::vector<CodeUse> unknown;
+  };
+  std::vector<Found> found(files.size());
+  forEachIndex(files.size(), [&](std::size_t i) {
+    for (CodeUse& use : codeUses(files[i].text, names)) {
       if (const std::string* name = names.find(use.text)) {
-        used.insert(*name);
-        continue;
+        found[i].known.insert(name);
+      } else {
+        found[i].unknown.push_back(std::move(use));
       }
-      const CodeNames::Nearest nearest = names.nearest(use.text);
-      const bool close = !nearest.name.empty() && nearest.distance <= kNearWord;
+    }
+  });
+  CodeReport report;
+  report.files = static_cast<int>(files.size());
+  std::set<std::string> used;
+  // What is mistyped is mistyped more than once.
+  std::map<std::string, CodeNames::Nearest> nearest;
+  for (std::size_t i = 0; i < files.size(); ++i) {
+    for (const std::string* name : found[i].known) used.insert(*name);
+    for (CodeUse& use : found[i].unknown) {
+      auto known = nearest.find(use.text);
+      if (known == nearest.end()) {
+        known = nearest.emplace(use.text, names.nearest(use.text)).first;
+      }
+      const bool close = !known->second.name.empty() && known->second.distance <= kNearWord;
       if (use.literal || close) {
-        report.unknown.push_back({file.path, {std::move(use), nearest.name}});
+        report.unknown.push_back({files[i].path, {std::move(use), known->second.name}});
       }
     }
   }

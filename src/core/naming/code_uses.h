@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cstdint>
 #include <string>
 #include <string_view>
 #include <unordered_map>
@@ -32,7 +33,9 @@ class CodeNames {
   bool hasPrefix(std::string_view word, bool literal) const;
   /// Whether a word that is no literal is looked at: one with a prefix, or a name of several words.
   bool countsAsWord(std::string_view word) const;
-  /// The nearest name, in the form that the word has, with its distance; empty where none is near.
+  /// The nearest name, in the form that the word has, with its distance; empty where none is near,
+  /// and for what is longer than any name. Cost: linear in the names; edits are counted only of
+  /// those whose letters are alike.
   struct Nearest {
     std::string name;
     int distance = 0;
@@ -41,8 +44,14 @@ class CodeNames {
 
  private:
   std::unordered_map<std::string, std::string> forms_;  // Every form, and the name it is of.
-  std::vector<std::string> styled_;                     // Forms, for nearness.
-  std::vector<std::string> prefixes_;                   // With the separator, in the style.
+  // A form for nearness, and which bytes it has, each for one of 64 bits.
+  struct Form {
+    std::string text;
+    std::uint64_t letters = 0;
+    bool capitals = false;
+  };
+  std::vector<Form> near_;
+  std::vector<std::string> prefixes_;  // With the separator, in the style.
   std::vector<std::string> literalPrefixes_;
   NameStyle style_ = NameStyle::Snake;
 };
@@ -76,6 +85,7 @@ struct CodeReport {
   std::vector<Unknown> unknown;     ///< By file and place.
   std::vector<std::string> unused;  ///< Assets that no file names, in their order.
 };
+/// Cost: linear in the texts, on all cores; and the names for each different word that is unknown.
 CodeReport codeReport(const Project& project, const std::vector<NameEntry>& entries,
                       const std::vector<CodeFile>& files);
 

@@ -1,12 +1,12 @@
 #include "core/naming/name_faults.h"
 
 #include <algorithm>
-#include <cctype>
+#include <functional>
 #include <map>
 #include <set>
+#include <tuple>
 #include <unordered_map>
 
-#include "core/base/nearest_word.h"
 #include "core/base/utf8.h"
 #include "core/naming/name_words.h"
 #include "core/naming/reserved_words.h"
@@ -18,6 +18,8 @@ namespace {
 constexpr int kCommon = 3;
 // Shorter words are a letter apart too easily.
 constexpr std::size_t kLeastNearWord = 4;
+// More frames are not mistyped one by one.
+constexpr std::ptrdiff_t kMostMistyped = 1000;
 
 std::string smallLetters(std::string_view text) {
   std::string small(text);
@@ -48,35 +50,83 @@ void addMounts(const Project& project, const Asset& asset, std::vector<NameEntry
   }
 }
 
-// Adds the fault to all entries that share a key: for being shared at all, or for other names.
-template <class Key>
-void markGroups(std::vector<NameEntry>& entries, NameFault fault, const Key& key) {
-  std::map<std::tuple<NameSort, std::uint32_t, std::string>, std::vector<NameEntry*>> groups;
-  for (NameEntry& entry : entries) {
-    if (entry.sort == NameSort::Kind) continue;
-    groups[{entry.sort, scopeOf(entry), key(entry)}].push_back(&entry);
+// A name's letters and digits, small, in one number; names that are one unstyled give the same.
+std::uint64_t unstyledHash(const NameEntry& entry) {
+  // FNV-1a: G. Fowler, L. C. Noll, K.-P. Vo, 1991.
+  std::uint64_t hash = 0xcbf29ce484222325U;
+  const auto add = [&](std::uint64_t byte) { hash = (hash ^ byte) * 0x100000001b3U; };
+  add(static_cast<std::uint64_t>(entry.sort));
+  add(scopeOf(entry));
+  bool any = false;
+  for (char c : entry.name) {
+    if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+    if ((c < 'a' || c > 'z') && (c < '0' || c > '9')) continue;
+    any = true;
+    add(static_cast<unsigned char>(c));
   }
-  for (const auto& named : groups) {
-    const std::vector<NameEntry*>& group = named.second;
-    const bool differ = std::any_of(group.begin(), group.end(), [&](const NameEntry* one) {
-      return one->name != group.front()->name;
-    });
-    const bool wrong = fault == NameFault::Shared ? group.size() > 1 : differ;
-    if (!wrong) continue;
-    for (NameEntry* one : group) one->faults.push_back(fault);
+  for (const char c : any ? std::string_view() : std::string_view("unnamed")) {
+    add(static_cast<unsigned char>(c));
+  }
+  return hash;
+}
+
+// Names that are one but for case and separators: shared where they are the same, else alike. Only
+// of those that have one number the names are looked at.
+void markAlike(std::vector<NameEntry>& entries) {
+  std::vector<std::pair<std::uint64_t, std::size_t>> numbers;
+  numbers.reserve(entries.size());
+  for (std::size_t i = 0; i < entries.size(); ++i) {
+    if (entries[i].sort != NameSort::Kind) numbers.emplace_back(unstyledHash(entries[i]), i);
+  }
+  std::sort(numbers.begin(), numbers.end());
+  for (std::size_t from = 0; from < numbers.size();) {
+    std::size_t to = from + 1;
+    while (to < numbers.size() && numbers[to].first == numbers[from].first) ++to;
+    for (std::size_t i = from; to - from > 1 && i < to; ++i) {
+      NameEntry& one = entries[numbers[i].second];
+      bool shared = false;
+      bool alike = false;
+      for (std::size_t k = from; k < to; ++k) {
+        const NameEntry& other = entries[numbers[k].second];
+        const bool together = other.sort == one.sort && scopeOf(other) == scopeOf(one);
+        if (k == i || !together) continue;
+        shared = shared || other.name == one.name;
+        alike = alike || (other.name != one.name && unstyled(other.name) == unstyled(one.name));
+      }
+      if (shared) one.faults.push_back(NameFault::Shared);
+      if (alike) one.faults.push_back(NameFault::Case);
+    }
+    from = to;
   }
 }
 
+// Told of few sorts, whose names are few: the many others are only looked for among them.
 void markClashes(std::vector<NameEntry>& entries) {
+  const auto told = [](const NameEntry& entry) {
+    return entry.sort != NameSort::Animation && entry.sort != NameSort::Frame;
+  };
   std::unordered_map<std::string_view, std::set<NameSort>> sorts;
-  for (const NameEntry& entry : entries) sorts[entry.name].insert(entry.sort);
-  for (NameEntry& entry : entries) {
-    const bool told = entry.sort != NameSort::Animation && entry.sort != NameSort::Frame;
-    if (told && sorts[entry.name].size() > 1) entry.faults.push_back(NameFault::Clash);
+  for (const NameEntry& entry : entries) {
+    if (told(entry)) sorts[entry.name].insert(entry.sort);
   }
+  for (const NameEntry& entry : entries) {
+    if (told(entry)) continue;
+    if (const auto found = sorts.find(entry.name); found != sorts.end()) {
+      found->second.insert(entry.sort);
+    }
+  }
+  for (NameEntry& entry : entries) {
+    if (told(entry) && sorts[entry.name].size() > 1) entry.faults.push_back(NameFault::Clash);
+  }
+}
+
+bool hasDigit(std::string_view word) {
+  return std::any_of(word.begin(), word.end(), [](char c) { return c >= '0' && c <= '9'; });
 }
 
 bool isReservedIn(std::string_view name, const std::vector<Language>& languages) {
+  // No language keeps a word with a digit for itself.
+  if (languages.empty() || hasDigit(name)) return false;
   const std::string constant = constantOf(name);
   return std::any_of(languages.begin(), languages.end(), [&](Language language) {
     return isReserved(name, language) || isReserved(constant, language);
@@ -111,39 +161,100 @@ bool isPlural(const std::string& a, const std::string& b) {
   return longer == shorter + "s" || longer == shorter + "es";
 }
 
-bool hasDigit(const std::string& word) {
-  return std::any_of(word.begin(), word.end(),
-                     [](unsigned char c) { return std::isdigit(c) != 0; });
+// Whether one letter put in, taken out or changed, or two neighbours swapped, makes one of the
+// other.
+bool isOneEdit(const std::string& a, const std::string& b) {
+  const std::string& longer = a.size() >= b.size() ? a : b;
+  const std::string& shorter = a.size() >= b.size() ? b : a;
+  if (longer.size() - shorter.size() > 1) return false;
+  std::size_t start = 0;
+  while (start < shorter.size() && longer[start] == shorter[start]) ++start;
+  std::size_t end = 0;
+  while (end < shorter.size() - start &&
+         longer[longer.size() - 1 - end] == shorter[shorter.size() - 1 - end]) {
+    ++end;
+  }
+  const std::size_t differ = shorter.size() - start - end;
+  if (longer.size() > shorter.size()) return differ == 0;
+  if (differ == 2) return a[start] == b[start + 1] && a[start + 1] == b[start];
+  return differ == 1;
 }
 
-// Whether the two may be one name mistyped: one word of theirs differs, by one edit.
-bool mayBeMistyped(const Known& a, const Known& b,
+// Whether two words, all else of two names being the same, may be one word mistyped.
+bool mayBeMistyped(const std::string& own, const std::string& other,
                    const std::unordered_map<std::string, int>& common) {
-  if (a.words.size() != b.words.size()) return false;
-  const std::string* own = nullptr;
-  const std::string* other = nullptr;
-  for (std::size_t i = 0; i < a.words.size(); ++i) {
-    if (a.words[i] == b.words[i]) continue;
-    if (own != nullptr) return false;
-    own = &a.words[i];
-    other = &b.words[i];
-  }
-  if (own == nullptr || std::min(own->size(), other->size()) < kLeastNearWord) return false;
-  const std::size_t longer = std::max(own->size(), other->size());
-  if (longer - std::min(own->size(), other->size()) > 1) return false;
-  if (hasDigit(*own) || hasDigit(*other) || isDirection(*own) || isDirection(*other)) return false;
-  if (isPlural(*own, *other) || editDistance(*own, *other) != 1) return false;
+  if (std::min(own.size(), other.size()) < kLeastNearWord || !isOneEdit(own, other)) return false;
+  if (hasDigit(own) || hasDigit(other) || isDirection(own) || isDirection(other)) return false;
+  if (isPlural(own, other)) return false;
   const auto often = [&](const std::string& word) {
     const auto found = common.find(word);
     return found == common.end() ? 0 : found->second;
   };
-  return often(*own) < kCommon || often(*other) < kCommon;
+  return often(own) < kCommon || often(other) < kCommon;
+}
+
+// Pairs of names, the earlier first, that differ in one word, which may be mistyped. Names that
+// agree in all words but one lie together, so that only those are compared.
+std::vector<std::pair<std::size_t, std::size_t>> mistypedPairs(
+    const std::vector<Known>& known, const std::unordered_map<std::string, int>& common) {
+  struct Gap {
+    std::uint64_t rest;  // All words but the one at `at`, as a number.
+    std::size_t at;
+    std::size_t name;
+  };
+  std::vector<Gap> gaps;
+  for (std::size_t i = 0; i < known.size(); ++i) {
+    const std::vector<std::string>& words = known[i].words;
+    std::uint64_t all = words.size();
+    std::vector<std::uint64_t> each;
+    for (std::size_t k = 0; k < words.size(); ++k) {
+      each.push_back((std::hash<std::string>()(words[k]) | 1U) * (2 * k + 0x9e3779b97f4a7c15U));
+      all += each.back();
+    }
+    for (std::size_t k = 0; k < words.size(); ++k) {
+      if (words[k].size() >= kLeastNearWord) gaps.push_back({all - each[k], k, i});
+    }
+  }
+  std::sort(gaps.begin(), gaps.end(), [](const Gap& a, const Gap& b) {
+    return std::tie(a.rest, a.at, a.name) < std::tie(b.rest, b.at, b.name);
+  });
+  std::vector<std::pair<std::size_t, std::size_t>> pairs;
+  for (std::size_t from = 0; from < gaps.size();) {
+    std::size_t to = from + 1;
+    while (to < gaps.size() && gaps[to].rest == gaps[from].rest && gaps[to].at == gaps[from].at) {
+      ++to;
+    }
+    for (std::size_t i = from; i < to; ++i) {
+      for (std::size_t k = i + 1; k < to; ++k) {
+        const Known& a = known[gaps[i].name];
+        const Known& b = known[gaps[k].name];
+        const std::size_t at = gaps[i].at;
+        if (a.words.size() != b.words.size() || a.words[at] == b.words[at]) continue;
+        if (!mayBeMistyped(a.words[at], b.words[at], common)) continue;
+        bool same = true;
+        for (std::size_t w = 0; same && w < a.words.size(); ++w) {
+          same = w == at || a.words[w] == b.words[w];
+        }
+        if (same) pairs.emplace_back(gaps[i].name, gaps[k].name);
+      }
+    }
+    from = to;
+  }
+  std::sort(pairs.begin(), pairs.end());
+  return pairs;
 }
 
 void markNear(std::vector<NameEntry>& entries, NameSort sort,
               const std::unordered_map<std::string, int>& common) {
-  std::map<std::string, std::size_t> places;
+  std::unordered_map<std::string_view, std::size_t> places;
   std::vector<Known> known;
+  // Where so many frames are not as the convention makes them, it is that which is not theirs.
+  if (sort == NameSort::Frame) {
+    const auto off = std::count_if(entries.begin(), entries.end(), [](const NameEntry& entry) {
+      return entry.sort == NameSort::Frame && entry.name != entry.proposed;
+    });
+    if (off > kMostMistyped) return;
+  }
   for (std::size_t i = 0; i < entries.size(); ++i) {
     const NameEntry& entry = entries[i];
     if (entry.sort != sort) continue;
@@ -152,16 +263,13 @@ void markNear(std::vector<NameEntry>& entries, NameSort sort,
     if (first) known.push_back({entry.name, wordsOf(entry.name), 0, i});
     ++known[place->second].things;
   }
-  for (std::size_t i = 0; i < known.size(); ++i) {
-    for (std::size_t k = i + 1; k < known.size(); ++k) {
-      if (!mayBeMistyped(known[i], known[k], common)) continue;
-      const bool firstIsRarer = known[i].things < known[k].things;
-      const Known& told = firstIsRarer ? known[i] : known[k];
-      NameEntry& entry = entries[told.first];
-      if (entry.has(NameFault::Near)) continue;
-      entry.faults.push_back(NameFault::Near);
-      entry.near = firstIsRarer ? known[k].name : known[i].name;
-    }
+  for (const auto& [i, k] : mistypedPairs(known, common)) {
+    const bool firstIsRarer = known[i].things < known[k].things;
+    const Known& told = firstIsRarer ? known[i] : known[k];
+    NameEntry& entry = entries[told.first];
+    if (entry.has(NameFault::Near)) continue;
+    entry.faults.push_back(NameFault::Near);
+    entry.near = firstIsRarer ? known[k].name : known[i].name;
   }
 }
 
@@ -207,6 +315,9 @@ bool NameEntry::has(NameFault fault) const {
 }
 
 bool hasLookalike(std::string_view name) {
+  const bool plain =
+      std::all_of(name.begin(), name.end(), [](char c) { return c >= 0x20 && c < 0x7F; });
+  if (plain) return false;
   if (!isUtf8(name)) return true;
   for (std::size_t at = 0; at < name.size();) {
     const char32_t code = nextCode(name, at);
@@ -237,15 +348,17 @@ bool isNoFileName(std::string_view name) {
 
 std::vector<NameEntry> namesBy(const Project& project) {
   std::vector<NameEntry> entries;
-  const std::vector<NameRow> rows = nameTable(project);
+  std::vector<NameRow> rows = nameTable(project);
+  entries.reserve(rows.size());
   std::size_t at = 0;
   for (const auto& asset : project.assets) {
     for (; at < rows.size() && rows[at].asset == asset->id; ++at) {
-      const NameRow& row = rows[at];
+      NameRow& row = rows[at];
       const NameSort sort = row.frame       ? NameSort::Frame
                             : row.animation ? NameSort::Animation
                                             : NameSort::Asset;
-      entries.push_back({sort, row.asset, row.animation, row.frame, row.current, row.proposed});
+      entries.push_back({sort, row.asset, row.animation, row.frame, std::move(row.current),
+                         std::move(row.proposed)});
     }
     addMounts(project, *asset, entries);
   }
@@ -265,8 +378,7 @@ std::vector<NameEntry> nameEntries(const Project& project) {
   for (NameEntry& entry : entries) {
     if (entry.name != entry.proposed) entry.faults.push_back(NameFault::Pattern);
   }
-  markGroups(entries, NameFault::Shared, [](const NameEntry& one) { return one.name; });
-  markGroups(entries, NameFault::Case, [](const NameEntry& one) { return unstyled(one.name); });
+  markAlike(entries);
   const NamingRule& rule = project.naming;
   for (NameEntry& entry : entries) {
     if (isReservedIn(entry.name, rule.languages)) entry.faults.push_back(NameFault::Reserved);

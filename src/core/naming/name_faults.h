@@ -53,8 +53,9 @@ std::vector<NameEntry> namesBy(const Project& project);
 ///    their asset. 2. Nearness is told once, at the name that fewer things have, of as many the
 ///    later. It is not told of numbers, of words for sides and directions, of a word and its
 ///    plural, of words that are both common in the project or shorter than four letters, nor of
-///    frames that are as the convention makes them.
-/// Cost: linear in the names, but for nearness, which compares the different words of a sort.
+///    frames that are as the convention makes them, or where more than a thousand are not.
+/// Cost: linear in the names, but for nearness, which compares names of a sort that differ in one
+/// word.
 std::vector<NameEntry> nameEntries(const Project& project);
 
 /// Whether a file may not be called so on the common systems: a device's name, a trailing dot or

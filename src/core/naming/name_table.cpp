@@ -53,6 +53,25 @@ std::string reasonFor(const NamingRule& rule, std::string_view current, std::str
   return prefix.empty() ? "asset, animation or number differs" : "is the name of another asset too";
 }
 
+// A frame's name of words that are known.
+std::string frameNameOf(const NamingRule& rule, const std::vector<std::string>& asset,
+                        const std::vector<std::string>& animation, int place) {
+  std::string number = std::to_string(place + rule.firstNumber);
+  const auto digits = static_cast<std::size_t>(rule.digits);
+  if (number.size() < digits) number.insert(0, digits - number.size(), '0');
+  std::vector<std::string> words;
+  const auto append = [&](const std::vector<std::string>& more) {
+    words.insert(words.end(), more.begin(), more.end());
+  };
+  for (const NamePart& part : rule.frame) {
+    if (part.kind == NamePartKind::Word) append(wordsOf(part.word));
+    if (part.kind == NamePartKind::Asset) append(asset);
+    if (part.kind == NamePartKind::Animation) append(animation);
+    if (part.kind == NamePartKind::Number) words.push_back(number);
+  }
+  return styled(words, rule.style);
+}
+
 // Where a frame is first shown.
 struct Showing {
   const Animation* animation = nullptr;
@@ -75,17 +94,20 @@ void addFrames(const NamingRule& rule, const Asset& asset, const std::string& as
                const std::unordered_map<AnimationId, std::string>& animationNames, Taken& taken,
                std::vector<NameRow>& rows) {
   const auto showings = firstShowings(asset);
+  const std::vector<std::string> assetWords = wordsOf(assetName);
+  std::unordered_map<AnimationId, std::vector<std::string>> animationWords;
+  for (const auto& [id, name] : animationNames) animationWords.emplace(id, wordsOf(name));
+  const std::vector<std::string> looseWords = wordsOf(kLooseFrames);
   int loose = 0;
   for (const Frame& frame : asset.frames) {
     const auto showing = showings.find(frame.id);
-    NameRow& row = rows.emplace_back(NameRow{asset.id, {}, frame.id, frame.name, {}, {}});
+    NameRow& row = rows.emplace_back(NameRow{asset.id, {}, frame.id, frame.name, {}});
     row.proposed =
         showing == showings.end()
-            ? frameNameFor(rule, assetName, kLooseFrames, loose++)
-            : frameNameFor(rule, assetName, animationNames.at(showing->second.animation->id),
-                           showing->second.place);
+            ? frameNameOf(rule, assetWords, looseWords, loose++)
+            : frameNameOf(rule, assetWords, animationWords.at(showing->second.animation->id),
+                          showing->second.place);
     takeUnique(row, rule.style, taken);
-    row.reason = reasonFor(rule, row.current, row.proposed, {});
   }
 }
 
@@ -111,14 +133,8 @@ std::unordered_map<AnimationId, std::string> addAnimations(const NamingRule& rul
     const std::string name =
         sideIsUnsaid(rule, asset, animation.name) ? *withoutSide(animation.name) : animation.name;
     NameRow& row = rows.emplace_back(
-        NameRow{asset.id, animation.id, {}, animation.name, plainNameFor(rule, name), {}});
+        NameRow{asset.id, animation.id, {}, animation.name, plainNameFor(rule, name)});
     takeUnique(row, rule.style, taken);
-    if (!row.right()) {
-      row.reason = !isStyled(animation.name, rule.style) ? notInStyle(rule.style)
-                   : row.proposed != plainNameFor(rule, animation.name) && name == animation.name
-                       ? "is the name of another animation of the asset"
-                       : "says its side another way";
-    }
     names[animation.id] = row.proposed;
   }
   return names;
@@ -127,12 +143,11 @@ std::unordered_map<AnimationId, std::string> addAnimations(const NamingRule& rul
 void addAsset(const Project& project, const Asset& asset, Taken& taken,
               std::vector<NameRow>& rows) {
   const Kind* kind = findKind(project, asset.kind);
-  NameRow& row = rows.emplace_back(NameRow{asset.id, {}, {}, asset.name, {}, {}});
+  NameRow& row = rows.emplace_back(NameRow{asset.id, {}, {}, asset.name, {}});
   const NamingRule& rule = project.naming;
   row.proposed =
       kind == nullptr ? styled(asset.name, rule.style) : assetNameFor(project, *kind, asset.name);
   takeUnique(row, rule.style, taken);
-  row.reason = reasonFor(rule, row.current, row.proposed, kind == nullptr ? "" : kind->prefix);
 }
 
 }  // namespace
@@ -207,21 +222,26 @@ std::string assetNameFor(const Project& project, const Kind& kind, std::string_v
 
 std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::string_view animation,
                          int place) {
-  std::string number = std::to_string(place + rule.firstNumber);
-  const auto digits = static_cast<std::size_t>(rule.digits);
-  if (number.size() < digits) number.insert(0, digits - number.size(), '0');
-  Words words;
-  for (const NamePart& part : rule.frame) {
-    if (part.kind == NamePartKind::Word) append(words, wordsOf(part.word));
-    if (part.kind == NamePartKind::Asset) append(words, wordsOf(asset));
-    if (part.kind == NamePartKind::Animation) append(words, wordsOf(animation));
-    if (part.kind == NamePartKind::Number) words.push_back(number);
-  }
-  return styled(words, rule.style);
+  return frameNameOf(rule, wordsOf(asset), wordsOf(animation), place);
 }
 
 std::string plainNameFor(const NamingRule& rule, std::string_view name) {
   return styled(spelledSide(wordsOf(name), rule.sides), rule.style);
+}
+
+std::string reasonOf(const Project& project, const NameRow& row) {
+  const NamingRule& rule = project.naming;
+  const Asset* asset = findAsset(project, row.asset);
+  if (row.right() || asset == nullptr) return {};
+  if (row.frame) return reasonFor(rule, row.current, row.proposed, {});
+  if (!row.animation) {
+    const Kind* kind = findKind(project, asset->kind);
+    return reasonFor(rule, row.current, row.proposed, kind == nullptr ? "" : kind->prefix);
+  }
+  if (!isStyled(row.current, rule.style)) return notInStyle(rule.style);
+  const bool side =
+      sideIsUnsaid(rule, *asset, row.current) || row.proposed == plainNameFor(rule, row.current);
+  return side ? "says its side another way" : "is the name of another animation of the asset";
 }
 
 std::vector<NameRow> nameTable(const Project& project) {
@@ -265,9 +285,9 @@ std::vector<SharedName> sharedNames(const Project& project) {
   std::map<std::string, std::vector<NameRow>> assets;
   std::map<std::string, std::vector<NameRow>> frames;
   for (const auto& asset : project.assets) {
-    assets[asset->name].push_back({asset->id, {}, {}, asset->name, {}, {}});
+    assets[asset->name].push_back({asset->id, {}, {}, asset->name, {}});
     for (const Frame& frame : asset->frames) {
-      frames[frame.name].push_back({asset->id, {}, frame.id, frame.name, {}, {}});
+      frames[frame.name].push_back({asset->id, {}, frame.id, frame.name, {}});
     }
   }
   std::vector<SharedName> shared;

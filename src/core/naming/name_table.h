@@ -25,14 +25,13 @@ std::string plainNameFor(const NamingRule& rule, std::string_view name);
 /// The animation word for frames that no animation shows.
 inline constexpr std::string_view kLooseFrames = "loose";
 
-/// One name: what it is, what the rule makes of it, and why they differ.
+/// One name: what it is, and what the rule makes of it.
 struct NameRow {
   AssetId asset;
   AnimationId animation;  ///< Set for an animation's name.
   FrameId frame;          ///< Set for a frame's name.
   std::string current;
   std::string proposed;
-  std::string reason;  ///< Empty when the name is right.
 
   bool right() const { return current == proposed; }
 };
@@ -42,6 +41,9 @@ struct NameRow {
 /// A frame is named after the first animation that shows it, by its first place there. Of a
 /// mirrored pair of animations, the rule says which one's name says its side.
 std::vector<NameRow> nameTable(const Project& project);
+
+/// Why a name of the table is not as the rule makes it; empty where it is.
+std::string reasonOf(const Project& project, const NameRow& row);
 
 /// The names of one asset as it is called now, whether or not that name is right itself.
 std::vector<NameRow> frameNamesUnderCurrentAsset(const Project& project, const Asset& asset);

@@ -20,6 +20,7 @@
 #include "core/project/ranges.h"
 #include "desktop/benches/names/convention_ribbon.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/language_chooser.h"
 #include "desktop/parts/wording.h"
 #include "desktop/parts/yielding_label.h"
 #include "desktop/session.h"
@@ -220,22 +221,19 @@ QWidget* ConventionBand::makeNamePage() {
   auto* line = makeLine(page);
   longest_ = new NumberField(kLongestNameRange.least, kLongestNameRange.most, 0, page);
   longest_->setObjectName("longestName");
-  languages_ = new QToolButton(page);
+  languages_ = new LanguageChooser(tr("no language"), page);
   languages_->setObjectName("languages");
-  languages_->setPopupMode(QToolButton::InstantPopup);
-  auto* menu = new QMenu(languages_);
-  const char* const words[] = {"C", "C++", "C#", "Java", "JavaScript", "Python", "Lua", "Rust"};
-  for (int i = 0; i < static_cast<int>(kLanguageWords.size()); ++i) {
-    QAction* action = menu->addAction(words[i]);
-    action->setCheckable(true);
-    connect(action, &QAction::triggered, this, [this, i](bool on) { setLanguage(i, on); });
-  }
-  languages_->setMenu(menu);
   languages_->setToolTip(tr("Words of these languages that no name may be"));
   line->addWidget(makeLabel(tr("at most"), "quiet", page));
   line->addWidget(longest_);
   line->addWidget(makeLabel(tr("letters; no words of"), "quiet", page));
   line->addWidget(languages_);
+  connect(languages_, &LanguageChooser::chosen, this,
+          [this](const std::vector<Language>& languages) {
+            NamingRule rule = session_.project().naming;
+            rule.languages = languages;
+            setRule(tr("Whose words no name may be"), rule);
+          });
   connect(longest_, &NumberField::committed, this, [this](double longest) {
     NamingRule rule = session_.project().naming;
     rule.longest = static_cast<int>(longest);
@@ -309,15 +307,6 @@ void ConventionBand::setPrefix(int kind, const QString& prefix) {
   session_.perform(tr("Change the prefix of %1").arg(QString::fromStdString(changed.name)), edits);
 }
 
-void ConventionBand::setLanguage(int language, bool on) {
-  NamingRule rule = session_.project().naming;
-  const auto one = static_cast<Language>(language);
-  std::erase(rule.languages, one);
-  if (on) rule.languages.push_back(one);
-  std::sort(rule.languages.begin(), rule.languages.end());
-  setRule(tr("Whose words no name may be"), rule);
-}
-
 void ConventionBand::add(const NamePart& part) {
   const auto rule =
       withPartAdded(session_.project().naming, static_cast<std::size_t>(ribbon_->chosen()), part);
@@ -367,15 +356,7 @@ void ConventionBand::refresh() {
   longest_->setValue(rule.longest);
   sides_->setCurrentIndex(static_cast<int>(rule.sides));
   sidesSaid_->setCurrentIndex(static_cast<int>(rule.sidesSaid));
-  QStringList languages;
-  for (QAction* action : languages_->menu()->actions()) {
-    const auto one = static_cast<Language>(languages_->menu()->actions().indexOf(action));
-    const bool on =
-        std::find(rule.languages.begin(), rule.languages.end(), one) != rule.languages.end();
-    action->setChecked(on);
-    if (on) languages << action->text();
-  }
-  languages_->setText(languages.isEmpty() ? tr("no language") : languages.join(", "));
+  languages_->show(rule.languages);
   showPrefixes();
   showRibbon();
   showPage();

@@ -19,6 +19,7 @@ class QToolButton;
 namespace amber {
 
 class ConventionRibbon;
+class LanguageChooser;
 class NumberField;
 class ProjectSession;
 
@@ -49,7 +50,6 @@ class ConventionBand : public QWidget {
   void setNumbers();
   void setWord(const QString& word, bool done);
   void setPrefix(int kind, const QString& prefix);
-  void setLanguage(int language, bool on);
   void add(const NamePart& part);
 
   ProjectSession& session_;
@@ -66,7 +66,7 @@ class ConventionBand : public QWidget {
   QComboBox* sides_ = nullptr;
   QComboBox* sidesSaid_ = nullptr;
   NumberField* longest_ = nullptr;
-  QToolButton* languages_ = nullptr;
+  LanguageChooser* languages_ = nullptr;
   QLabel* example_ = nullptr;
   std::vector<Kind> shownKinds_;
 };

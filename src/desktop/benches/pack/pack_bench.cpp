@@ -19,6 +19,7 @@
 #include "core/geometry/tolerances.h"
 #include "desktop/benches/pack/page_view.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/language_chooser.h"
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 
@@ -94,6 +95,10 @@ QWidget* PackBench::makeSideColumn() {
   addRow(form, tr("trim"), {trim_});
   padding_->setToolTip(tr("Empty pixels between frames"));
   extrusion_->setToolTip(tr("How often a frame's edge pixels are repeated outward, against seams"));
+  constants_ = new LanguageChooser(tr("none"), side);
+  constants_->setObjectName("constants");
+  constants_->setToolTip(tr("Writes every name as a constant of these languages beside the pages"));
+  addRow(form, tr("names as source"), {constants_});
   addRule(form, side);
   form->addWidget(makeLabel(tr("Parcel folder"), "title", side));
   folder_ = new QLineEdit(side);
@@ -116,6 +121,12 @@ QWidget* PackBench::makeSideColumn() {
     connect(field, &NumberField::committed, this, &PackBench::changeProfile);
   }
   connect(trim_, &QCheckBox::clicked, this, &PackBench::changeProfile);
+  connect(constants_, &LanguageChooser::chosen, this,
+          [this](const std::vector<Language>& languages) {
+            PackProfile profile = session_.project().profile;
+            profile.constants = languages;
+            session_.perform(tr("Write names beside the parcel"), {SetProfile{profile}});
+          });
   connect(verifyButton_, &QPushButton::clicked, this, &PackBench::verify);
   return side;
 }
@@ -144,6 +155,7 @@ void PackBench::refresh() {
   padding_->setValue(profile.padding);
   extrusion_->setValue(profile.extrusion);
   trim_->setChecked(profile.trim);
+  constants_->show(profile.constants);
   folder_->setPlaceholderText(QFileInfo(session_.path()).absoluteDir().dirName() + "/parcel");
   const QString refusal = packRefusal();
   markNext(packButton_, refusal.isEmpty());

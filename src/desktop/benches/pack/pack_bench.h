@@ -19,6 +19,7 @@ class QTreeWidget;
 
 namespace amber {
 
+class LanguageChooser;
 class NumberField;
 class PageView;
 
@@ -64,6 +65,7 @@ class PackBench : public BenchView {
   NumberField* padding_ = nullptr;
   NumberField* extrusion_ = nullptr;
   QCheckBox* trim_ = nullptr;
+  LanguageChooser* constants_ = nullptr;
   QLineEdit* folder_ = nullptr;
   QPushButton* packButton_ = nullptr;
   QPushButton* verifyButton_ = nullptr;

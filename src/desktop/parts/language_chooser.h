@@ -1,0 +1,31 @@
+#pragma once
+
+#include <QToolButton>
+#include <vector>
+
+#include "core/project/naming_rule.h"
+
+namespace amber {
+
+/// Programming languages, any of which can be ticked in a menu; those that are stand on the button.
+class LanguageChooser : public QToolButton {
+  Q_OBJECT
+
+ public:
+  /// `none`: what stands there while none is ticked.
+  LanguageChooser(const QString& none, QWidget* parent);
+
+  /// Shows what is chosen without telling it.
+  void show(const std::vector<Language>& languages);
+
+ signals:
+  /// In their order, each once.
+  void chosen(const std::vector<amber::Language>& languages);
+
+ private:
+  void tell();
+
+  QString none_;
+};
+
+}  // namespace amber
