@@ -95,9 +95,9 @@ constexpr const char* kStyleRules = R"(
     QMenu::item:selected { background: @amberSoft; }
     QMenu::item:disabled { color: @quiet; }
     QCheckBox { spacing: 6px; }
-    QCheckBox::indicator { width: 12px; height: 12px; border: 1px solid @quiet; border-radius: 2px;
+    QCheckBox::indicator, QTreeView::indicator { width: 12px; height: 12px; border: 1px solid @quiet; border-radius: 2px;
       background: @card; }
-    QCheckBox::indicator:checked { background: @amber; border-color: @amber;
+    QCheckBox::indicator:checked, QTreeView::indicator:checked { background: @amber; border-color: @amber;
       image: url(:/icons/check.svg); }
     QProgressBar { background: @paper; border: 1px solid @line; border-radius: 3px; height: 6px;
       text-align: center; }
