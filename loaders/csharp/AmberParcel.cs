@@ -1,0 +1,489 @@
+// Loads a parcel: a folder with parcel.json and its pages. Needs nothing but the standard library
+// of C# 7 and later.
+// SPDX-License-Identifier: 0BSD
+using System;
+using System.Collections.Generic;
+using System.Globalization;
+using System.IO;
+using System.IO.Compression;
+using System.Linq;
+using System.Text;
+
+namespace AmberParcel
+{
+    /// <summary>What is wrong with a parcel, in a sentence.</summary>
+    public class ParcelException : Exception
+    {
+        public ParcelException(string sentence) : base(sentence) {}
+    }
+
+    /// <summary>A picture: rows of straight RGBA, 8 bits each.</summary>
+    public class Page
+    {
+        public int Width;
+        public int Height;
+        public byte[] Rgba;
+    }
+
+    public enum GeometryKind { Box, Circle, Capsule, Polygon, Mask }
+
+    /// <summary>A shape's geometry; which numbers count is told by the kind.</summary>
+    public class Geometry
+    {
+        public GeometryKind Kind;
+        public double X, Y, W, H;       // Of a box.
+        public double Ax, Ay, Bx, By;   // A circle's middle is A; a capsule goes from A to B.
+        public double R;                // Of a circle or capsule.
+        public double[][] Points = new double[0][];  // Of a polygon.
+        public double[][] Runs = new double[0][];    // Of a mask: y, x0, x1 (exclusive), art px
+        public double AtX, AtY, Scale = 1;           // from where it stands, and its scale.
+
+        /// <summary>Whether a point lies in what Shape.At gives.</summary>
+        public bool Contains(double x, double y)
+        {
+            switch (Kind)
+            {
+                case GeometryKind.Box:
+                    return X <= x && x < X + W && Y <= y && y < Y + H;
+                case GeometryKind.Circle:
+                    return (x - Ax) * (x - Ax) + (y - Ay) * (y - Ay) <= R * R;
+                case GeometryKind.Capsule:
+                {
+                    double ux = Bx - Ax, uy = By - Ay, wx = x - Ax, wy = y - Ay;
+                    double length = ux * ux + uy * uy;
+                    double t = length == 0
+                        ? 0 : Math.Min(1, Math.Max(0, (wx * ux + wy * uy) / length));
+                    double dx = wx - t * ux, dy = wy - t * uy;
+                    return dx * dx + dy * dy <= R * R;
+                }
+                case GeometryKind.Polygon:
+                {
+                    bool inside = false;
+                    double[] p = Points[Points.Length - 1];
+                    foreach (double[] q in Points)
+                    {
+                        if (p[1] > y != q[1] > y &&
+                            x < (q[0] - p[0]) * (y - p[1]) / (q[1] - p[1]) + p[0])
+                        {
+                            inside = !inside;
+                        }
+                        p = q;
+                    }
+                    return inside;
+                }
+                default:
+                {
+                    double ax = (x - AtX) / Scale, ay = (y - AtY) / Scale;
+                    return Runs.Any(run =>
+                        run[0] <= ay && ay < run[0] + 1 && run[1] <= ax && ax < run[2]);
+                }
+            }
+        }
+    }
+
+    public class Shape
+    {
+        public string Role;
+        public string Duty;  // "stops" or "notices"
+        public uint On;      // layers, by bit
+        public uint Seeks;
+        public Geometry Geometry;
+
+        /// <summary>The geometry in the game, whose asset stands at (x, y), game px.</summary>
+        public Geometry At(Asset asset, double x, double y, bool mirrored = false)
+        {
+            Geometry g = Geometry;
+            double s = asset.Scale, m = mirrored ? -1 : 1;
+            IEnumerable<double[]> points = mirrored ? g.Points.Reverse() : g.Points;
+            return new Geometry
+            {
+                Kind = g.Kind,
+                X = x + (mirrored ? -(g.X + g.W) : g.X) * s, Y = y + g.Y * s, W = g.W * s, H = g.H * s,
+                Ax = x + m * g.Ax * s, Ay = y + g.Ay * s, Bx = x + m * g.Bx * s, By = y + g.By * s,
+                R = g.R * s,
+                Points = points.Select(p => new[] {x + m * p[0] * s, y + p[1] * s}).ToArray(),
+                Runs = mirrored
+                    ? g.Runs.Select(run => new[] {run[0], -run[2], -run[1]}).ToArray() : g.Runs,
+                AtX = x, AtY = y, Scale = s
+            };
+        }
+    }
+
+    public class Frame
+    {
+        public string Name;
+        public int Page;
+        public int[] Rect;  // x, y, width, height on the page, px
+        public int[] Trim;  // what was cut away at the left and top, px
+        public int[] Size;
+        public double[] Origin;
+        public Dictionary<string, double[]> Mounts = new Dictionary<string, double[]>();
+        public List<Shape> Shapes = new List<Shape>();
+
+        /// <summary>Where it is drawn whose asset stands at (x, y), game px; on whole px.</summary>
+        public Placement Place(Asset asset, double x, double y, bool mirrored = false)
+        {
+            double s = asset.Scale;
+            double left = mirrored ? Origin[0] - Trim[0] - Rect[2] : Trim[0] - Origin[0];
+            double top = Trim[1] - Origin[1];
+            return new Placement
+            {
+                Page = Page, Source = Rect,
+                X = (int)Math.Floor(x + left * s + 0.5), Y = (int)Math.Floor(y + top * s + 0.5),
+                Width = Rect[2] * s, Height = Rect[3] * s, Mirrored = mirrored
+            };
+        }
+    }
+
+    /// <summary>Where a frame is drawn: the page's rect goes there, mirrored or not.</summary>
+    public class Placement
+    {
+        public int Page;
+        public int[] Source;
+        public int X, Y;
+        public double Width, Height;
+        public bool Mirrored;
+    }
+
+    public class Animation
+    {
+        public string Name;
+        public int[] Frames;  // into the asset's frames
+        public double[] DurationsMs;
+        public string Loop;   // "once", "repeat" or "backAndForth"
+
+        /// <summary>The index of the frame that shows so long after the start.</summary>
+        public int FrameAt(double ms)
+        {
+            List<int> steps = Enumerable.Range(0, Frames.Length).ToList();
+            if (Loop == "backAndForth")
+            {
+                for (int i = Frames.Length - 2; i > 0; --i) steps.Add(i);
+            }
+            double total = steps.Sum(step => DurationsMs[step]);
+            if (Loop != "once") ms -= total * Math.Floor(ms / total);
+            foreach (int step in steps)
+            {
+                if (ms < DurationsMs[step]) return Frames[step];
+                ms -= DurationsMs[step];
+            }
+            return Frames[steps[steps.Count - 1]];
+        }
+    }
+
+    public class Asset
+    {
+        public string Name;
+        public string Kind;
+        public string Motion;
+        public double Scale;  // game px by art px
+        public List<Frame> Frames = new List<Frame>();
+        public Dictionary<string, Animation> Animations = new Dictionary<string, Animation>();
+        public string Default = "";  // the animation to start with; empty without any
+    }
+
+    public class Parcel
+    {
+        public List<Page> Pages = new List<Page>();
+        public List<string> Layers = new List<string>();
+        public Dictionary<string, Asset> Assets = new Dictionary<string, Asset>();
+
+        /// <summary>Reads a parcel with its pages.</summary>
+        public static Parcel Load(string folder)
+        {
+            var data = (Dictionary<string, object>)new Json(
+                File.ReadAllText(Path.Combine(folder, "parcel.json"), Encoding.UTF8)).Read();
+            if (Text(data, "format") != "amber-parcel")
+            {
+                throw new ParcelException("this is not a parcel");
+            }
+            if (Number(data, "version") > 1)
+            {
+                throw new ParcelException("the parcel is of a newer version than this loader");
+            }
+            var parcel = new Parcel();
+            foreach (var page in Objects(data, "pages"))
+            {
+                parcel.Pages.Add(
+                    Png.Read(File.ReadAllBytes(Path.Combine(folder, Text(page, "file")))));
+            }
+            foreach (var layer in Objects(data, "layers")) parcel.Layers.Add(Text(layer, "name"));
+            foreach (var from in Objects(data, "assets"))
+            {
+                Asset asset = AssetOf(from);
+                parcel.Assets[asset.Name] = asset;
+            }
+            return parcel;
+        }
+
+        static Asset AssetOf(Dictionary<string, object> from)
+        {
+            var asset = new Asset
+            {
+                Name = Text(from, "name"), Kind = Text(from, "kind"), Motion = Text(from, "motion"),
+                Scale = Number(from, "scale")
+            };
+            foreach (var one in Objects(from, "frames")) asset.Frames.Add(FrameOf(one));
+            foreach (var one in Objects(from, "animations"))
+            {
+                var animation = new Animation
+                {
+                    Name = Text(one, "name"), Loop = Text(one, "loop"),
+                    Frames = Numbers(one["frames"]).Select(i => (int)i).ToArray(),
+                    DurationsMs = Numbers(one["durationsMs"])
+                };
+                asset.Animations[animation.Name] = animation;
+                if (one.ContainsKey("default") && (bool)one["default"]) asset.Default = animation.Name;
+            }
+            return asset;
+        }
+
+        static Frame FrameOf(Dictionary<string, object> from)
+        {
+            var frame = new Frame
+            {
+                Name = Text(from, "name"), Page = (int)Number(from, "page"),
+                Rect = Whole(from["rect"]), Trim = Whole(from["trim"]), Size = Whole(from["size"]),
+                Origin = Numbers(from["origin"])
+            };
+            foreach (var mount in (Dictionary<string, object>)from["mounts"])
+            {
+                frame.Mounts[mount.Key] = Numbers(mount.Value);
+            }
+            foreach (var one in Objects(from, "shapes"))
+            {
+                frame.Shapes.Add(new Shape
+                {
+                    Role = Text(one, "role"), Duty = Text(one, "duty"),
+                    On = (uint)Number(one, "on"), Seeks = (uint)Number(one, "seeks"),
+                    Geometry = GeometryOf((Dictionary<string, object>)one["geometry"])
+                });
+            }
+            return frame;
+        }
+
+        static Geometry GeometryOf(Dictionary<string, object> from)
+        {
+            string kind = Text(from, "kind");
+            switch (kind)
+            {
+                case "box":
+                    return new Geometry
+                    {
+                        Kind = GeometryKind.Box, X = Number(from, "x"), Y = Number(from, "y"),
+                        W = Number(from, "w"), H = Number(from, "h")
+                    };
+                case "circle":
+                    return new Geometry
+                    {
+                        Kind = GeometryKind.Circle, Ax = Number(from, "cx"), Ay = Number(from, "cy"),
+                        R = Number(from, "r")
+                    };
+                case "capsule":
+                    return new Geometry
+                    {
+                        Kind = GeometryKind.Capsule, Ax = Number(from, "ax"), Ay = Number(from, "ay"),
+                        Bx = Number(from, "bx"), By = Number(from, "by"), R = Number(from, "r")
+                    };
+                case "polygon":
+                    return new Geometry { Kind = GeometryKind.Polygon, Points = Rows(from["points"]) };
+                case "mask":
+                    return new Geometry { Kind = GeometryKind.Mask, Runs = Rows(from["runs"]) };
+                default:
+                    throw new ParcelException(
+                        "a shape is of a kind that this loader does not know: " + kind);
+            }
+        }
+
+        static string Text(Dictionary<string, object> from, string key)
+        {
+            return (string)from[key];
+        }
+        static double Number(Dictionary<string, object> from, string key)
+        {
+            return (double)from[key];
+        }
+        static double[] Numbers(object from)
+        {
+            return ((List<object>)from).Cast<double>().ToArray();
+        }
+        static int[] Whole(object from)
+        {
+            return Numbers(from).Select(number => (int)number).ToArray();
+        }
+        static double[][] Rows(object from)
+        {
+            return ((List<object>)from).Select(Numbers).ToArray();
+        }
+        static IEnumerable<Dictionary<string, object>> Objects(Dictionary<string, object> from,
+                                                               string key)
+        {
+            return ((List<object>)from[key]).Cast<Dictionary<string, object>>();
+        }
+    }
+
+    /// <summary>A PNG of 8 bits a channel, RGBA, not interlaced, as pages are.</summary>
+    static class Png
+    {
+        public static Page Read(byte[] data)
+        {
+            if (data.Length < 8 || data[0] != 0x89 || data[1] != 0x50)
+            {
+                throw new ParcelException("a page is no PNG");
+            }
+            var page = new Page();
+            var packed = new MemoryStream();
+            for (int at = 8; at + 8 <= data.Length;)
+            {
+                int length = Whole(data, at);
+                string name = Encoding.ASCII.GetString(data, at + 4, 4);
+                if (name == "IHDR")
+                {
+                    page.Width = Whole(data, at + 8);
+                    page.Height = Whole(data, at + 12);
+                    if (data[at + 16] != 8 || data[at + 17] != 6 || data[at + 20] != 0)
+                    {
+                        throw new ParcelException(
+                            "a page is a PNG of another form than RGBA of 8 bits");
+                    }
+                }
+                else if (name == "IDAT")
+                {
+                    packed.Write(data, at + 8, length);
+                }
+                at += 12 + length;
+            }
+            // The two bytes before are of the wrapping that this stream does not read.
+            packed.Position = 2;
+            int stride = page.Width * 4;
+            page.Rgba = new byte[stride * page.Height];
+            using (var raw = new DeflateStream(packed, CompressionMode.Decompress))
+            {
+                for (int y = 0; y < page.Height; ++y)
+                {
+                    int sort = raw.ReadByte();
+                    for (int got = 0; got < stride;)
+                    {
+                        int more = raw.Read(page.Rgba, y * stride + got, stride - got);
+                        if (more <= 0) throw new ParcelException("a page ends too early");
+                        got += more;
+                    }
+                    Unfilter(sort, page.Rgba, y, stride);
+                }
+            }
+            return page;
+        }
+
+        static void Unfilter(int sort, byte[] rgba, int y, int stride)
+        {
+            int row = y * stride;
+            for (int i = 0; i < stride; ++i)
+            {
+                int a = i >= 4 ? rgba[row + i - 4] : 0;
+                int b = y > 0 ? rgba[row - stride + i] : 0;
+                int c = i >= 4 && y > 0 ? rgba[row - stride + i - 4] : 0;
+                int guess = 0;
+                if (sort == 1) guess = a;
+                if (sort == 2) guess = b;
+                if (sort == 3) guess = (a + b) / 2;
+                if (sort == 4)
+                {
+                    int pa = Math.Abs(b - c), pb = Math.Abs(a - c), pc = Math.Abs(a + b - 2 * c);
+                    guess = pa <= pb && pa <= pc ? a : pb <= pc ? b : c;
+                }
+                rgba[row + i] = (byte)(rgba[row + i] + guess);
+            }
+        }
+
+        static int Whole(byte[] data, int at)
+        {
+            return data[at] << 24 | data[at + 1] << 16 | data[at + 2] << 8 | data[at + 3];
+        }
+    }
+
+    /// <summary>Reads JSON into dictionaries, lists, strings, doubles, bools and null.</summary>
+    class Json
+    {
+        readonly string text;
+        int at;
+
+        public Json(string text) { this.text = text; }
+
+        public object Read()
+        {
+            char c = Next();
+            if (c == '{') return ReadObject();
+            if (c == '[') return ReadList();
+            if (c == '"') return ReadString();
+            int from = at;
+            while (at < text.Length && ",]} \t\r\n".IndexOf(text[at]) < 0) ++at;
+            string word = text.Substring(from, at - from);
+            if (word == "true") return true;
+            if (word == "false") return false;
+            if (word == "null") return null;
+            return double.Parse(word, CultureInfo.InvariantCulture);
+        }
+
+        // The next letter that is no space, which is not taken.
+        char Next()
+        {
+            while (at < text.Length && char.IsWhiteSpace(text[at])) ++at;
+            if (at == text.Length) throw new ParcelException("parcel.json ends too early");
+            return text[at];
+        }
+
+        Dictionary<string, object> ReadObject()
+        {
+            var result = new Dictionary<string, object>();
+            for (++at; Next() != '}';)
+            {
+                string key = ReadString();
+                Next();
+                ++at;  // The colon.
+                result[key] = Read();
+                if (Next() == ',') ++at;
+                Next();
+            }
+            ++at;
+            return result;
+        }
+
+        List<object> ReadList()
+        {
+            var result = new List<object>();
+            for (++at; Next() != ']';)
+            {
+                result.Add(Read());
+                if (Next() == ',') ++at;
+            }
+            ++at;
+            return result;
+        }
+
+        string ReadString()
+        {
+            var result = new StringBuilder();
+            for (++at; text[at] != '"'; ++at)
+            {
+                if (text[at] != '\\')
+                {
+                    result.Append(text[at]);
+                    continue;
+                }
+                char c = text[++at];
+                if (c == 'u')
+                {
+                    result.Append((char)Convert.ToInt32(text.Substring(at + 1, 4), 16));
+                    at += 4;
+                }
+                else
+                {
+                    int plain = "bfnrt".IndexOf(c);
+                    result.Append(plain < 0 ? c : "\b\f\n\r\t"[plain]);
+                }
+            }
+            ++at;
+            return result.ToString();
+        }
+    }
+}

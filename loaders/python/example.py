@@ -1,0 +1,68 @@
+"""Draws every step of an animation, side by side, twice as large, each second one mirrored, with
+what its shapes hold tinted, into a picture that any viewer of netpbm opens (PAM).
+
+python3 example.py PARCEL ASSET ANIMATION OUT.pam
+"""
+
+import math
+import sys
+
+import amber_parcel
+
+
+def main(folder, name, animation_name, out):
+    parcel = amber_parcel.load(folder)
+    asset = parcel.assets[name]
+    asset.scale *= 2
+    animation = asset.animations[animation_name]
+    reach = 0
+    for index in animation.frames:
+        frame = asset.frames[index]
+        for x in (frame.origin[0], frame.size[0] - frame.origin[0],
+                  frame.origin[1], frame.size[1] - frame.origin[1]):
+            reach = max(reach, math.ceil(abs(x) * asset.scale))
+    cell = 2 * reach
+    width, height = cell * len(animation.frames), cell
+    pixels = bytearray(width * height * 4)
+    for step, index in enumerate(animation.frames):
+        frame = asset.frames[index]
+        x, y, mirrored = cell * step + reach, reach, step % 2 == 1
+        draw(parcel, amber_parcel.place(asset, frame, x, y, mirrored), pixels, width, height)
+        for shape in frame.shapes:
+            tint(amber_parcel.shape_at(asset, shape, x, y, mirrored), pixels, width, cell * step,
+                 cell)
+    with open(out, "wb") as file:
+        file.write(f"P7\nWIDTH {width}\nHEIGHT {height}\nDEPTH 4\nMAXVAL 255\n"
+                   f"TUPLTYPE RGB_ALPHA\nENDHDR\n".encode())
+        file.write(pixels)
+
+
+def draw(parcel, placement, pixels, width, height):
+    page = parcel.pages[placement.page]
+    sx, sy, sw, sh = placement.source
+    for v in range(int(placement.height)):
+        for u in range(int(placement.width)):
+            fx = int(u * sw / placement.width)
+            fy = int(v * sh / placement.height)
+            if placement.mirrored:
+                fx = sw - 1 - fx
+            source = ((sy + fy) * page.width + sx + fx) * 4
+            tx, ty = placement.x + u, placement.y + v
+            if page.rgba[source + 3] > 0 and 0 <= tx < width and 0 <= ty < height:
+                target = (ty * width + tx) * 4
+                pixels[target:target + 4] = page.rgba[source:source + 4]
+
+
+def tint(geometry, pixels, width, left, cell):
+    for y in range(cell):
+        for x in range(left, left + cell):
+            if amber_parcel.contains(geometry, x + 0.5, y + 0.5):
+                at = (y * width + x) * 4
+                pixels[at] = (pixels[at] + 255) // 2
+                pixels[at + 1] = (pixels[at + 1] + 160) // 2
+                pixels[at + 2] = pixels[at + 2] // 2
+                pixels[at + 3] = max(pixels[at + 3], 128)
+
+
+if __name__ == "__main__":
+    main(*sys.argv[1:5])

@@ -1,0 +1,199 @@
+#include <QDir>
+#include <QFile>
+#include <QProcess>
+#include <QStandardPaths>
+#include <QTest>
+#include <algorithm>
+#include <cmath>
+
+#include "core/geometry/mirrored.h"
+#include "core/geometry/shape_rows.h"
+#include "files/parcel_file.h"
+#include "support/cli.h"
+#include "support/registry.h"
+#include "support/scratch.h"
+
+using namespace amber;
+using namespace amber::test;
+
+// The loaders draw what the parcel says, in each language byte for byte the same: their examples
+// beside a drawing of our own, of shapes of every kind.
+class LoadersTest : public QObject {
+  Q_OBJECT
+
+  struct Loader {
+    QString folder;
+    QString program;    // That is looked for.
+    QStringList build;  // Called in the loader's folder; %1 is a folder to build into.
+    QStringList run;
+  };
+
+  static std::vector<std::pair<QString, Loader>> loaders() {
+    return {{"C++",
+             {"cpp",
+              "g++",
+              {"g++", "-std=c++17", "-Wall", "-Wextra", "-Werror", "-O0", "example.cpp", "-o",
+               "%1/example"},
+              {"%1/example"}}},
+            {"Python", {"python", "python3", {}, {"python3", "-B", "example.py"}}},
+            {"JavaScript", {"javascript", "node", {}, {"node", "example.mjs"}}},
+            {"C#",
+             {"csharp",
+              "mcs",
+              {"mcs", "Example.cs", "AmberParcel.cs", "-out:%1/example.exe"},
+              {"mono", "%1/example.exe"}}}};
+  }
+
+  bool call(const Loader& loader, QStringList words) const {
+    words.replaceInStrings("%1", scratch_.qpath("built"));
+    QProcess process;
+    process.setWorkingDirectory(QString(AMBER_SOURCE_DIR) + "/loaders/" + loader.folder);
+    process.start(words.front(), words.mid(1));
+    const bool done = process.waitForFinished(120000) &&
+                      process.exitStatus() == QProcess::NormalExit && process.exitCode() == 0;
+    if (!done) qWarning("%s", process.readAllStandardError().constData());
+    return done;
+  }
+
+  // As the examples draw, but from what our own reader gives, at scale 1.
+  QByteArray drawn(const QString& assetName, const QString& animationName) const {
+    const auto loaded = readParcel(scratch_.path("parcel"));
+    if (!loaded) qFatal("no parcel");
+    const auto& assets = loaded->parcel.assets;
+    const auto asset = std::find_if(assets.begin(), assets.end(), [&](const ParcelAsset& one) {
+      return QString::fromStdString(one.name) == assetName;
+    });
+    const auto animation = std::find_if(asset->animations.begin(), asset->animations.end(),
+                                        [&](const ParcelAnimation& one) {
+                                          return QString::fromStdString(one.name) == animationName;
+                                        });
+    int reach = 0;
+    for (const int index : animation->frames) {
+      const ParcelFrame& frame = asset->frames[static_cast<std::size_t>(index)];
+      for (const double x : {frame.origin.x, frame.size.w - frame.origin.x, frame.origin.y,
+                             frame.size.h - frame.origin.y}) {
+        reach = std::max(reach, static_cast<int>(std::ceil(std::abs(x))));
+      }
+    }
+    const int cell = 2 * reach;
+    const int width = cell * static_cast<int>(animation->frames.size());
+    Image canvas(width, cell);
+    int step = 0;
+    for (const int index : animation->frames) {
+      const ParcelFrame& frame = asset->frames[static_cast<std::size_t>(index)];
+      const bool mirror = step % 2 == 1;
+      const double atX = cell * step + reach;
+      const double left =
+          mirror ? frame.origin.x - frame.trim.w - frame.rect.w : frame.trim.w - frame.origin.x;
+      const int x0 = static_cast<int>(std::floor(atX + left + 0.5));
+      const int y0 = static_cast<int>(std::floor(reach + frame.trim.h - frame.origin.y + 0.5));
+      const Image& page = loaded->pages[static_cast<std::size_t>(frame.page)];
+      for (int v = 0; v < frame.rect.h; ++v) {
+        for (int u = 0; u < frame.rect.w; ++u) {
+          const int from = mirror ? frame.rect.w - 1 - u : u;
+          const Rgba pixel = page.at(frame.rect.x + from, frame.rect.y + v);
+          if (pixel.a > 0) canvas.at(x0 + u, y0 + v) = pixel;
+        }
+      }
+      for (const ParcelShape& shape : frame.shapes) {
+        Shape stands = mirror ? mirrored(shape.geometry, 0) : shape.geometry;
+        stands = moved(stands, atX, reach);
+        visitRows(stands, 0, cell, [&](int y, const PixelSpan& span) {
+          for (int x = std::max(span.x0, cell * step); x < std::min(span.x1, cell * (step + 1));
+               ++x) {
+            Rgba& pixel = canvas.at(x, y);
+            pixel = {static_cast<std::uint8_t>((pixel.r + 255) / 2),
+                     static_cast<std::uint8_t>((pixel.g + 160) / 2),
+                     static_cast<std::uint8_t>(pixel.b / 2), std::max<std::uint8_t>(pixel.a, 128)};
+          }
+        });
+      }
+      ++step;
+    }
+    QByteArray bytes = QString(
+                           "P7\nWIDTH %1\nHEIGHT %2\nDEPTH 4\nMAXVAL 255\nTUPLTYPE RGB_ALPHA\n"
+                           "ENDHDR\n")
+                           .arg(width)
+                           .arg(cell)
+                           .toUtf8();
+    for (int y = 0; y < cell; ++y) {
+      for (int x = 0; x < width; ++x) {
+        const Rgba pixel = canvas.at(x, y);
+        for (const std::uint8_t byte : {pixel.r, pixel.g, pixel.b, pixel.a}) {
+          bytes.append(static_cast<char>(byte));
+        }
+      }
+    }
+    return bytes;
+  }
+
+ private slots:
+  // A parcel of shapes of every kind; half as large, since the examples draw twice as large.
+  void initTestCase() {
+    const QString project = demoCopy(scratch_);
+    const std::pair<const char*, const char*> kinds[] = {{"chr_snail", "circle"},
+                                                         {"chr_moth", "capsule"},
+                                                         {"chr_mouse", "polygon"},
+                                                         {"chr_firefly", "mask"}};
+    for (const auto& [asset, kind] : kinds) {
+      QCOMPARE(runCli({"shape", project, "--asset", asset, "--do", "fit", "--kind", kind}).exitCode,
+               0);
+    }
+    for (const char* asset : {"chr_keeper", "chr_snail", "chr_moth", "chr_mouse", "chr_firefly"}) {
+      QCOMPARE(runCli({"asset", project, "--asset", asset, "--scale", "0.5"}).exitCode, 0);
+    }
+    QCOMPARE(runCli({"pack", project, "--out", scratch_.qpath("parcel")}).exitCode, 0);
+    QDir().mkpath(scratch_.qpath("built"));
+    const std::string text = scratch_.read("parcel/parcel.json");
+    for (const char* kind : {"box", "circle", "capsule", "polygon", "mask"}) {
+      QVERIFY2(text.find("\"kind\": \"" + std::string(kind) + "\"") != std::string::npos, kind);
+    }
+  }
+
+  void everyLanguageDrawsWhatTheParcelSays_data() {
+    QTest::addColumn<int>("loader");
+    for (int i = 0; const auto& one : loaders()) {
+      QTest::newRow(qPrintable(one.first)) << i++;
+    }
+  }
+
+  void everyLanguageDrawsWhatTheParcelSays() {
+    QFETCH(int, loader);
+    const Loader one = loaders()[static_cast<std::size_t>(loader)].second;
+    if (QStandardPaths::findExecutable(one.program).isEmpty()) {
+      QSKIP(qPrintable(one.program + " is not installed: what it draws is not known"));
+    }
+    if (!one.build.isEmpty()) QVERIFY(call(one, one.build));
+    const std::pair<const char*, const char*> shown[] = {{"chr_keeper", "walk"},
+                                                         {"chr_snail", "crawl"},
+                                                         {"chr_moth", "flutter"},
+                                                         {"chr_mouse", "run"},
+                                                         {"chr_firefly", "glow"}};
+    for (const auto& [asset, animation] : shown) {
+      const QString out = scratch_.qpath("drawn.pam");
+      QFile::remove(out);
+      QVERIFY(call(one, one.run + QStringList{scratch_.qpath("parcel"), asset, animation, out}));
+      QFile file(out);
+      QVERIFY(file.open(QIODevice::ReadOnly));
+      QVERIFY2(file.readAll() == drawn(asset, animation), asset);
+    }
+  }
+
+  void whatIsNoParcelIsRefused() {
+    QDir().mkpath(scratch_.qpath("other"));
+    scratch_.write("other/parcel.json", "{\"format\": \"amber-project\", \"version\": 1}");
+    for (const auto& [language, one] : loaders()) {
+      if (QStandardPaths::findExecutable(one.program).isEmpty()) continue;
+      QTest::ignoreMessage(QtWarningMsg, QRegularExpression("this is not a parcel"));
+      QVERIFY2(!call(one, one.run + QStringList{scratch_.qpath("other"), "a", "b",
+                                                scratch_.qpath("no.pam")}),
+               qPrintable(language));
+    }
+  }
+
+ private:
+  Scratch scratch_;
+};
+AMBER_TEST(LoadersTest);
+
+#include "loaders_tests.moc"
