@@ -33,6 +33,7 @@ std::unique_ptr<Command> makeConstantsCommand();
 std::unique_ptr<Command> makeCheckCommand();
 std::unique_ptr<Command> makePackCommand();
 std::unique_ptr<Command> makeVerifyCommand();
+std::unique_ptr<Command> makeWatchCommand();
 std::unique_ptr<Command> makeFormatsCommand();
 
 }  // namespace amber

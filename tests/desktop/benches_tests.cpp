@@ -106,6 +106,32 @@ class BenchesTest : public QObject {
     QCOMPARE(player->step(), std::size_t{3});
   }
 
+  void whileWatchedEveryChangeIsPacked() {
+    OpenWindow open;
+    MainWindow& window = open.window;
+    goTo(window, Bench::Pack);
+    const QString folder = open.scratch.qpath("watched");
+    find<QLineEdit>(window, "parcelFolder")->setText(folder);
+    QTest::mouseClick(find<QCheckBox>(window, "watchPack"), Qt::LeftButton, {}, QPoint(8, 8));
+    auto* result = find<QLabel>(window, "packResult");
+    QTRY_VERIFY_WITH_TIMEOUT(result->text().startsWith("Packed at"), 10000);
+    const auto& assets = window.session().project().assets;
+    window.session().perform("other name", {Rename{assets[2]->id, {}, {}, "chr_owlet"}});
+    QTRY_VERIFY_WITH_TIMEOUT(
+        open.scratch.read("watched/parcel.json").find("chr_owlet") != std::string::npos, 10000);
+    // An error is told, and the parcel stays.
+    window.session().perform("twin", {Rename{assets[1]->id, {}, {}, assets[0]->name}});
+    QTRY_VERIFY_WITH_TIMEOUT(result->text().contains("share the name"), 10000);
+    QVERIFY(open.scratch.read("watched/parcel.json").find("chr_snail") != std::string::npos);
+    // No more once it is off.
+    QTest::mouseClick(find<QCheckBox>(window, "watchPack"), Qt::LeftButton, {}, QPoint(8, 8));
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
+    window.session().settle();
+    QTest::qWait(400);
+    QVERIFY(open.scratch.read("watched/parcel.json").find("chr_owlet") != std::string::npos);
+  }
+
   void packingIsRefusedWithTheReasonWhileThereIsAnError() {
     OpenWindow open;
     MainWindow& window = open.window;

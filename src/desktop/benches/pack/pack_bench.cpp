@@ -10,6 +10,7 @@
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QStyle>
+#include <QTime>
 #include <QTreeWidget>
 #include <QTreeWidgetItem>
 #include <QVBoxLayout>
@@ -75,6 +76,11 @@ PackBench::PackBench(ProjectSession& session, Pictures&, QWidget* parent)
     showPreview();
     refreshSoon();
   });
+  rest_.setSingleShot(true);
+  connect(&rest_, &QTimer::timeout, this, &PackBench::packIfWatched);
+  connect(&session_, &ProjectSession::changed, this, &PackBench::packSoon);
+  connect(&session_, &ProjectSession::artArrived, this, &PackBench::packSoon);
+  connect(&session_, &ProjectSession::projectReplaced, this, [this] { watch_->setChecked(false); });
   connect(&session_, &ProjectSession::findingsChanged, this, &PackBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &PackBench::showSelected);
 }
@@ -110,6 +116,11 @@ QWidget* PackBench::makeSideColumn() {
   verifyButton_->setObjectName("verifyButton");
   verifyButton_->setToolTip(
       tr("Reads the parcel from disk and compares it with the project, pixel by pixel"));
+  watch_ = new QCheckBox(tr("pack whenever something changes"), side);
+  watch_->setObjectName("watchPack");
+  watch_->setToolTip(
+      tr("Packs again by itself after every step and whenever a sheet is painted over"));
+  form->addWidget(watch_);
   form->addWidget(packButton_);
   form->addWidget(verifyButton_);
   result_ = makeLabel({}, "", side);
@@ -121,6 +132,7 @@ QWidget* PackBench::makeSideColumn() {
     connect(field, &NumberField::committed, this, &PackBench::changeProfile);
   }
   connect(trim_, &QCheckBox::clicked, this, &PackBench::changeProfile);
+  connect(watch_, &QCheckBox::toggled, this, &PackBench::packSoon);
   connect(constants_, &LanguageChooser::chosen, this,
           [this](const std::vector<Language>& languages) {
             PackProfile profile = session_.project().profile;
@@ -289,6 +301,23 @@ void PackBench::pack() {
                             });
 }
 
+// So long nothing more may change, ms: checks and repainted sheets come in a moment after.
+void PackBench::packSoon() {
+  constexpr int kWatchRestMs = 250;
+  if (watch_->isChecked()) rest_.start(kWatchRestMs);
+}
+
+void PackBench::packIfWatched() {
+  if (!watch_->isChecked() || !session_.hasProject()) return;
+  if (busy_) {
+    packSoon();
+  } else if (const QString refusal = packRefusal(); !refusal.isEmpty()) {
+    say(refusal, true);
+  } else {
+    pack();
+  }
+}
+
 void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& folder) {
   if (!packed) {
     say(QString::fromStdString(describe(packed.error())), true);
@@ -297,9 +326,10 @@ void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& fol
             .arg(QString::fromStdString(packed->differences.front())),
         true);
   } else {
-    say(tr("Packed %1, %2 on %3 into %4. Read back and found right.")
-            .arg(countedAssets(packed->assets), countedFrames(packed->frames),
-                 counted(packed->pages, tr("page"), tr("pages")), folder),
+    say(tr("Packed at %1: %2, %3 on %4 into %5. Read back and found right.")
+            .arg(QTime::currentTime().toString("HH:mm:ss"), countedAssets(packed->assets),
+                 countedFrames(packed->frames), counted(packed->pages, tr("page"), tr("pages")),
+                 folder),
         false);
   }
 }

@@ -2,6 +2,7 @@
 
 #include <QLineEdit>
 #include <QString>
+#include <QTimer>
 #include <QWidget>
 
 #include "desktop/benches/bench_table.h"
@@ -47,6 +48,9 @@ class PackBench : public BenchView {
   void refresh() override;
   void renewPreview();
   void takePreview(const Result<std::shared_ptr<const PackPreview>>& made);
+  /// With watching on: packs once what changed rests.
+  void packSoon();
+  void packIfWatched();
   void tellPacked(const Result<PackOutcome>& packed, const QString& folder);
   void showPreview();
   void showSelected();
@@ -67,6 +71,8 @@ class PackBench : public BenchView {
   QCheckBox* trim_ = nullptr;
   LanguageChooser* constants_ = nullptr;
   QLineEdit* folder_ = nullptr;
+  QCheckBox* watch_ = nullptr;
+  QTimer rest_;
   QPushButton* packButton_ = nullptr;
   QPushButton* verifyButton_ = nullptr;
   QLabel* result_ = nullptr;

@@ -1,0 +1,70 @@
+#pragma once
+
+#include <QElapsedTimer>
+#include <QFileSystemWatcher>
+#include <QObject>
+#include <QSet>
+#include <QStringList>
+#include <QTimer>
+#include <functional>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/project/project.h"
+#include "work/art_store.h"
+#include "work/pack_project.h"
+
+namespace amber {
+
+/// One step of watching.
+struct WatchStep {
+  enum class Event {
+    Watching,  ///< It has begun.
+    Changed,   ///< Files were written; they are packed once they rest.
+    Packed,    ///< The parcel is new.
+    Same,      ///< What was written changes nothing that is packed.
+    Waiting,   ///< A file cannot be read, as while it is being written; it is tried again.
+    Refused,   ///< The project has errors, or the parcel cannot be written; the old one stays.
+  };
+  Event event = Event::Watching;
+  std::string text = {};                ///< Why it waits or was refused, one sentence.
+  std::vector<std::string> files = {};  ///< What was written, or is watched.
+  PackOutcome outcome = {};             ///< Of Packed.
+  int ms = 0;                           ///< Of Packed: since the first file was written.
+};
+
+/// Packs a project whenever its file or one of its sheets is written, by any program, in place or
+/// by replacing it. A file that cannot be read is tried again until it can. The parcel is exchanged
+/// as packProject does: whoever reads it sees the old one or the new one. Sheets that were not
+/// written are not read again.
+class PackWatch : public QObject {
+ public:
+  using Tell = std::function<void(const WatchStep& step)>;
+
+  PackWatch(std::string project, std::string folder, Tell tell, QObject* parent = nullptr);
+
+  /// Packs now, and from then on after every change. Needs an event loop.
+  void start();
+
+ private:
+  void noticed(const QString& path);
+  void pack();
+  void watch();
+  void tell(WatchStep::Event event, const std::string& text = {});
+  void retry(const Error& error);
+
+  std::string path_;
+  std::string folder_;
+  Tell tell_;
+  Project project_;
+  std::shared_ptr<ArtStore> store_;
+  bool packedOnce_ = false;
+  std::string waitsFor_;
+  QFileSystemWatcher watcher_;
+  QSet<QString> changed_;
+  QElapsedTimer since_;
+  QTimer rest_;
+};
+
+}  // namespace amber
