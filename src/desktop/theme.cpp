@@ -94,10 +94,15 @@ constexpr const char* kStyleRules = R"(
     QMenu::item { padding: 4px 18px; }
     QMenu::item:selected { background: @amberSoft; }
     QMenu::item:disabled { color: @quiet; }
+    QToolButton { background: @card; color: @text; border: 1px solid @line; border-radius: 3px;
+      padding: 2px 18px 2px 7px; }
+    QToolButton:hover, QToolButton:focus { border-color: @amber; }
+    QToolButton::menu-indicator { image: url(:/icons/down.svg); width: 9px; height: 9px;
+      subcontrol-origin: padding; subcontrol-position: right center; right: 5px; }
     QCheckBox { spacing: 6px; }
-    QCheckBox::indicator, QTreeView::indicator { width: 12px; height: 12px; border: 1px solid @quiet; border-radius: 2px;
+    QCheckBox::indicator { width: 12px; height: 12px; border: 1px solid @quiet; border-radius: 2px;
       background: @card; }
-    QCheckBox::indicator:checked, QTreeView::indicator:checked { background: @amber; border-color: @amber;
+    QCheckBox::indicator:checked { background: @amber; border-color: @amber;
       image: url(:/icons/check.svg); }
     QProgressBar { background: @paper; border: 1px solid @line; border-radius: 3px; height: 6px;
       text-align: center; }

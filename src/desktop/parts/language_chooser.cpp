@@ -10,6 +10,7 @@ namespace amber {
 LanguageChooser::LanguageChooser(const QString& none, QWidget* parent)
     : QToolButton(parent), none_(none) {
   setPopupMode(QToolButton::InstantPopup);
+  setSizePolicy(QSizePolicy::Maximum, QSizePolicy::Fixed);
   auto* languages = new QMenu(this);
   for (const char* word : {"C", "C++", "C#", "Java", "JavaScript", "Python", "Lua", "Rust"}) {
     QAction* action = languages->addAction(word);

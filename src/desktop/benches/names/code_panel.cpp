@@ -5,7 +5,10 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMouseEvent>
+#include <QPainter>
 #include <QPushButton>
+#include <QStyledItemDelegate>
 #include <QTime>
 #include <QTreeWidget>
 #include <QVBoxLayout>
@@ -41,6 +44,61 @@ QString placesOf(const std::vector<const CodeReport::Unknown*>& uses) {
   if (uses.size() > kTold) parts << QString("+%1").arg(uses.size() - kTold);
   return parts.join(", ");
 }
+
+// Paints a tick box as the theme has it: a style sheet's own lies over the words of an item.
+class TickDelegate : public QStyledItemDelegate {
+ public:
+  using QStyledItemDelegate::QStyledItemDelegate;
+
+  void paint(QPainter* painter, const QStyleOptionViewItem& option,
+             const QModelIndex& index) const override {
+    const QVariant state = index.data(Qt::CheckStateRole);
+    if (!state.isValid()) {
+      QStyledItemDelegate::paint(painter, option, index);
+      return;
+    }
+    painter->save();
+    if ((option.state & QStyle::State_Selected) != 0) {
+      painter->fillRect(option.rect, theme().amberSoft);
+    }
+    const bool ticked = state.toInt() == Qt::Checked;
+    QRectF box(option.rect.left() + 4, option.rect.center().y() - 6, 13, 13);
+    painter->setRenderHint(QPainter::Antialiasing);
+    painter->setPen(ticked ? theme().amber : theme().quiet);
+    painter->setBrush(ticked ? theme().amber : theme().card);
+    painter->drawRoundedRect(box.adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
+    if (ticked) {
+      painter->setPen(QPen(theme().card, 2));
+      painter->drawPolyline(
+          QPolygonF({box.topLeft() + QPointF(3, 6.5), box.topLeft() + QPointF(5.5, 9),
+                     box.topLeft() + QPointF(10, 3.5)}));
+    }
+    painter->setPen(theme().text);
+    painter->setFont(textFont());
+    const QRect room = option.rect.adjusted(24, 0, -4, 0);
+    painter->drawText(
+        room, Qt::AlignVCenter | Qt::AlignLeft,
+        painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, room.width()));
+    painter->restore();
+  }
+
+  QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    return QStyledItemDelegate::sizeHint(option, index) + QSize(12, 0);
+  }
+
+  bool editorEvent(QEvent* event, QAbstractItemModel* model, const QStyleOptionViewItem& option,
+                   const QModelIndex& index) override {
+    const QVariant state = index.data(Qt::CheckStateRole);
+    const bool clicked =
+        event->type() == QEvent::MouseButtonRelease &&
+        option.rect.contains(static_cast<QMouseEvent*>(event)->position().toPoint());
+    const bool pressed =
+        event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Space;
+    if (!state.isValid() || (!clicked && !pressed)) return false;
+    return model->setData(index, state.toInt() == Qt::Checked ? Qt::Unchecked : Qt::Checked,
+                          Qt::CheckStateRole);
+  }
+};
 
 }  // namespace
 
@@ -93,6 +151,7 @@ void CodePanel::build() {
   form->addWidget(unknownTitle_);
   unknown_ = makeTable("unknownNames", {tr("the code says"), tr("write instead")}, this);
   unknown_->setUniformRowHeights(false);
+  unknown_->setItemDelegateForColumn(1, new TickDelegate(unknown_));
   unknown_->header()->hide();
   form->addWidget(unknown_, 2);
   unusedTitle_ = makeLabel({}, "title", this);
