@@ -34,6 +34,7 @@ std::unique_ptr<Command> makeCheckCommand();
 std::unique_ptr<Command> makePackCommand();
 std::unique_ptr<Command> makeVerifyCommand();
 std::unique_ptr<Command> makeWatchCommand();
+std::unique_ptr<Command> makeReportCommand();
 std::unique_ptr<Command> makeFormatsCommand();
 
 }  // namespace amber

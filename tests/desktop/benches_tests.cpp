@@ -106,6 +106,24 @@ class BenchesTest : public QObject {
     QCOMPARE(player->step(), std::size_t{3});
   }
 
+  void aReportIsWrittenByTheFinder() {
+    OpenWindow open;
+    MainWindow& window = open.window;
+    goTo(window, Bench::Pack);
+    QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
+    const QString path = open.scratch.qpath("report.html");
+    QTimer::singleShot(200, &window, [&] {
+      auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+      if (dialog == nullptr) qFatal("no dialog");
+      auto* field = dialog->findChild<QLineEdit*>("fileNameEdit");
+      field->setText(path);
+      QTest::keyClick(field, Qt::Key_Return);
+    });
+    click(window, "writeReport");
+    window.session().settle();
+    QVERIFY(open.scratch.read("report.html").find("chr_keeper_walk_01") != std::string::npos);
+  }
+
   void whileWatchedEveryChangeIsPacked() {
     OpenWindow open;
     MainWindow& window = open.window;

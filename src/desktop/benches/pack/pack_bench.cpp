@@ -1,6 +1,7 @@
 #include "desktop/benches/pack/pack_bench.h"
 
 #include <QCheckBox>
+#include <QFileDialog>
 #include <QFileInfo>
 #include <QFrame>
 #include <QHBoxLayout>
@@ -23,6 +24,8 @@
 #include "desktop/parts/language_chooser.h"
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"
+#include "files/file_bytes.h"
+#include "work/project_report.h"
 
 namespace amber {
 namespace {
@@ -127,6 +130,11 @@ QWidget* PackBench::makeSideColumn() {
   result_->setObjectName("packResult");
   result_->setWordWrap(true);
   form->addWidget(result_);
+  QPushButton* report =
+      makeButton(tr("Write a report..."),
+                 tr("What is found, with pictures, for people; or for build servers"), side);
+  report->setObjectName("writeReport");
+  form->addWidget(report);
   form->addStretch();
   for (NumberField* field : {pageSide_, padding_, extrusion_}) {
     connect(field, &NumberField::committed, this, &PackBench::changeProfile);
@@ -299,6 +307,35 @@ void PackBench::pack() {
                                 tellPacked(packed, folder);
                               };
                             });
+}
+
+void PackBench::writeReport() {
+  const QString path = QFileDialog::getSaveFileName(
+      this, tr("Write a report"), QFileInfo(session_.path()).absolutePath() + "/report.html",
+      tr("For people (*.html);;For build servers (*.sarif *.xml);;Tables (*.csv);;The current "
+         "asset's frames (*.svg)"));
+  if (path.isEmpty()) return;
+  const Asset* asset = session_.currentAsset();
+  session_.background().run(
+      this, tr("Report"),
+      [this, path, project = session_.project(), store = session_.artStore(),
+       own = QFileInfo(session_.path()).fileName().toStdString(),
+       name =
+           asset == nullptr ? std::string() : asset->name](const Progress&) -> Background::Finish {
+        const std::vector<Finding> findings = checkAll(project, store);
+        const ArtSource art = ArtStore::loading(store, project);
+        auto written = reportFor(path.toStdString(), {project, findings, art, own, name})
+                           .and_then([&](const std::string& text) {
+                             return writeFileAtomically(path.toStdString(), text);
+                           });
+        return [this, written, path] {
+          if (written) {
+            emit session_.told(tr("The report was written to %1.").arg(QFileInfo(path).fileName()));
+          } else {
+            emit session_.failed(QString::fromStdString(describe(written.error())));
+          }
+        };
+      });
 }
 
 // So long nothing more may change, ms: checks and repainted sheets come in a moment after.

@@ -41,6 +41,8 @@ class PackBench : public BenchView {
   void pack();
   void verify();
   QString folder() const;
+  /// Asks for a file and writes the report there that its ending asks for.
+  void writeReport();
   bool busy() const { return busy_; }
 
  private:

@@ -13,10 +13,12 @@ void PackBench::addActions(ActionTable& table, ProjectSession& session, const Be
         pack.pack();
       },
       [](const PackBench& pack) { return pack.packRefusal(); });
+  actions.add("pack.report", tr("Write a report"), {}, [](PackBench& pack) { pack.writeReport(); },
+              {});
 }
 
 void PackBench::placeActions(ActionTable& actions) {
-  bindButtons(actions, {{"packButton", "pack.pack"}});
+  bindButtons(actions, {{"packButton", "pack.pack"}, {"writeReport", "pack.report"}});
 }
 
 }  // namespace amber

@@ -1,0 +1,58 @@
+// The command report.
+#include <CLI/CLI.hpp>
+#include <QFileInfo>
+#include <iostream>
+
+#include "cli/commands.h"
+#include "cli/common_options.h"
+#include "core/checks/check_project.h"
+#include "files/file_bytes.h"
+#include "work/open_project.h"
+#include "work/pack_project.h"
+#include "work/project_report.h"
+
+namespace amber {
+namespace {
+
+class ReportCommand : public Command {
+ public:
+  CommandTitle title() const override {
+    return {"report", "Write what is found for people, build servers or spreadsheets",
+            "report keeper.amber --out report.html"};
+  }
+  void addOptions(CLI::App& app) override {
+    addProject(app, project_);
+    app.add_option("--out", file_,
+                   "The file: .html with pictures, .sarif, .xml as JUnit has it, .csv, or .svg of "
+                   "one asset's frames")
+        ->required();
+    app.add_option("--asset", asset_, "Which asset, for .svg");
+  }
+  Result<Exit> run(bool) override {
+    const auto open = openProject(project_);
+    if (!open) return tl::unexpected(open.error());
+    const Project& project = open->project;
+    const std::vector<Finding> findings = checkAll(project, open->store);
+    const std::string own = QFileInfo(QString::fromStdString(project_)).fileName().toStdString();
+    const auto text = reportFor(file_, {project, findings, open->art, own, asset_});
+    if (!text) return tl::unexpected(text.error());
+    if (auto written = writeFileAtomically(file_, *text); !written) {
+      return tl::unexpected(written.error());
+    }
+    std::cerr << findings.size() << " findings written to " << file_ << "\n";
+    return hasErrors(findings) ? Exit::Findings : Exit::Done;
+  }
+
+ private:
+  std::string project_;
+  std::string file_;
+  std::string asset_;
+};
+
+}  // namespace
+
+std::unique_ptr<Command> makeReportCommand() {
+  return std::make_unique<ReportCommand>();
+}
+
+}  // namespace amber

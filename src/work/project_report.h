@@ -1,0 +1,48 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/base/result.h"
+#include "core/checks/finding.h"
+#include "core/project/art_source.h"
+#include "core/project/project.h"
+
+namespace amber {
+
+/// The findings for build servers, as SARIF 2.1.0 (OASIS, 2020): every rule of ours, and each
+/// finding with the file it is in, as a path relative to the project's folder, and the name of what
+/// it is about. `project`: how the project's file is called.
+std::string sarifText(const Project& project, const std::string& file,
+                      const std::vector<Finding>& findings);
+
+/// The same as a JUnit XML report: a test case a rule. Those with errors have failed; what else was
+/// found is their output.
+std::string junitText(const Project& project, const std::vector<Finding>& findings);
+
+/// The same as a table: rule, severity, place, text, fix.
+std::string findingsCsv(const Project& project, const std::vector<Finding>& findings);
+
+/// An asset's frames beside each other as SVG, each with its origin, mounts and shapes; pictures
+/// lie within. Frames whose art cannot be had are left empty.
+std::string assetSvg(const Project& project, const Asset& asset, const ArtSource& art);
+
+/// One HTML file for people, with pictures, that needs no network: what was found, what is
+/// expected, and every asset's frames with origins and shapes.
+std::string htmlReport(const Project& project, const std::vector<Finding>& findings,
+                       const ArtSource& art);
+
+/// What a report is of.
+struct ReportMatter {
+  const Project& project;
+  const std::vector<Finding>& findings;
+  const ArtSource& art;
+  std::string file;   ///< What the project's file is called.
+  std::string asset;  ///< Of which asset, for a picture of one.
+};
+
+/// The report that a file's ending asks for: .html, .sarif, .xml (JUnit), .csv, or .svg of an
+/// asset. Errors (BadValue): another ending; (UnknownTarget): no such asset.
+Result<std::string> reportFor(const std::string& file, const ReportMatter& matter);
+
+}  // namespace amber

@@ -1,0 +1,141 @@
+#include <QTest>
+#include <QXmlStreamReader>
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "core/checks/rules.h"
+#include "files/csv_table.h"
+#include "support/cli.h"
+#include "support/registry.h"
+#include "support/scratch.h"
+
+using namespace amber;
+using namespace amber::test;
+using nlohmann::json;
+
+// The command report: each kind of file holds what check tells.
+class ReportCliTest : public QObject {
+  Q_OBJECT
+
+  // Elements by name, with their attributes; the reader refuses what is no XML.
+  static std::map<QString, std::vector<QXmlStreamAttributes>> elementsOf(const std::string& text) {
+    std::map<QString, std::vector<QXmlStreamAttributes>> elements;
+    QXmlStreamReader reader(QByteArray::fromStdString(text));
+    while (!reader.atEnd()) {
+      if (reader.readNext() == QXmlStreamReader::StartElement) {
+        elements[reader.name().toString()].push_back(reader.attributes());
+      }
+    }
+    if (reader.hasError()) qFatal("%s", qPrintable(reader.errorString()));
+    return elements;
+  }
+
+  std::string reported(const QString& name, const QStringList& more = {}, int exitCode = 1) {
+    const CliResult result =
+        runCli(QStringList{"report", project_, "--out", scratch_.qpath(name)} + more);
+    if (result.exitCode != exitCode) qWarning("%s", result.err.constData());
+    return result.exitCode == exitCode ? scratch_.read(name.toStdString()) : std::string();
+  }
+
+ private slots:
+  void initTestCase() {
+    // With its one error, and a name that markup must not take for its own.
+    project_ = demoAsItIs(scratch_);
+    QCOMPARE(runCli({"names", project_, "--rename", "chr_moth=chr_<moth> & \"co\""}).exitCode, 0);
+    findings_ = runCli({"check", project_, "--json"}).json()["findings"];
+    QVERIFY(findings_.size() > 8);
+  }
+
+  void buildServersReadItAsSarif() {
+    const json run = json::parse(reported("report.sarif"))["runs"][0];
+    const json& results = run["results"];
+    const json& rules = run["tool"]["driver"]["rules"];
+    QCOMPARE(rules.size(), std::size(kRules));
+    QCOMPARE(results.size(), findings_.size());
+    for (std::size_t i = 0; i < results.size(); ++i) {
+      QVERIFY(results[i]["ruleId"] == findings_[i]["rule"]);
+      QVERIFY(results[i]["level"] == findings_[i]["severity"]);
+      QVERIFY(rules[results[i]["ruleIndex"].get<std::size_t>()]["id"] == results[i]["ruleId"]);
+      QVERIFY(results[i]["message"]["text"].get<std::string>().starts_with(
+          findings_[i]["text"].get<std::string>()));
+      const std::string uri =
+          results[i]["locations"][0]["physicalLocation"]["artifactLocation"]["uri"];
+      QVERIFY(uri == "glasshouse_night.amber" || uri.starts_with("sheets/"));
+    }
+  }
+
+  void buildServersReadItAsTestCases() {
+    auto elements = elementsOf(reported("report.xml"));
+    QCOMPARE(elements["testcase"].size(), std::size(kRules));
+    QCOMPARE(elements["testsuite"][0].value("tests").toInt(), static_cast<int>(std::size(kRules)));
+    std::set<std::string> errors;
+    for (const json& finding : findings_) {
+      if (finding["severity"] == "error") errors.insert(finding["rule"]);
+    }
+    QCOMPARE(elements["failure"].size(), errors.size());
+    QCOMPARE(elements["testsuites"][0].value("failures").toInt(), static_cast<int>(errors.size()));
+  }
+
+  void spreadsheetsReadItAsATable() {
+    const auto rows = csvFrom(reported("report.csv"), "report.csv");
+    QVERIFY(rows);
+    QCOMPARE(rows->size(), findings_.size() + 1);
+    for (std::size_t i = 0; i < findings_.size(); ++i) {
+      QVERIFY((*rows)[i + 1][0] == findings_[i]["rule"] &&
+              (*rows)[i + 1][3] == findings_[i]["text"]);
+    }
+  }
+
+  void anAssetsFramesAreDrawnWithWhatStandsOnThem() {
+    for (const char* kind : {"circle", "capsule", "polygon", "mask"}) {
+      QCOMPARE(runCli({"shape", project_, "--asset", "chr_snail", "--do", "fit", "--kind", kind})
+                   .exitCode,
+               0);
+      auto elements = elementsOf(reported("snail.svg", {"--asset", "chr_snail"}));
+      QCOMPARE(elements["image"].size(), std::size_t{6});
+      QVERIFY(elements["image"][0]
+                  .value("http://www.w3.org/1999/xlink", "href")
+                  .startsWith(u"data:image/png;base64,"));
+      // A ground and a title each, an origin each, and a shape each.
+      QCOMPARE(elements["g"].size(), std::size_t{6});
+      const QString element = QString(kind) == "circle"    ? "circle"
+                              : QString(kind) == "polygon" ? "polygon"
+                                                           : "path";
+      QVERIFY2(elements[element].size() >= (element == "path" ? 12U : 6U), kind);
+    }
+    QCOMPARE(runCli({"report", project_, "--out", scratch_.qpath("x.svg")}).exitCode, 2);
+    QCOMPARE(runCli({"report", project_, "--out", scratch_.qpath("x.svg"), "--asset", "nobody"})
+                 .exitCode,
+             2);
+  }
+
+  void peopleReadItWithPicturesAndWithoutANetwork() {
+    const std::string text = reported("report.html");
+    QVERIFY(text.find("chr_&lt;moth&gt; &amp; &quot;co&quot;") != std::string::npos);
+    QVERIFY(text.find("<moth>") == std::string::npos);
+    QVERIFY(text.find("every character body stops at every tile") != std::string::npos);
+    for (const json& finding : findings_) {
+      QVERIFY(text.find(finding["rule"].get<std::string>()) != std::string::npos);
+    }
+    // Nothing is fetched: the only addresses are the names of the markup's own languages.
+    std::size_t at = 0;
+    while ((at = text.find("http", at)) != std::string::npos) {
+      QVERIFY(text.substr(at, 26) == "http://www.w3.org/2000/svg" ||
+              text.substr(at, 28) == "http://www.w3.org/1999/xlink");
+      at += 4;
+    }
+    QVERIFY(text.size() < 2000000);
+  }
+
+  void whatIsNoReportIsRefused() {
+    QCOMPARE(runCli({"report", project_, "--out", scratch_.qpath("report.doc")}).exitCode, 2);
+  }
+
+ private:
+  Scratch scratch_;
+  QString project_;
+  json findings_;
+};
+AMBER_TEST(ReportCliTest);
+
+#include "report_cli_tests.moc"
