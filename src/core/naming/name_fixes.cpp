@@ -131,7 +131,7 @@ std::string freeName(const std::string& name, const NameEntry& entry, const Nami
 
 std::string better(const Project& project, const NameEntry& entry, NameFault fault,
                    const TakenNames& taken) {
-  const std::string name = wanted(project, entry, fault);
+  std::string name = wanted(project, entry, fault);
   // By the convention names are free beside each other already.
   if (fault == NameFault::Pattern) return name;
   return freeName(name, entry, project.naming, taken);

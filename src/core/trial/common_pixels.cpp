@@ -103,16 +103,15 @@ AMBER_INLINE long long sumOf(const Laid& laid) {
   long long ends = 0;
   std::size_t place = 0;
   std::ptrdiff_t i = 0;
-  const auto one = [&] {
-    ends += bitsIn(laid.a[i] & movedWord(laid, i, place));
+  const auto one = [&](std::ptrdiff_t at) {
+    ends += bitsIn(laid.a[at] & movedWord(laid, at, place));
     if (++place == laid.perRow) place = 0;
-    ++i;
   };
   // Elsewhere words of the second would be read that it has not.
   const std::ptrdiff_t lanes = kLanes;
   const std::ptrdiff_t begin = std::clamp<std::ptrdiff_t>(laid.skip + 1, 0, laid.countA);
   const std::ptrdiff_t end = std::min(laid.countA, laid.countB + laid.skip) - lanes;
-  while (i < begin) one();
+  for (; i < begin; ++i) one(i);
   const std::size_t step = kLanes % laid.perRow;
   Words own;
   Words carried;
@@ -135,7 +134,7 @@ AMBER_INLINE long long sumOf(const Laid& laid) {
     load(own, laid.own + place);
     load(carried, laid.carried + place);
   }
-  while (i < laid.countA) one();
+  for (; i < laid.countA; ++i) one(i);
   return ends + count.sum();
 }
 

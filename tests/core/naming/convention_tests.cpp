@@ -11,6 +11,7 @@
 #include "core/naming/name_words.h"
 #include "core/naming/sides.h"
 #include "core/project/valid_project.h"
+#include "support/random_mask.h"
 #include "support/registry.h"
 
 using namespace amber;
