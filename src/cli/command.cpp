@@ -16,7 +16,7 @@ std::vector<std::unique_ptr<Command>> allCommands() {
         makeLayersCommand,    makeMeetsCommand,    makeExpectCommand,  makeWeaveCommand,
         makeMeetCommand,      makeFairnessCommand, makeCourseCommand,  makeNamesCommand,
         makeConstantsCommand, makeCheckCommand,    makePackCommand,    makeVerifyCommand,
-        makeWatchCommand,     makeReportCommand,   makeFormatsCommand}) {
+        makeWatchCommand,     makeReportCommand,   makeDiffCommand,    makeFormatsCommand}) {
     all.push_back(make());
   }
   return all;

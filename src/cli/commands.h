@@ -35,6 +35,7 @@ std::unique_ptr<Command> makePackCommand();
 std::unique_ptr<Command> makeVerifyCommand();
 std::unique_ptr<Command> makeWatchCommand();
 std::unique_ptr<Command> makeReportCommand();
+std::unique_ptr<Command> makeDiffCommand();
 std::unique_ptr<Command> makeFormatsCommand();
 
 }  // namespace amber

@@ -121,6 +121,22 @@ class NamesCliTest : public QObject {
     QVERIFY(named("arm_l"));
   }
 
+  void whatChangedIsToldInWords() {
+    const QString before = scratch_->qpath("before.amber");
+    QVERIFY(QFile::copy(project_, before));
+    QCOMPARE(runCli({"diff", before, project_, "--json"}).json()["changes"].size(), std::size_t{0});
+    run({"--rename", "chr_moth=chr_owlet", "--style", "camel"});
+    runCli({"origin", project_, "--asset", "chr_snail", "--frame", "1", "--nudge", "1,0"});
+    runCli({"asset", project_, "--asset", "chr_mouse", "--scale", "2"});
+    const CliResult result = runCli({"diff", before, project_, "--json"});
+    QCOMPARE(result.exitCode, 0);
+    QVERIFY(result.err.contains("asset chr_moth is called chr_owlet\n"));
+    QVERIFY(result.err.contains("naming: set another way\n"));
+    QVERIFY(result.err.contains("asset chr_mouse: scale 1 -> 2\n"));
+    QVERIFY(result.err.contains("of chr_snail: origin "));
+    QVERIFY(runCli({"diff", before, scratch_->qpath("nothing.amber")}).exitCode == 3);
+  }
+
   void errorsAmongTheFindingsAreToldByTheExit() {
     Project project = *readProject(project_.toStdString());
     project = withEdits(project, {Rename{project.assets[1]->id, {}, {}, "chr_keeper"}})->project;

@@ -5,6 +5,7 @@
 #include <random>
 
 #include "core/project/edit.h"
+#include "core/project/project_differences.h"
 #include "core/project/valid_project.h"
 #include "files/project_file.h"
 #include "support/registry.h"
@@ -295,6 +296,25 @@ class RandomEdits {
 
 class EditLawTest : public QObject {
   Q_OBJECT
+
+  // What changed is told where anything did, and the other way round as much.
+  static void checkChanges(const Project& before, const Project& after) {
+    Project same = after;
+    same.nextId = before.nextId;
+    const std::vector<ProjectDifference> changes = differencesBetween(before, after);
+    RC_ASSERT(changes.empty() == (same == before));
+    RC_ASSERT(differencesBetween(after, after).empty());
+    const std::vector<ProjectDifference> back = differencesBetween(after, before);
+    RC_ASSERT(back.size() == changes.size());
+    const auto count = [](const std::vector<ProjectDifference>& list, ChangeKind kind) {
+      return std::count_if(list.begin(), list.end(),
+                           [&](const ProjectDifference& one) { return one.kind == kind; });
+    };
+    RC_ASSERT(count(changes, ChangeKind::Added) == count(back, ChangeKind::Gone));
+    RC_ASSERT(count(changes, ChangeKind::Gone) == count(back, ChangeKind::Added));
+    for (const ProjectDifference& one : changes) RC_ASSERT(!lineOf(one).empty());
+  }
+
  private slots:
   // 1. Whatever sequence of edits is accepted, its text gives the same project back.
   void whateverIsAcceptedCanBeWrittenAndReadAgain() {
@@ -314,6 +334,7 @@ class EditLawTest : public QObject {
         }
         ++accepted;
         sorts.insert(edit.index());
+        checkChanges(project, applied->project);
         project = applied->project;
         RC_ASSERT(validated(project).has_value());
         const auto again = projectFrom(projectText(project), "again");
