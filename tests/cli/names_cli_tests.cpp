@@ -86,7 +86,9 @@ class NamesCliTest : public QObject {
     QVERIFY(project->assets[0]->frames[0].name.starts_with("chrKeeperOf"));
     QCOMPARE(project->naming.languages, (std::vector<Language>{Language::C, Language::Lua}));
     // Read back, every name is right.
-    for (const json& name : run({}).json()["names"]) {
+    const json names = run({}).json()["names"];
+    QVERIFY(names.size() > 100);
+    for (const json& name : names) {
       const bool own = name["what"] == "asset" || name["what"] == "frame";
       if (own) QVERIFY2(name["rules"].empty(), name["name"].get<std::string>().c_str());
     }
