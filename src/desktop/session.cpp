@@ -321,7 +321,7 @@ void ProjectSession::takeFairness(FairnessMemo memo) {
 }
 
 void ProjectSession::takeCode() {
-  const CodeState* state = code_->state();
+  const std::shared_ptr<const CodeState> state = code_->state();
   if (code_->reading() || (state == nullptr && uncalled_.empty())) return;
   uncalled_.clear();
   if (state != nullptr) {

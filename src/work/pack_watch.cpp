@@ -52,6 +52,7 @@ void PackWatch::retry(const Error& error) {
 
 void PackWatch::pack() {
   const QSet<QString> changed = std::exchange(changed_, {});
+  unread_ += changed;
   if (!changed.isEmpty()) {
     WatchStep step{WatchStep::Event::Changed, {}, {}, {}, 0};
     for (const QString& file : changed) step.files.push_back(file.toStdString());
@@ -63,30 +64,20 @@ void PackWatch::pack() {
     retry(project.error());
     return;
   }
-  const Project before = std::exchange(project_, std::move(*project));
+  project_ = std::move(*project);
   watch();
-  // Sheets are read anew where they were written, or where they could not be read before.
-  bool repainted = !packedOnce_;
-  for (const auto& sheet : project_.sheets) {
-    const auto old = store_->cached(*sheet);
-    const QString file = QString::fromStdString(path_).section('/', 0, -2) + "/" +
-                         QString::fromStdString(sheet->path);
-    if (old != nullptr && packedOnce_ && !changed.contains(file)) continue;
-    const auto fresh = store_->reload(*sheet);
-    if (!fresh) {
-      retry(fresh.error());
-      packedOnce_ = packedOnce_ && !changed.contains(file);
-      return;
-    }
-    repainted = repainted || fresh->art != old;
+  if (const auto read = readSheets(); !read) {
+    retry(read.error());
+    return;
   }
   waitsFor_.clear();
-  if (!repainted && before == project_) {
+  if (packed_ == project_) {
     tell(WatchStep::Event::Same);
     return;
   }
   const auto outcome = packProject(project_, store_, folder_, {});
-  packedOnce_ = true;
+  packed_.reset();
+  if (outcome && outcome->differences.empty()) packed_ = project_;
   if (!outcome) {
     tell(WatchStep::Event::Refused, describe(outcome.error()));
   } else if (!outcome->differences.empty()) {
@@ -94,6 +85,19 @@ void PackWatch::pack() {
   } else {
     tell_({WatchStep::Event::Packed, {}, {}, *outcome, static_cast<int>(since_.elapsed())});
   }
+}
+
+// Sheets that were written, or never read. The parcel is out of date with the first of them.
+Result<void> PackWatch::readSheets() {
+  const QString base = QFileInfo(QString::fromStdString(path_)).absolutePath() + "/";
+  for (const auto& sheet : project_.sheets) {
+    const QString file = base + QString::fromStdString(sheet->path);
+    if (store_->cached(*sheet) != nullptr && !unread_.contains(file)) continue;
+    if (const auto fresh = store_->reload(*sheet); !fresh) return tl::unexpected(fresh.error());
+    unread_.remove(file);
+    packed_.reset();
+  }
+  return {};
 }
 
 // Files are watched by name; one that was replaced must be watched again.

@@ -8,6 +8,7 @@
 #include <QTimer>
 #include <functional>
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -50,6 +51,7 @@ class PackWatch : public QObject {
  private:
   void noticed(const QString& path);
   void pack();
+  Result<void> readSheets();
   void watch();
   void tell(WatchStep::Event event, const std::string& text = {});
   void retry(const Error& error);
@@ -59,10 +61,11 @@ class PackWatch : public QObject {
   Tell tell_;
   Project project_;
   std::shared_ptr<ArtStore> store_;
-  bool packedOnce_ = false;
+  std::optional<Project> packed_;  // What the parcel holds, of sheets as they were read.
   std::string waitsFor_;
   QFileSystemWatcher watcher_;
   QSet<QString> changed_;
+  QSet<QString> unread_;  // Files that were written and not read since.
   QElapsedTimer since_;
   QTimer rest_;
 };

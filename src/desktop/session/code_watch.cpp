@@ -87,6 +87,7 @@ void CodeWatch::ask(bool readFiles) {
 
 void CodeWatch::take(std::shared_ptr<CodeState> state) {
   const bool read = state_ == nullptr || state_->sources != state->sources;
+  state->readAt = read ? QTime::currentTime() : state_->readAt;
   state_ = std::move(state);
   reading_ = false;
   if (read) watch();

@@ -3,6 +3,7 @@
 #include <QFileSystemWatcher>
 #include <QObject>
 #include <QString>
+#include <QTime>
 #include <QTimer>
 #include <memory>
 
@@ -17,6 +18,7 @@ class ProjectSession;
 struct CodeState {
   std::shared_ptr<const CodeSources> sources;
   CodeReport report;
+  QTime readAt;  ///< When the sources were.
 };
 
 /// Reads the project's folders of source beside the window, again when something is written there,
@@ -29,7 +31,7 @@ class CodeWatch : public QObject {
   explicit CodeWatch(ProjectSession& session);
 
   /// Null without folders, and until they were read.
-  const CodeState* state() const { return state_.get(); }
+  std::shared_ptr<const CodeState> state() const { return state_; }
   bool reading() const { return reading_; }
   /// Reads all of it again now.
   void readAgain();

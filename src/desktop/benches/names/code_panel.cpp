@@ -9,7 +9,6 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QStyledItemDelegate>
-#include <QTime>
 #include <QTreeWidget>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -182,6 +181,7 @@ void CodePanel::build() {
 
 void CodePanel::begin() {
   before_ = session_.committed();
+  compared_ = {};
   taken_.clear();
   nearest_.clear();
 }
@@ -206,9 +206,14 @@ void CodePanel::setFolders(const CodeFolders& code, const QString& label) {
 
 void CodePanel::refresh() {
   showFolders();
-  renamed_ = session_.code().state() != nullptr &&
-             !renamesBetween(namesBy(before_), namesBy(session_.committed())).empty();
-  showUses();
+  const auto code = session_.code().state();
+  const bool other = code != shown_;
+  if (code != nullptr && (other || !(compared_ == session_.committed()))) {
+    compared_ = session_.committed();
+    renamed_ = !renamesBetween(namesBy(before_), namesBy(compared_)).empty();
+    emit changed();
+  }
+  if (other || code == nullptr) showUses();
 }
 
 void CodePanel::showFolders() {
@@ -242,9 +247,9 @@ void CodePanel::showFolders() {
 }
 
 void CodePanel::showUses() {
-  const CodeState* code = session_.code().state();
+  shown_ = session_.code().state();
   showing_ = true;
-  const bool has = code != nullptr;
+  const bool has = shown_ != nullptr;
   for (QWidget* one : {static_cast<QWidget*>(unknownTitle_), static_cast<QWidget*>(unknown_),
                        static_cast<QWidget*>(unusedTitle_), static_cast<QWidget*>(unused_)}) {
     one->setVisible(has);
@@ -252,59 +257,67 @@ void CodePanel::showUses() {
   unknown_->clear();
   unused_->clear();
   nearest_.clear();
-  if (!has) {
+  if (has) {
+    QString state = counted(shown_->report.files, tr("file"), tr("files")) + tr(" read at ") +
+                    shown_->readAt.toString("HH:mm:ss");
+    for (const std::string& missing : shown_->sources->missing) {
+      state += "\n" + QString::fromStdString(missing);
+    }
+    state_->setText(state);
+    showUnknown(shown_->report);
+    showUnused(shown_->report);
+  } else {
     state_->setText(session_.code().reading()
                         ? tr("reading ...")
                         : tr("Add the folders of the game's source: names that it uses and the "
                              "project lacks are told here, each with the nearest there is."));
-  } else {
-    QString state = counted(code->report.files, tr("file"), tr("files")) + tr(" read at ") +
-                    QTime::currentTime().toString("HH:mm:ss");
-    for (const std::string& missing : code->sources->missing) {
-      state += "\n" + QString::fromStdString(missing);
-    }
-    state_->setText(state);
-    std::map<std::string, std::vector<const CodeReport::Unknown*>> names;
-    std::vector<std::string> order;
-    for (const CodeReport::Unknown& use : code->report.unknown) {
-      auto& uses = names[use.use.use.text];
-      if (uses.empty()) order.push_back(use.use.use.text);
-      uses.push_back(&use);
-    }
-    for (const std::string& name : order) {
-      const auto& uses = names[name];
-      const QString used = QString::fromStdString(name);
-      const QString nearest = QString::fromStdString(uses.front()->use.nearest);
-      auto* item = new QTreeWidgetItem(
-          {used + "\n" + placesOf(uses), nearest.isEmpty() ? tr("nothing near") : nearest});
-      item->setData(0, Qt::UserRole, used);
-      item->setToolTip(0, placesOf(uses));
-      if (!nearest.isEmpty()) {
-        nearest_[used] = nearest;
-        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-        item->setCheckState(1, taken_.count(used) != 0 ? Qt::Checked : Qt::Unchecked);
-      }
-      unknown_->addTopLevelItem(item);
-    }
-    unknownTitle_->setText(order.empty() ? tr("The code uses no name that is missing.")
-                                         : counted(order.size(), tr("name"), tr("names")) +
-                                               tr(" that the project lacks"));
-    unknownTitle_->setProperty("rank", order.empty() ? "quiet" : "error");
-    unknownTitle_->style()->unpolish(unknownTitle_);
-    unknownTitle_->style()->polish(unknownTitle_);
-    for (const std::string& name : code->report.unused) {
-      const Asset* asset = findAsset(session_.project(), name);
-      unused_->addTopLevelItem(new QTreeWidgetItem(
-          {QString::fromStdString(name),
-           asset == nullptr ? QString() : countedFrames(asset->frames.size())}));
-    }
-    unusedTitle_->setText(code->report.unused.empty() ? tr("Every asset is named in it.")
-                                                      : countedAssets(code->report.unused.size()) +
-                                                            tr(" that no file names"));
   }
   showing_ = false;
   diff_->setVisible(has);
   emit changed();
+}
+
+void CodePanel::showUnknown(const CodeReport& report) {
+  std::map<std::string, std::vector<const CodeReport::Unknown*>> names;
+  std::vector<std::string> order;
+  for (const CodeReport::Unknown& use : report.unknown) {
+    auto& uses = names[use.use.use.text];
+    if (uses.empty()) order.push_back(use.use.use.text);
+    uses.push_back(&use);
+  }
+  for (const std::string& name : order) {
+    const auto& uses = names[name];
+    const QString used = QString::fromStdString(name);
+    const QString nearest = QString::fromStdString(uses.front()->use.nearest);
+    auto* item = new QTreeWidgetItem(
+        {used + "\n" + placesOf(uses), nearest.isEmpty() ? tr("nothing near") : nearest});
+    item->setData(0, Qt::UserRole, used);
+    item->setToolTip(0, placesOf(uses));
+    if (!nearest.isEmpty()) {
+      nearest_[used] = nearest;
+      item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+      item->setCheckState(1, taken_.count(used) != 0 ? Qt::Checked : Qt::Unchecked);
+    }
+    unknown_->addTopLevelItem(item);
+  }
+  unknownTitle_->setText(order.empty() ? tr("The code uses no name that is missing.")
+                                       : counted(order.size(), tr("name"), tr("names")) +
+                                             tr(" that the project lacks"));
+  unknownTitle_->setProperty("rank", order.empty() ? "quiet" : "error");
+  unknownTitle_->style()->unpolish(unknownTitle_);
+  unknownTitle_->style()->polish(unknownTitle_);
+}
+
+void CodePanel::showUnused(const CodeReport& report) {
+  for (const std::string& name : report.unused) {
+    const Asset* asset = findAsset(session_.project(), name);
+    unused_->addTopLevelItem(
+        new QTreeWidgetItem({QString::fromStdString(name),
+                             asset == nullptr ? QString() : countedFrames(asset->frames.size())}));
+  }
+  unusedTitle_->setText(report.unused.empty()
+                            ? tr("Every asset is named in it.")
+                            : countedAssets(report.unused.size()) + tr(" that no file names"));
 }
 
 void CodePanel::take(const QString& used, bool taken) {
@@ -323,14 +336,14 @@ Renames CodePanel::corrections() const {
 }
 
 QString CodePanel::diffRefusal() const {
-  const CodeState* code = session_.code().state();
+  const auto code = session_.code().state();
   if (code == nullptr) return tr("Add a folder of code first");
   if (!renamed_ && taken_.empty()) return tr("Nothing was renamed, and nothing is ticked");
   return {};
 }
 
 void CodePanel::writeDiff() {
-  const CodeState* code = session_.code().state();
+  const auto code = session_.code().state();
   if (code == nullptr) return;
   const std::string diff = codeDiff(*code->sources, before_, session_.committed(), corrections());
   if (diff.empty()) {
@@ -348,6 +361,8 @@ void CodePanel::writeDiff() {
   }
   before_ = session_.committed();
   taken_.clear();
+  compared_ = {};
+  shown_ = nullptr;
   refresh();
   emit session_.told(tr("The diff was written to %1: apply it in the folder of the code with "
                         "patch -p1 or git apply.")

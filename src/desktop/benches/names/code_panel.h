@@ -3,6 +3,7 @@
 #include <QFrame>
 #include <QString>
 #include <map>
+#include <memory>
 
 #include "core/naming/code_uses.h"
 #include "core/project/project.h"
@@ -16,6 +17,7 @@ class QVBoxLayout;
 namespace amber {
 
 class ProjectSession;
+struct CodeState;
 
 /// In code: the folders of source that are read beside the window, what they say that nothing is
 /// called, each with the nearest name, which can be taken, and the assets that no file names. What
@@ -42,6 +44,8 @@ class CodePanel : public QFrame {
   void begin();
   void showFolders();
   void showUses();
+  void showUnknown(const CodeReport& report);
+  void showUnused(const CodeReport& report);
   void setFolders(const CodeFolders& code, const QString& label);
   void take(const QString& used, bool taken);
   Renames corrections() const;
@@ -51,6 +55,8 @@ class CodePanel : public QFrame {
   std::map<QString, QString> nearest_;  // Of what the code says and nothing is called.
   std::map<QString, QString> taken_;    // What of it is to be written in the code.
   CodeFolders shownFolders_;
+  std::shared_ptr<const CodeState> shown_;  // Whose lists stand here.
+  Project compared_;                        // With what was renamed since.
   QWidget* folders_ = nullptr;
   QLineEdit* ignored_ = nullptr;
   QLabel* state_ = nullptr;

@@ -40,13 +40,11 @@ void FamilyModel::setFilter(const QString& filter) {
   show();
 }
 
-Result<void> FamilyModel::setReplacing(const NameReplacing& replacing) {
+void FamilyModel::setReplacing(const NameReplacing& replacing) {
+  if (replacing == replacing_) return;
   replacing_ = replacing;
-  auto renames = replacedNames(entries_, replacing);
-  if (!renames) return tl::unexpected(renames.error());
   findBetter();
   show();
-  return {};
 }
 
 void FamilyModel::setOpen(int index, bool open) {
@@ -77,6 +75,7 @@ void FamilyModel::findBetter() {
   for (const NameEntry& entry : entries_) faults.insert(entry.faults.begin(), entry.faults.end());
   faults.erase(NameFault::Pattern);
   auto replaced = replacedNames(entries_, replacing_);
+  replaceFault_ = replaced ? std::string() : replaced.error().sentence;
   if (replaced) replaced_ = std::move(*replaced);
   if (faults.empty() && replaced_.empty()) return;
   for (std::size_t i = 0; i < entries_.size(); ++i) places[placeOf(entries_[i], false)] = i;

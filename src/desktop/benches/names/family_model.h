@@ -36,8 +36,10 @@ class FamilyModel : public QAbstractListModel {
 
   void setProject(const Project& project);
   void setFilter(const QString& filter);
-  /// Shows what replacing would make of names, instead of what mends them; told by its error.
-  Result<void> setReplacing(const NameReplacing& replacing);
+  /// Shows what replacing would make of names, instead of what mends them.
+  void setReplacing(const NameReplacing& replacing);
+  /// Why nothing can be replaced so; empty where it can.
+  const std::string& replaceFault() const { return replaceFault_; }
 
   const FamilyRow& row(int index) const { return rows_[static_cast<std::size_t>(index)]; }
   /// Requires: a name's row.
@@ -86,6 +88,7 @@ class FamilyModel : public QAbstractListModel {
   std::vector<FamilyRow> rows_;
   NameReplacing replacing_;
   std::vector<ThingRename> replaced_;
+  std::string replaceFault_;
   // What mends a fault or comes of replacing, by the place among the entries.
   std::map<std::pair<NameFault, std::size_t>, std::string> better_;
   std::map<std::size_t, std::string> replacements_;

@@ -210,12 +210,13 @@ void NamesBench::showReplacing() {
       replacing_->isHidden() ? NameReplacing{}
                              : NameReplacing{find_->text().toStdString(),
                                              with_->text().toStdString(), regex_->isChecked()};
-  const auto done = model_->setReplacing(wanted);
-  const std::size_t count = done ? model_->replaced().size() : 0;
+  model_->setReplacing(wanted);
+  const std::size_t count = model_->replaced().size();
+  const std::string& fault = model_->replaceFault();
   replace_->setText(tr("Replace in %1").arg(counted(count, tr("name"), tr("names"))));
   replace_->setEnabled(count > 0);
-  replaceState_->setText(done ? QString() : QString::fromStdString(done.error().sentence));
-  find_->setProperty("wrong", !done);
+  replaceState_->setText(QString::fromStdString(fault));
+  find_->setProperty("wrong", !fault.empty());
   find_->style()->unpolish(find_);
   find_->style()->polish(find_);
 }
