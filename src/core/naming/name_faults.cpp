@@ -29,12 +29,6 @@ std::string smallLetters(std::string_view text) {
   return small;
 }
 
-// What its name has to be different within.
-std::uint32_t scopeOf(const NameEntry& entry) {
-  const bool own = entry.sort == NameSort::Animation || entry.sort == NameSort::Mount;
-  return own ? entry.asset.value : 0;
-}
-
 void addMounts(const Project& project, const Asset& asset, std::vector<NameEntry>& entries) {
   std::set<std::string_view> known;
   for (const Frame& frame : asset.frames) {
@@ -56,7 +50,7 @@ std::uint64_t unstyledHash(const NameEntry& entry) {
   std::uint64_t hash = 0xcbf29ce484222325U;
   const auto add = [&](std::uint64_t byte) { hash = (hash ^ byte) * 0x100000001b3U; };
   add(static_cast<std::uint64_t>(entry.sort));
-  add(scopeOf(entry));
+  add(nameScope(entry));
   bool any = false;
   for (char c : entry.name) {
     if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
@@ -88,7 +82,7 @@ void markAlike(std::vector<NameEntry>& entries) {
       bool alike = false;
       for (std::size_t k = from; k < to; ++k) {
         const NameEntry& other = entries[numbers[k].second];
-        const bool together = other.sort == one.sort && scopeOf(other) == scopeOf(one);
+        const bool together = other.sort == one.sort && nameScope(other) == nameScope(one);
         if (k == i || !together) continue;
         shared = shared || other.name == one.name;
         alike = alike || (other.name != one.name && unstyled(other.name) == unstyled(one.name));
@@ -309,6 +303,11 @@ constexpr std::array kLookalikes = {
     CodeRange{0xFF01, 0xFF5E}, CodeRange{0xFFA0, 0xFFA0}};
 
 }  // namespace
+
+std::uint32_t nameScope(const NameEntry& entry) {
+  const bool own = entry.sort == NameSort::Animation || entry.sort == NameSort::Mount;
+  return own ? entry.asset.value : 0;
+}
 
 bool NameEntry::has(NameFault fault) const {
   return std::find(faults.begin(), faults.end(), fault) != faults.end();

@@ -44,6 +44,10 @@ struct NameEntry {
   bool has(NameFault fault) const;
 };
 
+/// Within what its name has to be different from others of its sort: the id of its asset for an
+/// animation or a mount, 0 for the whole project.
+std::uint32_t nameScope(const NameEntry& entry);
+
 /// Every name with what the convention makes of it, in the order of nameEntries, without faults.
 /// Cost: linear in the names.
 std::vector<NameEntry> namesBy(const Project& project);

@@ -57,8 +57,7 @@ class TakenNames {
 
   // Names that differ by case or separators alone count as one: else one fault made another.
   static Key keyOf(const NameEntry& entry, const std::string& name) {
-    const bool own = entry.sort == NameSort::Animation || entry.sort == NameSort::Mount;
-    return {entry.sort, own ? entry.asset.value : 0, unstyled(name)};
+    return {entry.sort, nameScope(entry), unstyled(name)};
   }
 
  private:

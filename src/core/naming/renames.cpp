@@ -28,8 +28,7 @@ ThingKey keyOf(const NameEntry& entry) {
 using NameKey = std::tuple<NameSort, std::uint32_t, std::string>;
 
 NameKey nameKey(const NameEntry& entry, const std::string& name) {
-  const bool own = entry.sort == NameSort::Animation || entry.sort == NameSort::Mount;
-  return {entry.sort, own ? entry.asset.value : 0, name};
+  return {entry.sort, nameScope(entry), name};
 }
 
 // The edits that rename the frames of an asset that were called by the rule, so that they are

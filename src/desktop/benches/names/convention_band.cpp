@@ -118,6 +118,10 @@ ConventionBand::ConventionBand(ProjectSession& session, QWidget* parent)
   all->setSpacing(metrics::kSmallGap);
   all->addLayout(top);
   all->addLayout(below);
+  connectAll();
+}
+
+void ConventionBand::connectAll() {
   connect(ribbon_, &ConventionRibbon::choiceChanged, this, &ConventionBand::showPage);
   connect(ribbon_, &ConventionRibbon::moveAsked, this, [this](int from, int to) {
     const auto line = conventionParts(session_.project().naming);

@@ -37,6 +37,7 @@ class ConventionBand : public QWidget {
 
  private:
   QWidget* makePages();
+  void connectAll();
   QWidget* makeNumberPage();
   QWidget* makeWordPage();
   QWidget* makeSidePage();

@@ -98,6 +98,18 @@ void FamilyDelegate::paintHead(QPainter& painter, const QRect& row, int index) c
                    QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size())));
 }
 
+// A small triangle that points right, or down where it is open.
+void FamilyDelegate::paintMark(QPainter& painter, const QRectF& mark, bool open) {
+  const QPointF c = mark.center();
+  const QPolygonF right({{c.x() - 2, c.y() - 4}, {c.x() + 3, c.y()}, {c.x() - 2, c.y() + 4}});
+  const QPolygonF down({{c.x() - 4, c.y() - 2}, {c.x() + 4, c.y() - 2}, {c.x(), c.y() + 3}});
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(theme().quiet);
+  painter.drawPolygon(open ? down : right);
+  painter.setRenderHint(QPainter::Antialiasing, false);
+}
+
 void FamilyDelegate::paintName(QPainter& painter, const QRect& row, int index,
                                bool selected) const {
   const FamilyRow& shown = model_.row(index);
@@ -109,22 +121,7 @@ void FamilyDelegate::paintName(QPainter& painter, const QRect& row, int index,
                         QRectF(x, row.top() + (kRow - kThumbSide) / 2.0, kThumbSide, kThumbSide));
     x += kThumbStep;
   }
-  if (shown.opens) {
-    // A small triangle that points right, or down where it is open.
-    const QRectF mark = markRect(row, index);
-    const QPointF c = mark.center();
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(theme().quiet);
-    if (shown.open) {
-      painter.drawPolygon(
-          QPolygonF({{c.x() - 4, c.y() - 2}, {c.x() + 4, c.y() - 2}, {c.x(), c.y() + 3}}));
-    } else {
-      painter.drawPolygon(
-          QPolygonF({{c.x() - 2, c.y() - 4}, {c.x() + 3, c.y()}, {c.x() - 2, c.y() + 4}}));
-    }
-    painter.setRenderHint(QPainter::Antialiasing, false);
-  }
+  if (shown.opens) paintMark(painter, markRect(row, index), shown.open);
   QRect room = row;
   room.setLeft(row.left() + nameLeft(index));
   room.setRight(row.right() - metrics::kGap);

@@ -32,6 +32,7 @@ class FamilyDelegate : public QStyledItemDelegate {
 
  private:
   void paintHead(QPainter& painter, const QRect& row, int index) const;
+  static void paintMark(QPainter& painter, const QRectF& mark, bool open);
   void paintName(QPainter& painter, const QRect& row, int index, bool selected) const;
   int nameLeft(int index) const;
 
