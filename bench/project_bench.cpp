@@ -113,7 +113,9 @@ void measureOneFrame(benchmark::State& state) {
 BENCHMARK(measureOneFrame)->Unit(benchmark::kMicrosecond);
 
 void buildTheParcel(benchmark::State& state) {
-  for (auto _ : state) benchmark::DoNotOptimize(buildParcel(big().project, big().art, {}));
+  for (auto _ : state)
+    benchmark::DoNotOptimize(
+        buildParcel(big().project, defaultProfile(big().project), big().art, {}));
 }
 BENCHMARK(buildTheParcel)->Unit(benchmark::kMillisecond);
 

@@ -64,11 +64,12 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     if (after)
       must(validated(after->project).has_value(), finding.rule + " leaves no valid project");
   }
-  const auto built = buildParcel(*project, source, {});
+  const auto built = buildParcel(*project, defaultProfile(*project), source, {});
   if (!built) return 0;
   const auto again = parcelFrom(parcelText(built->parcel), "again");
   must(again && *again == built->parcel, "a parcel reads back as another");
-  must(differencesFrom(*project, source, built->parcel, built->pages).empty(),
+  must(differencesFrom(*project, defaultProfile(*project), source, built->parcel, built->pages)
+           .empty(),
        "a parcel is not what its project says");
   return 0;
 }

@@ -35,6 +35,8 @@ struct Geometry {
   std::vector<Point> points;            ///< Of a polygon.
   std::vector<Run> runs;                ///< Of a mask, art px from where it stands,
   double atX = 0, atY = 0, scale = 1;   ///< which is here, so many game px by art px.
+  std::size_t maskPage = 0;             ///< Of a mask whose px are drawn: the page of masks
+  std::array<int, 4> maskRect{};        ///< and x, y, width, height there; see `readMask`.
 };
 
 struct Shape {
@@ -43,6 +45,15 @@ struct Shape {
   std::uint32_t on = 0;
   std::uint32_t seeks = 0;
   Geometry geometry;
+};
+
+/// A frame's picture on the pages of a scale.
+struct Picture {
+  double scale = 1;  ///< Page px by art px.
+  std::size_t page = 0;
+  std::array<int, 4> rect{};
+  std::array<int, 2> trim{};
+  bool mirrored = false;
 };
 
 struct Frame {
@@ -54,6 +65,8 @@ struct Frame {
   Point origin{};
   std::map<std::string, Point> mounts;
   std::vector<Shape> shapes;
+  bool mirrored = false;  ///< Its picture lies on the pages with left and right exchanged.
+  std::vector<Picture> scaled;  ///< On the pages of each other scale.
 };
 
 struct Animation {
@@ -96,6 +109,15 @@ struct Parcel {
   std::vector<Page> pages;
   std::vector<std::string> layers;  ///< By bit.
   std::map<std::string, Asset> assets;
+  struct Scale {
+    double scale = 1;
+    std::vector<Page> pages;
+  };
+  std::vector<Scale> scales;         ///< The pages of other scales.
+  std::vector<Page> maskPages;       ///< See `readMask`.
+  std::string filter = "nearest";    ///< How to sample the pages: or "linear".
+  double pxPerUnit = 1;              ///< Game px in one of the game's units,
+  bool yUp = false;                  ///< in which y grows upward or downward.
 };
 
 /// Where a frame is drawn: the page's rect goes there, mirrored or not.
@@ -109,20 +131,41 @@ struct Placement {
   bool mirrored = false;
 };
 
-/// Where a frame is drawn whose asset stands at (x, y), game px; on whole px.
+/// Where a frame is drawn whose asset stands at (x, y), game px; on whole px. From the pages of scale
+/// 1, or of the parcel's scale of that number.
 inline Placement place(const Asset& asset, const Frame& frame, double x, double y,
-                       bool mirrored = false) {
+                       bool mirrored = false, int scaled = -1) {
+  const Picture from = scaled < 0
+                           ? Picture{1, frame.page, frame.rect, frame.trim, frame.mirrored}
+                           : frame.scaled[static_cast<std::size_t>(scaled)];
   const double s = asset.scale;
-  const double left = mirrored ? frame.origin[0] - frame.trim[0] - frame.rect[2]
-                               : frame.trim[0] - frame.origin[0];
-  const double top = frame.trim[1] - frame.origin[1];
-  return {frame.page,
-          frame.rect,
+  const double width = from.rect[2] / from.scale;
+  const double height = from.rect[3] / from.scale;
+  const double trimmed = from.trim[0] / from.scale;
+  const double left = mirrored ? frame.origin[0] - trimmed - width : trimmed - frame.origin[0];
+  const double top = from.trim[1] / from.scale - frame.origin[1];
+  return {from.page,
+          from.rect,
           static_cast<int>(std::floor(x + left * s + 0.5)),
           static_cast<int>(std::floor(y + top * s + 0.5)),
-          frame.rect[2] * s,
-          frame.rect[3] * s,
-          mirrored};
+          width * s,
+          height * s,
+          mirrored != from.mirrored};
+}
+
+/// Gives a mask whose px are drawn on a page its runs: `isSet(x, y)` says whether that px of the page
+/// is seen. For each such shape once, after `load`.
+inline void readMask(Geometry& g, const std::function<bool(int x, int y)>& isSet) {
+  for (int y = 0; y < g.maskRect[3]; ++y) {
+    int start = -1;
+    for (int x = 0; x <= g.maskRect[2]; ++x) {
+      const bool here = x < g.maskRect[2] && isSet(g.maskRect[0] + x, g.maskRect[1] + y);
+      if (here && start < 0) start = x;
+      if (here || start < 0) continue;
+      g.runs.push_back({g.y + y, g.x + start, g.x + x});
+      start = -1;
+    }
+  }
 }
 
 /// The geometry of a shape in the game, whose asset stands at (x, y), game px.
@@ -230,14 +273,21 @@ inline Geometry geometryFrom(const Json& from) {
     from.at("points").get_to(g.points);
   } else if (kind == "mask") {
     g.kind = Geometry::Kind::Mask;
-    from.at("runs").get_to(g.runs);
+    if (from.contains("picture")) {
+      from.at("x").get_to(g.x);
+      from.at("y").get_to(g.y);
+      from.at("picture").at("page").get_to(g.maskPage);
+      from.at("picture").at("rect").get_to(g.maskRect);
+    } else {
+      from.at("runs").get_to(g.runs);
+    }
   } else {
     throw ParcelError("a shape is of a kind that this loader does not know: " + kind);
   }
   return g;
 }
 
-inline Frame frameFrom(const Json& from) {
+inline Frame frameFrom(const Json& from, const std::vector<double>& scales) {
   Frame frame;
   from.at("name").get_to(frame.name);
   from.at("page").get_to(frame.page);
@@ -250,16 +300,23 @@ inline Frame frameFrom(const Json& from) {
     frame.shapes.push_back({one.at("role"), one.at("duty"), one.at("on"), one.at("seeks"),
                             geometryFrom(one.at("geometry"))});
   }
+  frame.mirrored = from.value("mirrored", false);
+  for (const Json& one : from.value("scaled", Json::array())) {
+    frame.scaled.push_back({scales.at(frame.scaled.size()), one.at("page"), one.at("rect"),
+                            one.at("trim"), one.value("mirrored", false)});
+  }
   return frame;
 }
 
-inline Asset assetFrom(const Json& from) {
+inline Asset assetFrom(const Json& from, const std::vector<double>& scales) {
   Asset asset;
   from.at("name").get_to(asset.name);
   from.at("kind").get_to(asset.kind);
   from.at("motion").get_to(asset.motion);
   from.at("scale").get_to(asset.scale);
-  for (const Json& frame : from.at("frames")) asset.frames.push_back(frameFrom(frame));
+  for (const Json& frame : from.at("frames")) {
+    asset.frames.push_back(frameFrom(frame, scales));
+  }
   for (const Json& one : from.at("animations")) {
     Animation animation{one.at("name"), one.at("frames"), one.at("durationsMs"), one.at("loop")};
     if (one.value("default", false)) asset.start = animation.name;
@@ -283,12 +340,26 @@ Parcel<Page> load(const std::string& folder,
     throw ParcelError("the parcel is of a newer version than this loader");
   }
   Parcel<Page> parcel;
-  for (const detail::Json& page : data.at("pages")) {
-    parcel.pages.push_back(readPage(folder + "/" + page.at("file").get<std::string>()));
+  const auto pagesOf = [&](const detail::Json& from) {
+    std::vector<Page> pages;
+    for (const detail::Json& page : from) {
+      pages.push_back(readPage(folder + "/" + page.at("file").get<std::string>()));
+    }
+    return pages;
+  };
+  parcel.pages = pagesOf(data.at("pages"));
+  std::vector<double> scales;
+  for (const detail::Json& one : data.value("scales", detail::Json::array())) {
+    scales.push_back(one.at("scale"));
+    parcel.scales.push_back({scales.back(), pagesOf(one.at("pages"))});
   }
+  parcel.maskPages = pagesOf(data.value("maskPages", detail::Json::array()));
+  parcel.filter = data.value("filter", "nearest");
+  parcel.pxPerUnit = data.at("units").value("pxPerUnit", 1.0);
+  parcel.yUp = data.at("units").value("y", "down") == std::string("up");
   for (const detail::Json& layer : data.at("layers")) parcel.layers.push_back(layer.at("name"));
   for (const detail::Json& one : data.at("assets")) {
-    Asset asset = detail::assetFrom(one);
+    Asset asset = detail::assetFrom(one, scales);
     std::string name = asset.name;
     parcel.assets.emplace(std::move(name), std::move(asset));
   }

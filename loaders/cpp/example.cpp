@@ -1,7 +1,9 @@
 // Draws every step of an animation, side by side, twice as large, each second one mirrored, with
 // what its shapes hold tinted, into a picture that any viewer of netpbm opens (PAM).
 //
-// c++ -std=c++17 example.cpp -o example && ./example PARCEL ASSET ANIMATION OUT.pam
+// From the pages of scale 1, or of the parcel's scale of that number, from 0.
+//
+// c++ -std=c++17 example.cpp -o example && ./example PARCEL ASSET ANIMATION OUT.pam [SCALE]
 #define STB_IMAGE_IMPLEMENTATION
 #define STBI_ONLY_PNG
 #include <stb/stb_image.h>
@@ -80,13 +82,28 @@ void tint(const Geometry& geometry, int left, int cell, Canvas& canvas) {
 }  // namespace
 
 int main(int argc, char** argv) {
-  if (argc != 5) {
-    std::fprintf(stderr, "example PARCEL ASSET ANIMATION OUT.pam\n");
+  if (argc < 5) {
+    std::fprintf(stderr, "example PARCEL ASSET ANIMATION OUT.pam [SCALE]\n");
     return 2;
   }
   try {
     const Parcel<Page> parcel = load<Page>(argv[1], readPage);
+    const int scaled = argc > 5 ? std::stoi(argv[5]) : -1;
+    const std::vector<Page>& pages =
+        scaled < 0 ? parcel.pages : parcel.scales.at(static_cast<std::size_t>(scaled)).pages;
     Asset asset = parcel.assets.at(argv[2]);
+    for (Frame& frame : asset.frames) {
+      for (Shape& shape : frame.shapes) {
+        if (shape.geometry.maskRect[2] == 0) continue;
+        const Page& page = parcel.maskPages.at(shape.geometry.maskPage);
+        readMask(shape.geometry, [&](int x, int y) {
+          return page.rgba[(static_cast<std::size_t>(y) * static_cast<std::size_t>(page.width) +
+                            static_cast<std::size_t>(x)) *
+                               4 +
+                           3] > 0;
+        });
+      }
+    }
     asset.scale *= 2;
     const Animation& animation = asset.animations.at(argv[3]);
     int reach = 0;
@@ -106,8 +123,8 @@ int main(int argc, char** argv) {
       const Frame& frame = asset.frames[animation.frames[static_cast<std::size_t>(step)]];
       const double x = cell * step + reach;
       const bool mirrored = step % 2 == 1;
-      const Placement to = place(asset, frame, x, reach, mirrored);
-      draw(parcel.pages[to.page], to, canvas);
+      const Placement to = place(asset, frame, x, reach, mirrored, scaled);
+      draw(pages[to.page], to, canvas);
       for (const Shape& shape : frame.shapes) {
         tint(shapeAt(asset, shape, x, reach, mirrored), cell * step, cell, canvas);
       }

@@ -119,20 +119,44 @@ namespace AmberParcel
         public double[] Origin;
         public Dictionary<string, double[]> Mounts = new Dictionary<string, double[]>();
         public List<Shape> Shapes = new List<Shape>();
+        public bool Mirrored;  // its picture lies on the pages with left and right exchanged
+        public List<ScaledPicture> Scaled = new List<ScaledPicture>();  // of each other scale
 
-        /// <summary>Where it is drawn whose asset stands at (x, y), game px; on whole px.</summary>
-        public Placement Place(Asset asset, double x, double y, bool mirrored = false)
+        /// <summary>Where it is drawn whose asset stands at (x, y), game px; on whole px. From the
+        /// pages of scale 1, or of the parcel's scale of that number.</summary>
+        public Placement Place(Asset asset, double x, double y, bool mirrored = false,
+                               int scaled = -1)
         {
-            double s = asset.Scale;
-            double left = mirrored ? Origin[0] - Trim[0] - Rect[2] : Trim[0] - Origin[0];
-            double top = Trim[1] - Origin[1];
+            ScaledPicture from = scaled >= 0 ? Scaled[scaled]
+                : new ScaledPicture {Page = Page, Rect = Rect, Trim = Trim, Mirrored = Mirrored};
+            double s = asset.Scale, k = from.Scale;
+            double width = from.Rect[2] / k, height = from.Rect[3] / k;
+            double left = mirrored ? Origin[0] - from.Trim[0] / k - width
+                : from.Trim[0] / k - Origin[0];
+            double top = from.Trim[1] / k - Origin[1];
             return new Placement
             {
-                Page = Page, Source = Rect,
+                Page = from.Page, Source = from.Rect,
                 X = (int)Math.Floor(x + left * s + 0.5), Y = (int)Math.Floor(y + top * s + 0.5),
-                Width = Rect[2] * s, Height = Rect[3] * s, Mirrored = mirrored
+                Width = width * s, Height = height * s, Mirrored = mirrored != from.Mirrored
             };
         }
+    }
+
+    /// <summary>A frame's picture on the pages of another scale.</summary>
+    public class ScaledPicture
+    {
+        public double Scale = 1;  // page px by art px
+        public int Page;
+        public int[] Rect, Trim;
+        public bool Mirrored;
+    }
+
+    /// <summary>The pages of another scale than 1.</summary>
+    public class ScaledPages
+    {
+        public double Scale;
+        public List<Page> Pages;
     }
 
     /// <summary>Where a frame is drawn: the page's rect goes there, mirrored or not.</summary>
@@ -187,6 +211,10 @@ namespace AmberParcel
         public List<Page> Pages = new List<Page>();
         public List<string> Layers = new List<string>();
         public Dictionary<string, Asset> Assets = new Dictionary<string, Asset>();
+        public List<ScaledPages> Scales = new List<ScaledPages>();
+        public string Filter = "nearest";  // how to sample the pages: or "linear"
+        public double PxPerUnit = 1;       // game px in one of the game's units,
+        public bool YUp;                   // in which y grows upward or downward
 
         /// <summary>Reads a parcel with its pages.</summary>
         public static Parcel Load(string folder)
@@ -202,28 +230,45 @@ namespace AmberParcel
                 throw new ParcelException("the parcel is of a newer version than this loader");
             }
             var parcel = new Parcel();
-            foreach (var page in Objects(data, "pages"))
+            parcel.Pages = PagesOf(folder, data, "pages");
+            foreach (var one in Objects(data, "scales"))
             {
-                parcel.Pages.Add(
-                    Png.Read(File.ReadAllBytes(Path.Combine(folder, Text(page, "file")))));
+                parcel.Scales.Add(new ScaledPages
+                {
+                    Scale = Number(one, "scale"), Pages = PagesOf(folder, one, "pages")
+                });
+            }
+            List<Page> masks = PagesOf(folder, data, "maskPages");
+            if (data.ContainsKey("filter")) parcel.Filter = Text(data, "filter");
+            var units = (Dictionary<string, object>)data["units"];
+            if (units.ContainsKey("pxPerUnit"))
+            {
+                parcel.PxPerUnit = Number(units, "pxPerUnit");
+                parcel.YUp = Text(units, "y") == "up";
             }
             foreach (var layer in Objects(data, "layers")) parcel.Layers.Add(Text(layer, "name"));
             foreach (var from in Objects(data, "assets"))
             {
-                Asset asset = AssetOf(from);
+                Asset asset = AssetOf(from, parcel, masks);
                 parcel.Assets[asset.Name] = asset;
             }
             return parcel;
         }
 
-        static Asset AssetOf(Dictionary<string, object> from)
+        static List<Page> PagesOf(string folder, Dictionary<string, object> from, string key)
+        {
+            return Objects(from, key).Select(page =>
+                Png.Read(File.ReadAllBytes(Path.Combine(folder, Text(page, "file"))))).ToList();
+        }
+
+        static Asset AssetOf(Dictionary<string, object> from, Parcel parcel, List<Page> masks)
         {
             var asset = new Asset
             {
                 Name = Text(from, "name"), Kind = Text(from, "kind"), Motion = Text(from, "motion"),
                 Scale = Number(from, "scale")
             };
-            foreach (var one in Objects(from, "frames")) asset.Frames.Add(FrameOf(one));
+            foreach (var one in Objects(from, "frames")) asset.Frames.Add(FrameOf(one, parcel, masks));
             foreach (var one in Objects(from, "animations"))
             {
                 var animation = new Animation
@@ -238,7 +283,7 @@ namespace AmberParcel
             return asset;
         }
 
-        static Frame FrameOf(Dictionary<string, object> from)
+        static Frame FrameOf(Dictionary<string, object> from, Parcel parcel, List<Page> masks)
         {
             var frame = new Frame
             {
@@ -246,6 +291,16 @@ namespace AmberParcel
                 Rect = Whole(from["rect"]), Trim = Whole(from["trim"]), Size = Whole(from["size"]),
                 Origin = Numbers(from["origin"])
             };
+            frame.Mirrored = Flag(from, "mirrored");
+            foreach (var one in Objects(from, "scaled"))
+            {
+                frame.Scaled.Add(new ScaledPicture
+                {
+                    Scale = parcel.Scales[frame.Scaled.Count].Scale,
+                    Page = (int)Number(one, "page"), Rect = Whole(one["rect"]),
+                    Trim = Whole(one["trim"]), Mirrored = Flag(one, "mirrored")
+                });
+            }
             foreach (var mount in (Dictionary<string, object>)from["mounts"])
             {
                 frame.Mounts[mount.Key] = Numbers(mount.Value);
@@ -256,13 +311,13 @@ namespace AmberParcel
                 {
                     Role = Text(one, "role"), Duty = Text(one, "duty"),
                     On = (uint)Number(one, "on"), Seeks = (uint)Number(one, "seeks"),
-                    Geometry = GeometryOf((Dictionary<string, object>)one["geometry"])
+                    Geometry = GeometryOf((Dictionary<string, object>)one["geometry"], masks)
                 });
             }
             return frame;
         }
 
-        static Geometry GeometryOf(Dictionary<string, object> from)
+        static Geometry GeometryOf(Dictionary<string, object> from, List<Page> masks)
         {
             string kind = Text(from, "kind");
             switch (kind)
@@ -288,13 +343,45 @@ namespace AmberParcel
                 case "polygon":
                     return new Geometry { Kind = GeometryKind.Polygon, Points = Rows(from["points"]) };
                 case "mask":
-                    return new Geometry { Kind = GeometryKind.Mask, Runs = Rows(from["runs"]) };
+                    return new Geometry
+                    {
+                        Kind = GeometryKind.Mask,
+                        Runs = from.ContainsKey("picture") ? RunsOf(from, masks) : Rows(from["runs"])
+                    };
                 default:
                     throw new ParcelException(
                         "a shape is of a kind that this loader does not know: " + kind);
             }
         }
 
+        // A mask whose px are drawn on a page gets its runs from there.
+        static double[][] RunsOf(Dictionary<string, object> from, List<Page> masks)
+        {
+            var picture = (Dictionary<string, object>)from["picture"];
+            Page page = masks[(int)Number(picture, "page")];
+            int[] rect = Whole(picture["rect"]);
+            double left = Number(from, "x"), top = Number(from, "y");
+            var runs = new List<double[]>();
+            for (int y = 0; y < rect[3]; ++y)
+            {
+                int start = -1;
+                for (int x = 0; x <= rect[2]; ++x)
+                {
+                    bool here = x < rect[2] &&
+                        page.Rgba[((rect[1] + y) * page.Width + rect[0] + x) * 4 + 3] > 0;
+                    if (here && start < 0) start = x;
+                    if (here || start < 0) continue;
+                    runs.Add(new[] {top + y, left + start, left + x});
+                    start = -1;
+                }
+            }
+            return runs.ToArray();
+        }
+
+        static bool Flag(Dictionary<string, object> from, string key)
+        {
+            return from.ContainsKey(key) && (bool)from[key];
+        }
         static string Text(Dictionary<string, object> from, string key)
         {
             return (string)from[key];
@@ -318,11 +405,13 @@ namespace AmberParcel
         static IEnumerable<Dictionary<string, object>> Objects(Dictionary<string, object> from,
                                                                string key)
         {
-            return ((List<object>)from[key]).Cast<Dictionary<string, object>>();
+            return from.ContainsKey(key)
+                ? ((List<object>)from[key]).Cast<Dictionary<string, object>>()
+                : Enumerable.Empty<Dictionary<string, object>>();
         }
     }
 
-    /// <summary>A PNG of 8 bits a channel, RGBA, not interlaced, as pages are.</summary>
+    /// <summary>A PNG as pages are: not interlaced, RGBA of 8 bits each or a palette.</summary>
     static class Png
     {
         public static Page Read(byte[] data)
@@ -332,6 +421,8 @@ namespace AmberParcel
                 throw new ParcelException("a page is no PNG");
             }
             var page = new Page();
+            int deep = 4;
+            byte[] palette = new byte[0], alphas = new byte[0];
             var packed = new MemoryStream();
             for (int at = 8; at + 8 <= data.Length;)
             {
@@ -341,11 +432,21 @@ namespace AmberParcel
                 {
                     page.Width = Whole(data, at + 8);
                     page.Height = Whole(data, at + 12);
-                    if (data[at + 16] != 8 || data[at + 17] != 6 || data[at + 20] != 0)
+                    int colour = data[at + 17];
+                    if (data[at + 16] != 8 || colour != 3 && colour != 6 || data[at + 20] != 0)
                     {
                         throw new ParcelException(
-                            "a page is a PNG of another form than RGBA of 8 bits");
+                            "a page is a PNG of another form than RGBA or a palette of 8 bits");
                     }
+                    deep = colour == 6 ? 4 : 1;
+                }
+                else if (name == "PLTE")
+                {
+                    palette = data.Skip(at + 8).Take(length).ToArray();
+                }
+                else if (name == "tRNS")
+                {
+                    alphas = data.Skip(at + 8).Take(length).ToArray();
                 }
                 else if (name == "IDAT")
                 {
@@ -355,7 +456,7 @@ namespace AmberParcel
             }
             // The two bytes before are of the wrapping that this stream does not read.
             packed.Position = 2;
-            int stride = page.Width * 4;
+            int stride = page.Width * deep;
             page.Rgba = new byte[stride * page.Height];
             using (var raw = new DeflateStream(packed, CompressionMode.Decompress))
             {
@@ -368,20 +469,32 @@ namespace AmberParcel
                         if (more <= 0) throw new ParcelException("a page ends too early");
                         got += more;
                     }
-                    Unfilter(sort, page.Rgba, y, stride);
+                    Unfilter(sort, page.Rgba, y, stride, deep);
                 }
             }
+            if (deep == 1) page.Rgba = Coloured(page.Rgba, palette, alphas);
             return page;
         }
 
-        static void Unfilter(int sort, byte[] rgba, int y, int stride)
+        static byte[] Coloured(byte[] indices, byte[] palette, byte[] alphas)
+        {
+            var rgba = new byte[indices.Length * 4];
+            for (int i = 0; i < indices.Length; ++i)
+            {
+                Array.Copy(palette, 3 * indices[i], rgba, 4 * i, 3);
+                rgba[4 * i + 3] = indices[i] < alphas.Length ? alphas[indices[i]] : (byte)255;
+            }
+            return rgba;
+        }
+
+        static void Unfilter(int sort, byte[] rgba, int y, int stride, int deep)
         {
             int row = y * stride;
             for (int i = 0; i < stride; ++i)
             {
-                int a = i >= 4 ? rgba[row + i - 4] : 0;
+                int a = i >= deep ? rgba[row + i - deep] : 0;
                 int b = y > 0 ? rgba[row - stride + i] : 0;
-                int c = i >= 4 && y > 0 ? rgba[row - stride + i - 4] : 0;
+                int c = i >= deep && y > 0 ? rgba[row - stride + i - deep] : 0;
                 int guess = 0;
                 if (sort == 1) guess = a;
                 if (sort == 2) guess = b;

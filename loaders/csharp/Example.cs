@@ -1,7 +1,10 @@
 // Draws every step of an animation, side by side, twice as large, each second one mirrored, with
 // what its shapes hold tinted, into a picture that any viewer of netpbm opens (PAM).
 //
-// mcs Example.cs AmberParcel.cs -out:example.exe && mono example.exe PARCEL ASSET ANIMATION OUT.pam
+// From the pages of scale 1, or of the parcel's scale of that number, from 0.
+//
+// mcs Example.cs AmberParcel.cs -out:example.exe
+// mono example.exe PARCEL ASSET ANIMATION OUT.pam [SCALE]
 using System;
 using System.IO;
 using System.Text;
@@ -15,6 +18,8 @@ static class Example
     static void Main(string[] words)
     {
         Parcel parcel = Parcel.Load(words[0]);
+        int scaled = words.Length > 4 ? int.Parse(words[4]) : -1;
+        var pages = scaled < 0 ? parcel.Pages : parcel.Scales[scaled].Pages;
         Asset asset = parcel.Assets[words[1]];
         asset.Scale *= 2;
         Animation animation = asset.Animations[words[2]];
@@ -37,8 +42,8 @@ static class Example
             Frame frame = asset.Frames[animation.Frames[step]];
             double x = cell * step + reach;
             bool mirrored = step % 2 == 1;
-            Placement to = frame.Place(asset, x, reach, mirrored);
-            Draw(parcel.Pages[to.Page], to);
+            Placement to = frame.Place(asset, x, reach, mirrored, scaled);
+            Draw(pages[to.Page], to);
             foreach (Shape shape in frame.Shapes)
             {
                 Tint(shape.At(asset, x, reach, mirrored), cell * step);

@@ -7,28 +7,68 @@ export class ParcelError extends Error {}
 
 /**
  * A parcel of the text of parcel.json. Its pages are read by `readPage(file)`, which gives whatever
- * the game draws with.
- * @returns {{pages: any[], layers: string[], assets: Map<string, object>}}
+ * the game draws with; where masks are pictures, `isSet(page, x, y)` says which of its px are seen.
+ * @returns {{pages: any[], layers: string[], assets: Map<string, object>,
+ *   scales: {scale: number, pages: any[]}[], filter: string, pxPerUnit: number, y: string}}
  */
-export function parcelFrom(text, readPage) {
+export function parcelFrom(text, readPage, isSet = isSeen) {
   const data = JSON.parse(text);
   if (data.format !== 'amber-parcel') throw new ParcelError('this is not a parcel');
   if (data.version > 1) {
     throw new ParcelError('the parcel is of a newer version than this loader');
   }
+  const pagesOf = (pages) => pages.map((page) => readPage(page.file));
+  const masks = pagesOf(data.maskPages ?? []);
+  const scales = (data.scales ?? []).map(({ scale, pages }) => ({ scale, pages: pagesOf(pages) }));
+  const frameOf = (frame) => ({
+    ...frame,
+    scaled: (frame.scaled ?? []).map((one, i) => ({ ...one, scale: scales[i].scale })),
+    shapes: frame.shapes.map((shape) => ({
+      ...shape, geometry: withRuns(shape.geometry, masks, isSet),
+    })),
+  });
   const assets = new Map();
   for (const asset of data.assets) {
     assets.set(asset.name, {
       ...asset,
+      frames: asset.frames.map(frameOf),
       animations: new Map(asset.animations.map((one) => [one.name, one])),
       default: asset.animations.find((one) => one.default)?.name ?? '',
     });
   }
   return {
-    pages: data.pages.map((page) => readPage(page.file)),
+    pages: pagesOf(data.pages),
     layers: data.layers.map((layer) => layer.name),
     assets,
+    scales,
+    filter: data.filter ?? 'nearest',
+    pxPerUnit: data.units.pxPerUnit ?? 1,
+    y: data.units.y ?? 'down',
   };
+}
+
+function isSeen(page, x, y) {
+  return page.rgba[(y * page.width + x) * 4 + 3] > 0;
+}
+
+/** A mask whose px are drawn on a page gets its runs from there. */
+function withRuns(g, masks, isSet) {
+  if (!g.picture) return g;
+  const page = masks[g.picture.page];
+  const [left, top, width, height] = g.picture.rect;
+  const runs = [];
+  for (let y = 0; y < height; ++y) {
+    let start = -1;
+    for (let x = 0; x <= width; ++x) {
+      const here = x < width && isSet(page, left + x, top + y);
+      if (here && start < 0) start = x;
+      if (!here && start >= 0) {
+        runs.push([g.y + y, g.x + start, g.x + x]);
+        start = -1;
+      }
+    }
+  }
+  return { ...g, runs };
 }
 
 /** Reads a parcel with its pages: {width, height, rgba} of straight RGBA, 8 bits each. */
@@ -54,20 +94,27 @@ export function frameAt(animation, ms) {
   return animation.frames[steps[steps.length - 1]];
 }
 
-/** Where a frame is drawn whose asset stands at (x, y), game px; on whole px. */
-export function place(asset, frame, x, y, mirrored = false) {
+/**
+ * Where a frame is drawn whose asset stands at (x, y), game px; on whole px. From the pages of scale
+ * 1, or of the parcel's scale of that number.
+ */
+export function place(asset, frame, x, y, mirrored = false, scaled = -1) {
   const s = asset.scale;
-  const [, , w, h] = frame.rect;
-  const left = mirrored ? frame.origin[0] - frame.trim[0] - w : frame.trim[0] - frame.origin[0];
-  const top = frame.trim[1] - frame.origin[1];
+  const from = scaled < 0 ? frame : frame.scaled[scaled];
+  const k = scaled < 0 ? 1 : from.scale;
+  const w = from.rect[2] / k;
+  const h = from.rect[3] / k;
+  const trimmed = from.trim[0] / k;
+  const left = mirrored ? frame.origin[0] - trimmed - w : trimmed - frame.origin[0];
+  const top = from.trim[1] / k - frame.origin[1];
   return {
-    page: frame.page,
-    source: frame.rect,
+    page: from.page,
+    source: from.rect,
     x: Math.floor(x + left * s + 0.5),
     y: Math.floor(y + top * s + 0.5),
     width: w * s,
     height: h * s,
-    mirrored,
+    mirrored: mirrored !== Boolean(from.mirrored),
   };
 }
 
@@ -148,12 +195,15 @@ function mirroredOf(g) {
   }
 }
 
-/** A PNG of 8 bits a channel, RGBA, not interlaced, as the pages of a parcel are. */
+/** A PNG as the pages of a parcel are: not interlaced, RGBA of 8 bits each or a palette. */
 export function readPng(bytes, inflate) {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (view.getUint32(0) !== 0x89504e47) throw new ParcelError('a page is no PNG');
   let width = 0;
   let height = 0;
+  let deep = 4;
+  let palette = [];
+  let alphas = [];
   const packed = [];
   for (let at = 8; at + 8 <= bytes.length;) {
     const length = view.getUint32(at);
@@ -161,9 +211,15 @@ export function readPng(bytes, inflate) {
     if (name === 'IHDR') {
       width = view.getUint32(at + 8);
       height = view.getUint32(at + 12);
-      if (bytes[at + 16] !== 8 || bytes[at + 17] !== 6 || bytes[at + 20] !== 0) {
-        throw new ParcelError('a page is a PNG of another form than RGBA of 8 bits');
+      const colour = bytes[at + 17];
+      if (bytes[at + 16] !== 8 || (colour !== 3 && colour !== 6) || bytes[at + 20] !== 0) {
+        throw new ParcelError('a page is a PNG of another form than RGBA or a palette of 8 bits');
       }
+      deep = colour === 6 ? 4 : 1;
+    } else if (name === 'PLTE') {
+      palette = bytes.subarray(at + 8, at + 8 + length);
+    } else if (name === 'tRNS') {
+      alphas = bytes.subarray(at + 8, at + 8 + length);
     } else if (name === 'IDAT') {
       packed.push(bytes.subarray(at + 8, at + 8 + length));
     }
@@ -176,17 +232,23 @@ export function readPng(bytes, inflate) {
     end += part.length;
   }
   const raw = inflate(whole);
-  const stride = width * 4;
-  const rgba = new Uint8Array(stride * height);
+  const stride = width * deep;
+  const got = new Uint8Array(stride * height);
   for (let y = 0; y < height; ++y) {
     const sort = raw[y * (stride + 1)];
     for (let i = 0; i < stride; ++i) {
-      const a = i >= 4 ? rgba[y * stride + i - 4] : 0;
-      const b = y > 0 ? rgba[(y - 1) * stride + i] : 0;
-      const c = i >= 4 && y > 0 ? rgba[(y - 1) * stride + i - 4] : 0;
-      rgba[y * stride + i] = raw[y * (stride + 1) + 1 + i] + guessOf(sort, a, b, c);
+      const a = i >= deep ? got[y * stride + i - deep] : 0;
+      const b = y > 0 ? got[(y - 1) * stride + i] : 0;
+      const c = i >= deep && y > 0 ? got[(y - 1) * stride + i - deep] : 0;
+      got[y * stride + i] = raw[y * (stride + 1) + 1 + i] + guessOf(sort, a, b, c);
     }
   }
+  if (deep === 4) return { width, height, rgba: got };
+  const rgba = new Uint8Array(width * height * 4);
+  got.forEach((colour, i) => {
+    rgba.set(palette.subarray(3 * colour, 3 * colour + 3), 4 * i);
+    rgba[4 * i + 3] = alphas[colour] ?? 255;
+  });
   return { width, height, rgba };
 }
 

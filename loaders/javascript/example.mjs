@@ -1,12 +1,16 @@
 // Draws every step of an animation, side by side, twice as large, each second one mirrored, with
 // what its shapes hold tinted, into a picture that any viewer of netpbm opens (PAM).
 //
-// node example.mjs PARCEL ASSET ANIMATION OUT.pam
+// From the pages of scale 1, or of the parcel's scale of that number, from 0.
+//
+// node example.mjs PARCEL ASSET ANIMATION OUT.pam [SCALE]
 import { writeFileSync } from 'node:fs';
 import { contains, load, place, shapeAt } from './amber_parcel.mjs';
 
-const [, , folder, name, animationName, out] = process.argv;
+const [, , folder, name, animationName, out, scale] = process.argv;
+const scaled = scale === undefined ? -1 : Number(scale);
 const parcel = await load(folder);
+const pages = scaled < 0 ? parcel.pages : parcel.scales[scaled].pages;
 const asset = parcel.assets.get(name);
 asset.scale *= 2;
 const animation = asset.animations.get(animationName);
@@ -23,7 +27,7 @@ const height = cell;
 const pixels = new Uint8Array(width * height * 4);
 
 function draw(placement) {
-  const page = parcel.pages[placement.page];
+  const page = pages[placement.page];
   const [sx, sy, sw, sh] = placement.source;
   for (let v = 0; v < Math.trunc(placement.height); ++v) {
     for (let u = 0; u < Math.trunc(placement.width); ++u) {
@@ -56,7 +60,7 @@ animation.frames.forEach((index, step) => {
   const frame = asset.frames[index];
   const x = cell * step + reach;
   const mirrored = step % 2 === 1;
-  draw(place(asset, frame, x, reach, mirrored));
+  draw(place(asset, frame, x, reach, mirrored, scaled));
   for (const shape of frame.shapes) tint(shapeAt(asset, shape, x, reach, mirrored), cell * step);
 });
 const head = `P7\nWIDTH ${width}\nHEIGHT ${height}\nDEPTH 4\nMAXVAL 255\nTUPLTYPE RGB_ALPHA\nENDHDR\n`;

@@ -42,6 +42,9 @@ class Frame:
     origin: tuple
     mounts: dict = field(default_factory=dict)
     shapes: list = field(default_factory=list)
+    mirrored: bool = False  # its picture lies on the pages with left and right exchanged
+    scaled: list = field(default_factory=list)  # as the parcel says, one for each other scale
+    in_units: dict = None  # as the parcel says, where it does
 
 
 @dataclass
@@ -81,7 +84,7 @@ class Asset:
 class Placement:
     """Where a frame is drawn: the page's rect goes there, mirrored or not."""
 
-    page: int
+    page: int  # of the pages of the scale that was asked for
     source: tuple
     x: int
     y: int
@@ -91,10 +94,22 @@ class Placement:
 
 
 @dataclass
+class Scale:
+    """The pages of another scale."""
+
+    scale: float  # page px by art px
+    pages: list
+
+
+@dataclass
 class Parcel:
     pages: list
     layers: list
     assets: dict
+    scales: list = field(default_factory=list)
+    filter: str = "nearest"  # how to sample the pages: or "linear"
+    px_per_unit: float = 1
+    y: str = "down"  # which way it grows in the game's units
 
 
 def load(folder):
@@ -105,22 +120,37 @@ def load(folder):
         raise ParcelError("this is not a parcel")
     if data["version"] > 1:
         raise ParcelError("the parcel is of a newer version than this loader")
-    pages = []
-    for page in data["pages"]:
-        with open(os.path.join(folder, page["file"]), "rb") as file:
-            pages.append(read_png(file.read()))
-    assets = {asset["name"]: _asset(asset) for asset in data["assets"]}
-    return Parcel(pages, [layer["name"] for layer in data["layers"]], assets)
+    def pages_of(pages):
+        read = []
+        for page in pages:
+            with open(os.path.join(folder, page["file"]), "rb") as file:
+                read.append(read_png(file.read()))
+        return read
+
+    masks = pages_of(data.get("maskPages", []))
+    scales = [Scale(one["scale"], pages_of(one["pages"])) for one in data.get("scales", [])]
+    assets = {asset["name"]: _asset(asset, scales, masks) for asset in data["assets"]}
+    units = data["units"]
+    return Parcel(pages_of(data["pages"]), [layer["name"] for layer in data["layers"]], assets,
+                  scales, data.get("filter", "nearest"), units.get("pxPerUnit", 1),
+                  units.get("y", "down"))
 
 
-def place(asset, frame, x, y, mirrored=False):
-    """Where a frame is drawn whose asset stands at (x, y), game px; on whole px."""
+def place(asset, frame, x, y, mirrored=False, scaled=None):
+    """Where a frame is drawn whose asset stands at (x, y), game px; on whole px. From the pages of
+    scale 1, or of the parcel's scale of that number."""
     s = asset.scale
-    rx, ry, w, h = frame.rect
-    left = frame.origin[0] - frame.trim[0] - w if mirrored else frame.trim[0] - frame.origin[0]
-    top = frame.trim[1] - frame.origin[1]
-    return Placement(frame.page, frame.rect, _rounded(x + left * s), _rounded(y + top * s),
-                     w * s, h * s, mirrored)
+    if scaled is None:
+        page, rect, trim, flip, k = frame.page, frame.rect, frame.trim, frame.mirrored, 1
+    else:
+        one = frame.scaled[scaled]
+        page, rect, trim, flip = one["page"], one["rect"], one["trim"], one.get("mirrored", False)
+        k = one["scale"]
+    w, h = rect[2] / k, rect[3] / k
+    left = frame.origin[0] - trim[0] / k - w if mirrored else trim[0] / k - frame.origin[0]
+    top = trim[1] / k - frame.origin[1]
+    return Placement(page, tuple(rect), _rounded(x + left * s), _rounded(y + top * s),
+                     w * s, h * s, mirrored != flip)
 
 
 def shape_at(asset, shape, x, y, mirrored=False):
@@ -175,37 +205,48 @@ def contains(g, x, y):
 
 
 def read_png(data):
-    """A PNG of 8 bits a channel, RGBA, not interlaced, as the pages of a parcel are."""
+    """A PNG as the pages of a parcel are: not interlaced, RGBA of 8 bits each or a palette."""
     if data[:8] != b"\x89PNG\r\n\x1a\n":
         raise ParcelError("a page is no PNG")
-    at, packed, width, height = 8, b"", 0, 0
+    at, packed, width, height, deep = 8, b"", 0, 0, 4
+    palette, alphas = b"", b""
     while at + 8 <= len(data):
         length, name = struct.unpack(">I4s", data[at:at + 8])
         chunk = data[at + 8:at + 8 + length]
         at += 12 + length
         if name == b"IHDR":
             width, height, depth, colour, _, _, interlace = struct.unpack(">IIBBBBB", chunk)
-            if (depth, colour, interlace) != (8, 6, 0):
-                raise ParcelError("a page is a PNG of another form than RGBA of 8 bits")
+            if depth != 8 or colour not in (3, 6) or interlace != 0:
+                raise ParcelError("a page is a PNG of another form than RGBA or a palette of 8 bits")
+            deep = 4 if colour == 6 else 1
+        elif name == b"PLTE":
+            palette = chunk
+        elif name == b"tRNS":
+            alphas = chunk
         elif name == b"IDAT":
             packed += chunk
     raw = zlib.decompress(packed)
-    stride = width * 4
+    stride = width * deep
     rows, above = [], bytearray(stride)
     for y in range(height):
         start = y * (stride + 1)
         row = bytearray(raw[start + 1:start + 1 + stride])
-        _unfilter(raw[start], row, above)
+        _unfilter(raw[start], row, above, deep)
         rows.append(bytes(row))
         above = row
-    return Page(width, height, b"".join(rows))
+    pixels = b"".join(rows)
+    if deep == 1:
+        alphas += b"\xff" * (len(palette) // 3 - len(alphas))
+        colours = [palette[3 * i:3 * i + 3] + alphas[i:i + 1] for i in range(len(palette) // 3)]
+        pixels = b"".join(colours[i] for i in pixels)
+    return Page(width, height, pixels)
 
 
-def _unfilter(sort, row, above):
+def _unfilter(sort, row, above, deep):
     for i in range(len(row)):
-        a = row[i - 4] if i >= 4 else 0
+        a = row[i - deep] if i >= deep else 0
         b = above[i]
-        c = above[i - 4] if i >= 4 else 0
+        c = above[i - deep] if i >= deep else 0
         if sort == 1:
             guess = a
         elif sort == 2:
@@ -238,12 +279,33 @@ def _mirrored(g):
     return dict(g, runs=[[row, -x1, -x0] for row, x0, x1 in g["runs"]])
 
 
-def _asset(data):
+def _geometry(data, masks):
+    """A mask whose px are drawn on a page gets its runs from there."""
+    if "picture" not in data:
+        return data
+    page = masks[data["picture"]["page"]]
+    left, top, width, height = data["picture"]["rect"]
+    runs = []
+    for y in range(height):
+        start = None
+        for x in range(width + 1):
+            here = x < width and page.rgba[((top + y) * page.width + left + x) * 4 + 3] > 0
+            if here and start is None:
+                start = x
+            if not here and start is not None:
+                runs.append([data["y"] + y, data["x"] + start, data["x"] + x])
+                start = None
+    return dict(data, runs=runs)
+
+
+def _asset(data, scales, masks):
     frames = [
         Frame(f["name"], f["page"], tuple(f["rect"]), tuple(f["trim"]), tuple(f["size"]),
               tuple(f["origin"]), {name: tuple(at) for name, at in f["mounts"].items()},
-              [Shape(s["role"], s["duty"], s["on"], s["seeks"], s["geometry"])
-               for s in f["shapes"]])
+              [Shape(s["role"], s["duty"], s["on"], s["seeks"], _geometry(s["geometry"], masks))
+               for s in f["shapes"]], f.get("mirrored", False),
+              [dict(one, scale=scale.scale) for one, scale in zip(f.get("scaled", []), scales)],
+              f.get("inUnits"))
         for f in data["frames"]
     ]
     animations = {

@@ -1,7 +1,8 @@
 """Draws every step of an animation, side by side, twice as large, each second one mirrored, with
-what its shapes hold tinted, into a picture that any viewer of netpbm opens (PAM).
+what its shapes hold tinted, into a picture that any viewer of netpbm opens (PAM). From the pages of
+scale 1, or of the parcel's scale of that number, from 0.
 
-python3 example.py PARCEL ASSET ANIMATION OUT.pam
+python3 example.py PARCEL ASSET ANIMATION OUT.pam [SCALE]
 """
 
 import math
@@ -10,8 +11,10 @@ import sys
 import amber_parcel
 
 
-def main(folder, name, animation_name, out):
+def main(folder, name, animation_name, out, scale=None):
     parcel = amber_parcel.load(folder)
+    scaled = None if scale is None else int(scale)
+    pages = parcel.pages if scaled is None else parcel.scales[scaled].pages
     asset = parcel.assets[name]
     asset.scale *= 2
     animation = asset.animations[animation_name]
@@ -27,7 +30,8 @@ def main(folder, name, animation_name, out):
     for step, index in enumerate(animation.frames):
         frame = asset.frames[index]
         x, y, mirrored = cell * step + reach, reach, step % 2 == 1
-        draw(parcel, amber_parcel.place(asset, frame, x, y, mirrored), pixels, width, height)
+        draw(pages, amber_parcel.place(asset, frame, x, y, mirrored, scaled), pixels, width,
+             height)
         for shape in frame.shapes:
             tint(amber_parcel.shape_at(asset, shape, x, y, mirrored), pixels, width, cell * step,
                  cell)
@@ -37,8 +41,8 @@ def main(folder, name, animation_name, out):
         file.write(pixels)
 
 
-def draw(parcel, placement, pixels, width, height):
-    page = parcel.pages[placement.page]
+def draw(pages, placement, pixels, width, height):
+    page = pages[placement.page]
     sx, sy, sw, sh = placement.source
     for v in range(int(placement.height)):
         for u in range(int(placement.width)):
@@ -65,4 +69,4 @@ def tint(geometry, pixels, width, left, cell):
 
 
 if __name__ == "__main__":
-    main(*sys.argv[1:5])
+    main(*sys.argv[1:6])

@@ -9,14 +9,15 @@ namespace amber {
 std::vector<std::unique_ptr<Command>> allCommands() {
   std::vector<std::unique_ptr<Command>> all;
   for (const auto& make :
-       {makeCutCommand,       makeFitCommand,      makeNewCommand,     makeAddCommand,
-        makeRecutCommand,     makeTurnCommand,     makeRefreshCommand, makeAnimationCommand,
-        makeOriginCommand,    makeDriftCommand,    makeMountCommand,   makeLookCommand,
-        makeRoleCommand,      makeShapeCommand,    makeRefitCommand,   makeAssetCommand,
-        makeLayersCommand,    makeMeetsCommand,    makeExpectCommand,  makeWeaveCommand,
-        makeMeetCommand,      makeFairnessCommand, makeCourseCommand,  makeNamesCommand,
-        makeConstantsCommand, makeCheckCommand,    makePackCommand,    makeVerifyCommand,
-        makeWatchCommand,     makeReportCommand,   makeDiffCommand,    makeFormatsCommand}) {
+       {makeCutCommand,       makeFitCommand,      makeNewCommand,      makeAddCommand,
+        makeRecutCommand,     makeTurnCommand,     makeRefreshCommand,  makeAnimationCommand,
+        makeOriginCommand,    makeDriftCommand,    makeMountCommand,    makeLookCommand,
+        makeRoleCommand,      makeShapeCommand,    makeRefitCommand,    makeAssetCommand,
+        makeLayersCommand,    makeMeetsCommand,    makeExpectCommand,   makeWeaveCommand,
+        makeMeetCommand,      makeFairnessCommand, makeCourseCommand,   makeNamesCommand,
+        makeConstantsCommand, makeCheckCommand,    makeProfilesCommand, makePackCommand,
+        makeVerifyCommand,    makeWatchCommand,    makeReportCommand,   makeDiffCommand,
+        makeMergeCommand,     makeVariantCommand,  makeFormatsCommand}) {
     all.push_back(make());
   }
   return all;

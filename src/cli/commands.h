@@ -31,11 +31,14 @@ std::unique_ptr<Command> makeCourseCommand();
 std::unique_ptr<Command> makeNamesCommand();
 std::unique_ptr<Command> makeConstantsCommand();
 std::unique_ptr<Command> makeCheckCommand();
+std::unique_ptr<Command> makeProfilesCommand();
 std::unique_ptr<Command> makePackCommand();
 std::unique_ptr<Command> makeVerifyCommand();
 std::unique_ptr<Command> makeWatchCommand();
 std::unique_ptr<Command> makeReportCommand();
 std::unique_ptr<Command> makeDiffCommand();
+std::unique_ptr<Command> makeMergeCommand();
+std::unique_ptr<Command> makeVariantCommand();
 std::unique_ptr<Command> makeFormatsCommand();
 
 }  // namespace amber

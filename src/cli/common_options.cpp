@@ -25,6 +25,10 @@ void addTry(CLI::App& command, Saving& saving) {
       "--try", [&saving] { saving = Saving::Tried; }, "Say what would change; change nothing");
 }
 
+void addProfile(CLI::App& command, std::string& name) {
+  command.add_option("--profile", name, "The pack profile; the project's first if not said");
+}
+
 std::optional<FramePoint> pointIn(std::string_view text) {
   const auto comma = text.find(',');
   if (comma == std::string_view::npos) return std::nullopt;

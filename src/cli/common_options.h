@@ -22,6 +22,9 @@ void addProject(CLI::App& command, std::string& path);
 /// --try: tell what would change, and change nothing.
 void addTry(CLI::App& command, Saving& saving);
 
+/// --profile NAME: the pack profile; empty for the first.
+void addProfile(CLI::App& command, std::string& name);
+
 /// One of these words.
 template <std::size_t N>
 CLI::Validator oneOf(const std::array<std::string_view, N>& words) {

@@ -357,14 +357,15 @@ class ConstantsCommand : public Command {
   Result<void> keepBeside() const {
     auto change = ProjectChange::open(project_, saving_);
     if (!change) return tl::unexpected(change.error());
-    PackProfile profile = change->project().profile;
+    std::vector<PackProfile> profiles = change->project().profiles;
+    PackProfile& profile = profiles.front();
     profile.constants.clear();
     for (std::size_t i = 0; i < kLanguageWords.size(); ++i) {
       if (std::find(beside_.begin(), beside_.end(), kLanguageWords[i]) != beside_.end()) {
         profile.constants.push_back(static_cast<Language>(i));
       }
     }
-    const auto applied = change->apply({SetProfile{profile}});
+    const auto applied = change->apply({SetProfiles{profiles}});
     if (!applied) return tl::unexpected(applied.error());
     return {};
   }

@@ -83,14 +83,6 @@ Finding likelyBackground(const KeyColour& key) {
   return finding;
 }
 
-Finding unreadPictures(int unread) {
-  Finding finding = findingOf(rules::kSheetPictures, {{1}, {}, {}, {}, {}});
-  const std::string text = unreadText(unread);
-  finding.text = "the image " + text.substr(0, text.find(';'));
-  finding.fix = "Save it as GIF or WebP, or as numbered images.";
-  return finding;
-}
-
 // What one way of cutting is, in the keys of a proposal; those that do not apply are null.
 Json wayJson(const CutWay& way, PixelSize of) {
   Json json{{"method", wayName(way, of)}, {"cell", nullptr},    {"margin", nullptr},
@@ -290,7 +282,6 @@ Result<Exit> runCut(const CutArguments& arguments, bool json) {
   report.findings = checkCut(report.cut, report.sheet, art);
   if (!report.found.empty.empty()) report.findings.push_back(emptyCells(report.found.empty));
   if (key) report.findings.push_back(likelyBackground(*key));
-  if (file->unread > 0) report.findings.push_back(unreadPictures(file->unread));
   if (json) std::cout << jsonText(cutJson(report, art));
   const Project named = projectOf(arguments.image, art.image.size());
   for (const Finding& finding : report.findings) std::cerr << findingLine(finding, named) << "\n";

@@ -27,12 +27,16 @@ class WatchCommand : public Command {
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
     app.add_option("--out", folder_, "The parcel's folder")->required();
+    addProfile(app, profile_);
   }
   Result<Exit> run(bool) override {
     // What is no project at all will not become one.
     const auto open = openProject(project_);
     if (!open) return tl::unexpected(open.error());
-    PackWatch watch(project_, folder_, [](const WatchStep& step) { say(step); });
+    if (const auto profile = chosenProfile(open->project, profile_); !profile) {
+      return tl::unexpected(profile.error());
+    }
+    PackWatch watch(project_, profile_, folder_, [](const WatchStep& step) { say(step); });
     std::signal(SIGINT, stop);
     std::signal(SIGTERM, stop);
     QTimer looking;
@@ -66,6 +70,7 @@ class WatchCommand : public Command {
   }
 
   std::string project_;
+  std::string profile_;
   std::string folder_;
 };
 

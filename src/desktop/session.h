@@ -138,6 +138,8 @@ class ProjectSession : public QObject {
   void saved();
   void failed(const QString& sentence);
   void told(const QString& sentence);
+  /// A bench shows the finding, and it is to be seen where it is mended.
+  void findingWanted(const amber::Finding& finding);
   /// The file was changed by another program since it was read; it was not written.
   void changedOnDisk(const QString& sentence);
 

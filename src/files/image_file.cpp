@@ -5,11 +5,14 @@
 #include <QImage>
 #include <QImageReader>
 #include <QImageWriter>
+#include <QList>
 #include <algorithm>
 #include <cstring>
 #include <limits>
+#include <unordered_map>
 
 #include "core/geometry/tolerances.h"
+#include "files/animated_png.h"
 #include "files/file_bytes.h"
 
 namespace amber {
@@ -148,11 +151,8 @@ class Decoding {
     return fromQImage(decoded);
   }
 
-  // How long the picture read last shows.
-  int timeMs() const {
-    const int time = reader_.nextImageDelay();
-    return time <= 0 ? kUnsaidTimeMs : std::min(time, 60000);
-  }
+  // How long the picture read last shows; 0 where it does not say.
+  int timeMs() const { return reader_.nextImageDelay(); }
 
   PixelSize size() const { return {size_.width(), size_.height()}; }
 
@@ -165,20 +165,6 @@ class Decoding {
   QSize size_;
 };
 
-// How many pictures a PNG says that it has past its first (the chunk acTL of the PNG
-// specification, third edition, before the first IDAT).
-int unreadPicturesOf(std::string_view bytes) {
-  if (!bytes.starts_with("\x89PNG")) return 0;
-  const std::size_t data = bytes.find("IDAT");
-  const std::size_t control = bytes.substr(0, data).find("acTL");
-  if (control == std::string_view::npos || control + 8 > bytes.size()) return 0;
-  std::uint32_t count = 0;
-  for (std::size_t i = 4; i < 8; ++i) {
-    count = count << 8 | static_cast<unsigned char>(bytes[control + i]);
-  }
-  return count > 1 && count < 1000000 ? static_cast<int>(count) - 1 : 0;
-}
-
 void paste(Image& onto, const Image& picture, int left, int top) {
   const int width = std::min(picture.width(), onto.width() - left);
   for (int y = 0; y < std::min(picture.height(), onto.height() - top); ++y) {
@@ -186,28 +172,73 @@ void paste(Image& onto, const Image& picture, int left, int top) {
   }
 }
 
-Result<ImageFile> readPictures(Decoding& decoding, int count, const std::string& path) {
-  const PixelSize size = decoding.size();
-  const int columns = std::clamp(kPictureRow / size.w, 1, count);
-  const int rows = (count + columns - 1) / columns;
-  const QSize all(size.w * columns, static_cast<int>(std::min<long long>(
-                                        1LL * size.h * rows, std::numeric_limits<int>::max())));
-  if (auto fits = checkSize(all, path); !fits) {
-    return failure(
-        ErrorCode::ImageTooLarge,
-        "has " + std::to_string(count) + " pictures, more than 256 megapixels in all; split it",
-        path);
+// The pictures of an animated image, which come one after another, laid in rows.
+class PictureRows {
+ public:
+  // Errors: as checkSize, of all pictures together.
+  static Result<PictureRows> forPictures(int count, PixelSize size, const std::string& name) {
+    const int columns = std::clamp(kPictureRow / size.w, 1, count);
+    const int rows = (count + columns - 1) / columns;
+    const QSize all(size.w * columns, static_cast<int>(std::min<long long>(
+                                          1LL * size.h * rows, std::numeric_limits<int>::max())));
+    if (auto fits = checkSize(all, name); !fits) {
+      return failure(
+          ErrorCode::ImageTooLarge,
+          "has " + std::to_string(count) + " pictures, more than 256 megapixels in all; split it",
+          name);
+    }
+    return PictureRows(columns, size, all);
   }
-  ImageFile file;
-  file.image = Image(all.width(), all.height());
-  file.pictures = SheetPictures{size, {}};
+
+  void add(const Image& picture, int timeMs) {
+    const auto place = static_cast<int>(file_.pictures->timesMs.size());
+    file_.pictures->timesMs.push_back(timeMs <= 0 ? kUnsaidTimeMs : std::min(timeMs, 60000));
+    paste(file_.image, picture, place % columns_ * file_.pictures->size.w,
+          place / columns_ * file_.pictures->size.h);
+  }
+
+  ImageFile take() { return std::move(file_); }
+
+ private:
+  PictureRows(int columns, PixelSize size, QSize all) : columns_(columns) {
+    file_.image = Image(all.width(), all.height());
+    file_.pictures = SheetPictures{size, {}};
+  }
+
+  int columns_;
+  ImageFile file_;
+};
+
+Result<ImageFile> readPictures(Decoding& decoding, int count, const std::string& name) {
+  auto rows = PictureRows::forPictures(count, decoding.size(), name);
+  if (!rows) return tl::unexpected(rows.error());
   for (int i = 0; i < count; ++i) {
     auto picture = decoding.next();
     if (!picture) return tl::unexpected(picture.error());
-    file.pictures->timesMs.push_back(decoding.timeMs());
-    paste(file.image, *picture, i % columns * size.w, i / columns * size.h);
+    rows->add(*picture, decoding.timeMs());
   }
-  return file;
+  return rows->take();
+}
+
+// The readers of PNG that are installed give the first picture alone: each is read by itself, and
+// they are put together here.
+Result<ImageFile> readAnimatedPng(const std::vector<AnimatedPngPicture>& pictures, PixelSize size,
+                                  const std::string& name) {
+  auto rows = PictureRows::forPictures(static_cast<int>(pictures.size()), size, name);
+  if (!rows) return tl::unexpected(rows.error());
+  AnimationCanvas canvas(size);
+  for (const AnimatedPngPicture& picture : pictures) {
+    auto pixels = imageFrom(picture.png, name);
+    if (!pixels) return tl::unexpected(pixels.error());
+    if (pixels->size() != picture.place.size()) {
+      return failure(ErrorCode::NotAnImage,
+                     "a picture of the animated image is of another size than it says; save it "
+                     "again from its source",
+                     name);
+    }
+    rows->add(canvas.show(picture, *pixels), picture.timeMs);
+  }
+  return rows->take();
 }
 
 // Images of two pictures of 1 x 1 px, for asking the installed readers whether they give both.
@@ -229,6 +260,30 @@ constexpr Probe kProbes[] = {
      "AAAAAAAAAAABAAoAAGJaXK0AAAASZmRBVAAAAAJ42mP4z8DwH4QBEfcD/ddnfq8AAAAASUVORK5CYII="},
 };
 
+// The picture with a palette, colours in the order in which they come; nothing where there are more
+// than 256.
+std::optional<QImage> withPalette(const Image& image) {
+  std::unordered_map<QRgb, uchar> places;
+  QList<QRgb> palette;
+  QImage indexed(image.width(), image.height(), QImage::Format_Indexed8);
+  if (indexed.isNull()) return std::nullopt;
+  for (int y = 0; y < image.height(); ++y) {
+    uchar* line = indexed.scanLine(y);
+    for (int x = 0; x < image.width(); ++x) {
+      const Rgba& pixel = image.at(x, y);
+      const QRgb colour = qRgba(pixel.r, pixel.g, pixel.b, pixel.a);
+      const auto [known, isNew] = places.try_emplace(colour, static_cast<uchar>(palette.size()));
+      if (isNew) {
+        if (palette.size() == 256) return std::nullopt;
+        palette.push_back(colour);
+      }
+      line[x] = known->second;
+    }
+  }
+  indexed.setColorTable(palette);
+  return indexed;
+}
+
 }  // namespace
 
 Result<Image> imageFrom(std::string_view bytes, const std::string& name) {
@@ -245,27 +300,22 @@ Result<ImageFile> readImage(const std::string& path) {
 Result<ImageFile> imageFileFrom(std::string_view bytes, const std::string& name) {
   Decoding decoding(bytes, name);
   if (auto sound = decoding.check(); !sound) return tl::unexpected(sound.error());
+  const auto parts = takenApart(bytes, name);
+  if (!parts) return tl::unexpected(parts.error());
   const int pictures = decoding.pictures();
   ImageFile file;
-  if (pictures > 1) {
-    auto read = readPictures(decoding, pictures, name);
+  if (parts->size() > 1 || pictures > 1) {
+    auto read = parts->size() > 1 ? readAnimatedPng(*parts, decoding.size(), name)
+                                  : readPictures(decoding, pictures, name);
     if (!read) return read;
     file = std::move(*read);
   } else {
     auto image = decoding.next();
     if (!image) return tl::unexpected(image.error());
     file.image = std::move(*image);
-    file.unread = unreadPicturesOf(bytes);
   }
   file.hash = contentHash(bytes);
   return file;
-}
-
-std::string unreadText(int unread) {
-  return "holds " + std::to_string(unread) + (unread == 1 ? " more picture" : " more pictures") +
-         ", which the installed reader of PNG does not give; save it as GIF or WebP, or as "
-         "numbered "
-         "images";
 }
 
 std::vector<ImageFormat> imageFormats() {
@@ -278,7 +328,8 @@ std::vector<ImageFormat> imageFormats() {
     if (probe != std::end(kProbes)) {
       const std::string bytes = QByteArray::fromBase64(probe->base64).toStdString();
       Decoding decoding(bytes, {});
-      animated = decoding.check() && decoding.pictures() == 2;
+      const auto parts = takenApart(bytes, {});
+      animated = (parts && parts->size() == 2) || (decoding.check() && decoding.pictures() == 2);
     }
     formats.push_back({name.toStdString(), animated});
   }
@@ -291,9 +342,12 @@ bool looksLikeImage(const std::string& path) {
   return reader.canRead() && !isDrawing(reader.format());
 }
 
-std::string pngBytes(const Image& image) {
+std::string pngBytes(const Image& image, PageColours colours) {
   QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
               static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888);
+  if (colours == PageColours::Palette) {
+    if (auto indexed = withPalette(image)) view = std::move(*indexed);
+  }
   // A picture's resolution would otherwise be that of the screen in use, and is written too.
   view.setDotsPerMeterX(kDotsPerMeter);
   view.setDotsPerMeterY(kDotsPerMeter);

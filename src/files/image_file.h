@@ -15,25 +15,20 @@ namespace amber {
 struct ImageFile {
   Image image;
   std::string hash;
-  int unread = 0;  ///< Pictures of an animated PNG past the first, which its reader does not give.
   std::optional<SheetPictures>
       pictures;  ///< Of an animated image: `image` is all of them, in rows.
 };
 
 /// Reads PNG, BMP, GIF, WebP and whatever else the installed readers know. All pictures of an
-/// animated image are read where the format's reader can, and laid in rows of up to 4,096 px; one
-/// that says no time shows 100 ms.
-/// Errors: as readFile; NotAnImage for anything that does not decode whole, or has no pixels of its
-/// own, as a drawing (SVG);
-/// ImageTooLarge, before decoding, for more than kLongestImageSide px a side or kMostImagePixels,
-/// all pictures taken together.
+/// animated image are read where the format's reader can, and those of PNG, and laid in rows of up
+/// to 4,096 px; one that says no time shows 100 ms. Errors: as readFile; NotAnImage for anything
+/// that does not decode whole, or has no pixels of its own, as a drawing (SVG); ImageTooLarge,
+/// before decoding, for more than kLongestImageSide px a side or kMostImagePixels, all pictures
+/// taken together.
 Result<ImageFile> readImage(const std::string& path);
 
 /// The same from the file's bytes. `name` stands for the file in an error.
 Result<ImageFile> imageFileFrom(std::string_view bytes, const std::string& name);
-
-/// "holds 7 more pictures, which ...": what to say of an image of which not all could be read.
-std::string unreadText(int unread);
 
 /// A format that the installed readers know.
 struct ImageFormat {
@@ -46,8 +41,9 @@ std::vector<ImageFormat> imageFormats();
 /// bytes are read.
 bool looksLikeImage(const std::string& path);
 
-/// The picture as PNG bytes; the same picture gives the same bytes.
-std::string pngBytes(const Image& image);
+/// The picture as PNG bytes: four channels, or a palette where that is asked for and 256 colours
+/// suffice. The same picture gives the same bytes.
+std::string pngBytes(const Image& image, PageColours colours = PageColours::Full);
 
 /// The pixels of PNG bytes. `name` stands for the file in an error.
 Result<Image> imageFrom(std::string_view bytes, const std::string& name);

@@ -7,10 +7,13 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QTemporaryDir>
+#include <atomic>
 #include <cerrno>
 #include <cstdio>
+#include <iterator>
 #include <set>
 
+#include "core/base/parallel.h"
 #include "files/file_bytes.h"
 #include "files/image_file.h"
 
@@ -24,6 +27,25 @@ constexpr const char* kParcelName = "parcel.json";
 
 tl::unexpected<Error> unwritable(const std::string& folder, const std::string& why) {
   return failure(ErrorCode::FileUnwritable, why + "; what was there is unchanged", folder);
+}
+
+// Every page of the parcel, those of other scales and of masks too, in the order of `eachImage`.
+template <class Of, class Visit>
+void eachPage(Of& parcel, const Visit& visit) {
+  for (auto& page : parcel.pages) visit(page);
+  for (auto& scale : parcel.scales) {
+    for (auto& page : scale.pages) visit(page);
+  }
+  for (auto& page : parcel.maskPages) visit(page);
+}
+
+template <class Visit>
+void eachImage(const PageImages& images, const Visit& visit) {
+  for (const Image& image : images.pages) visit(image);
+  for (const auto& scale : images.scaled) {
+    for (const Image& image : scale) visit(image);
+  }
+  for (const Image& image : images.masks) visit(image);
 }
 
 // Nothing, or why the folder must not be replaced: it holds something that we did not pack.
@@ -40,7 +62,7 @@ Result<void> checkReplaceable(const QString& folder) {
   if (auto text = readFile(name + "/" + kParcelName, kLargestParcelFile)) {
     if (auto old = parcelFrom(*text, name)) {
       ours.insert(kParcelName);
-      for (const ParcelPage& page : old->pages) ours.insert(page.file);
+      eachPage(*old, [&](const ParcelPage& page) { ours.insert(page.file); });
       for (const ParcelText& constants : old->constants) ours.insert(constants.file);
     }
   }
@@ -66,13 +88,22 @@ Result<void> putInPlace(const QString& fresh, const QString& folder) {
 }
 
 Result<void> writeInto(const std::string& folder, BuiltParcel& built, const Progress& progress) {
-  for (std::size_t i = 0; i < built.pages.size(); ++i) {
-    if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
-    const std::string bytes = pngBytes(built.pages[i]);
-    ParcelPage& page = built.parcel.pages[i];
-    page.hash = contentHash(bytes);
-    if (auto done = writeFileAtomically(folder + "/" + page.file, bytes); !done) return done;
-    progress.at(static_cast<int>(i) + 1, static_cast<int>(built.pages.size()));
+  std::vector<ParcelPage*> pages;
+  std::vector<const Image*> images;
+  eachPage(built.parcel, [&](ParcelPage& page) { pages.push_back(&page); });
+  eachImage(built.pages, [&](const Image& image) { images.push_back(&image); });
+  std::vector<std::string> encoded(pages.size());
+  std::atomic<int> ready{0};
+  forEachIndex(pages.size(), [&](std::size_t i) {
+    if (progress.cancelled()) return;
+    encoded[i] = pngBytes(*images[i], built.colours);
+    pages[i]->hash = contentHash(encoded[i]);
+    progress.at(++ready, static_cast<int>(pages.size()));
+  });
+  if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
+  for (std::size_t i = 0; i < pages.size(); ++i) {
+    auto written = writeFileAtomically(folder + "/" + pages[i]->file, encoded[i]);
+    if (!written) return written;
   }
   for (std::size_t i = 0; i < built.constants.size(); ++i) {
     ParcelText& text = built.parcel.constants[i];
@@ -95,6 +126,47 @@ Result<void> checkSwappedOut(QTemporaryDir& old, const QString& target) {
                  target.toStdString());
 }
 
+Result<Image> readPage(const std::string& file, const ParcelPage& page) {
+  auto image = readImage(file);
+  if (!image) return tl::unexpected(image.error());
+  if (image->image.size() != page.size || image->hash != page.hash) {
+    return failure(ErrorCode::BadValue,
+                   "is not the page that parcel.json describes; pack the parcel again", file);
+  }
+  return std::move(image->image);
+}
+
+// On all cores; of several errors the first.
+Result<std::vector<Image>> readPages(const std::string& folder,
+                                     const std::vector<const ParcelPage*>& pages) {
+  std::vector<Result<Image>> read(pages.size(), Image());
+  forEachIndex(pages.size(), [&](std::size_t i) {
+    read[i] = readPage(folder + "/" + pages[i]->file, *pages[i]);
+  });
+  std::vector<Image> images;
+  for (Result<Image>& one : read) {
+    if (!one) return tl::unexpected(one.error());
+    images.push_back(std::move(*one));
+  }
+  return images;
+}
+
+// The images, which are in the order of `eachPage`, each to where it belongs.
+PageImages sorted(std::vector<Image> images, const Parcel& parcel) {
+  auto next = images.begin();
+  const auto take = [&](std::size_t count) {
+    const auto end = next + static_cast<std::ptrdiff_t>(count);
+    std::vector<Image> some(std::make_move_iterator(next), std::make_move_iterator(end));
+    next = end;
+    return some;
+  };
+  PageImages sorted;
+  sorted.pages = take(parcel.pages.size());
+  for (const ParcelScale& scale : parcel.scales) sorted.scaled.push_back(take(scale.pages.size()));
+  sorted.masks = take(parcel.maskPages.size());
+  return sorted;
+}
+
 }  // namespace
 
 Result<LoadedParcel> readParcel(const std::string& folder) {
@@ -108,25 +180,20 @@ Result<LoadedParcel> readParcel(const std::string& folder) {
   auto parcel = parcelFrom(*text, path);
   if (!parcel) return tl::unexpected(parcel.error());
   LoadedParcel loaded{std::move(*parcel), {}, {}};
+  std::vector<const ParcelPage*> pages;
   long long pixels = 0;
-  for (const ParcelPage& page : loaded.parcel.pages) {
+  eachPage(loaded.parcel, [&](const ParcelPage& page) {
+    pages.push_back(&page);
     pixels += 1LL * page.size.w * page.size.h;
-    if (pixels > kMostParcelPixels) {
-      return failure(ErrorCode::ImageTooLarge,
-                     "has pages of more than 512 megapixels in all; pack it as several parcels",
-                     path);
-    }
+  });
+  if (pixels > kMostParcelPixels) {
+    return failure(ErrorCode::ImageTooLarge,
+                   "has pages of more than 512 megapixels in all; pack it as several parcels",
+                   path);
   }
-  for (const ParcelPage& page : loaded.parcel.pages) {
-    const std::string file = folder + "/" + page.file;
-    auto image = readImage(file);
-    if (!image) return tl::unexpected(image.error());
-    if (image->image.size() != page.size || image->hash != page.hash) {
-      return failure(ErrorCode::BadValue,
-                     "is not the page that parcel.json describes; pack the parcel again", file);
-    }
-    loaded.pages.push_back(std::move(image->image));
-  }
+  auto images = readPages(folder, pages);
+  if (!images) return tl::unexpected(images.error());
+  loaded.pages = sorted(std::move(*images), loaded.parcel);
   for (const ParcelText& constants : loaded.parcel.constants) {
     const std::string file = folder + "/" + constants.file;
     auto bytes = readFile(file, kLargestParcelFile);

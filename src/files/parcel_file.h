@@ -16,12 +16,14 @@ inline constexpr int kParcelVersion = 1;
 /// The text of parcel.json, and back. Law: parcelFrom(parcelText(p)) == p.
 /// Errors: as projectFrom; a page's name must be a plain file name.
 std::string parcelText(const Parcel& parcel);
+/// What parcel.json says of one frame of one of the parcel's assets.
+std::string parcelFrameText(const Parcel& parcel, const ParcelAsset& asset, std::size_t frame);
 Result<Parcel> parcelFrom(std::string_view text, const std::string& file);
 
 /// A parcel as it lies on disk.
 struct LoadedParcel {
   Parcel parcel;
-  std::vector<Image> pages;
+  PageImages pages;
   std::vector<std::string> constants;  ///< The texts of parcel.constants.
 };
 

@@ -11,29 +11,60 @@
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/parcel_file.h"
+#include "files/unit_json.h"
 
 namespace amber {
 namespace {
 
 constexpr std::size_t kMostMeetings = 4000000;
+constexpr std::size_t kMostPages = 10000;
 
-Json frameJson(const ParcelFrame& frame) {
+Json partsJson(const std::vector<Polygon>& parts) {
+  Json list = Json::array();
+  for (const Polygon& part : parts) list.push_back(jsonOf(part.points));
+  return list;
+}
+
+Json geometryJson(const ParcelShape& shape) {
+  Json geometry = jsonOf(shape.geometry);
+  if (!shape.parts.empty()) geometry["parts"] = partsJson(shape.parts);
+  if (shape.picture) {
+    geometry.erase("runs");
+    geometry["picture"] =
+        Json{{"page", shape.picture->page}, {"rect", jsonOf(shape.picture->rect)}};
+  }
+  return geometry;
+}
+
+Json frameJson(const ParcelFrame& frame, double scale, const std::optional<ParcelUnits>& units) {
   Json shapes = Json::array();
   for (const ParcelShape& shape : frame.shapes) {
     shapes.push_back(Json{{"role", shape.role},
                           {"duty", wordOf(kDutyWords, shape.duty)},
                           {"on", shape.on},
                           {"seeks", shape.seeks},
-                          {"geometry", jsonOf(shape.geometry)}});
+                          {"geometry", geometryJson(shape)}});
   }
-  return Json{{"name", frame.name},
-              {"page", frame.page},
-              {"rect", jsonOf(frame.rect)},
-              {"trim", jsonOf(frame.trim)},
-              {"size", jsonOf(frame.size)},
-              {"origin", jsonOf(frame.origin)},
-              {"mounts", jsonOf(frame.mounts)},
-              {"shapes", std::move(shapes)}};
+  Json json{{"name", frame.name},
+            {"page", frame.page},
+            {"rect", jsonOf(frame.rect)},
+            {"trim", jsonOf(frame.trim)},
+            {"size", jsonOf(frame.size)},
+            {"origin", jsonOf(frame.origin)},
+            {"mounts", jsonOf(frame.mounts)},
+            {"shapes", std::move(shapes)}};
+  if (frame.mirrored) json["mirrored"] = true;
+  if (!frame.scaled.empty()) {
+    Json scaled = Json::array();
+    for (const ScaledPicture& one : frame.scaled) {
+      Json part{{"page", one.page}, {"rect", jsonOf(one.rect)}, {"trim", jsonOf(one.trim)}};
+      if (one.mirrored) part["mirrored"] = true;
+      scaled.push_back(std::move(part));
+    }
+    json["scaled"] = std::move(scaled);
+  }
+  if (units) json["inUnits"] = unitJson(frame, scale, *units);
+  return json;
 }
 
 Json animationJson(const ParcelAnimation& animation) {
@@ -44,29 +75,108 @@ Json animationJson(const ParcelAnimation& animation) {
               {"default", animation.isDefault}};
 }
 
-ParcelFrame readFrame(const JsonReader& from, const std::vector<ParcelPage>& pages) {
+// Where something lies on one of `pages`.
+void readPlace(const JsonReader& from, const std::vector<ParcelPage>& pages, int& page,
+               PixelRect& rect) {
+  page = from.member("page").whole(0, std::numeric_limits<int>::max());
+  rect = readRect(from.member("rect"));
+  if (from.failed()) return;
+  const auto index = static_cast<std::size_t>(page);
+  if (index >= pages.size() || !within(rect, {0, 0, pages[index].size.w, pages[index].size.h})) {
+    from.fail(ErrorCode::BadValue, "its rectangle lies on no page");
+  }
+}
+
+bool readMirrored(const JsonReader& from) {
+  const auto mirrored = from.optionalMember("mirrored");
+  return mirrored && mirrored->truth();
+}
+
+Polygon readCorners(const JsonReader& from) {
+  Polygon polygon;
+  for (const JsonReader& point : from.elements(kMostPolygonPoints)) {
+    const auto both = point.exactly(2, "[x, y]");
+    if (both.empty()) break;
+    polygon.points.push_back({both[0].number(), both[1].number()});
+  }
+  return polygon;
+}
+
+std::vector<Polygon> readParts(const JsonReader& from) {
+  std::vector<Polygon> parts;
+  for (const JsonReader& part : from.elements(kMostPolygonPoints)) {
+    if (part.failed()) break;
+    parts.push_back(readCorners(part));
+  }
+  return parts;
+}
+
+// A polygon with its convex parts, which those of a project do not have.
+void readPolygonWithParts(const JsonReader& from, const ParcelFrame& frame, ParcelShape& shape) {
+  shape.geometry = readCorners(from.member("points"));
+  shape.parts = readParts(from.member("parts"));
+  if (from.failed()) return;
+  const Shape placed = moved(shape.geometry, frame.origin.x, frame.origin.y);
+  if (auto sound = validated(placed, frame.size); !sound) {
+    from.fail(ErrorCode::BadValue, sound.error().sentence);
+  }
+}
+
+ParcelShape readParcelShape(const JsonReader& from, const ParcelFrame& frame,
+                            const Parcel& parcel) {
+  ParcelShape shape{from.member("role").text(),
+                    static_cast<Duty>(from.member("duty").choice(kDutyWords)),
+                    from.member("on").bits(), from.member("seeks").bits(), Box{}};
+  const JsonReader geometry = from.member("geometry");
+  if (geometry.failed()) return shape;
+  const auto picture = geometry.optionalMember("picture");
+  if (geometry.optionalMember("parts")) {
+    readPolygonWithParts(geometry, frame, shape);
+    return shape;
+  }
+  if (!picture) {
+    shape.geometry = readShape(geometry, frame.size, frame.origin);
+    return shape;
+  }
+  if (geometry.member("kind").choice(kKindWords) != static_cast<std::size_t>(ShapeKind::Mask)) {
+    geometry.fail(ErrorCode::BadValue, "only a mask has a picture");
+  }
+  shape.geometry = MaskShape{geometry.member("x").within(kPlaceRange),
+                             geometry.member("y").within(kPlaceRange),
+                             geometry.member("w").whole(kFrameSideRange),
+                             geometry.member("h").whole(kFrameSideRange),
+                             {}};
+  shape.picture.emplace();
+  readPlace(*picture, parcel.maskPages, shape.picture->page, shape.picture->rect);
+  return shape;
+}
+
+ParcelFrame readFrame(const JsonReader& from, const Parcel& parcel) {
   ParcelFrame frame;
   frame.name = from.member("name").text();
-  frame.page = from.member("page").whole(0, std::numeric_limits<int>::max());
-  frame.rect = readRect(from.member("rect"));
+  readPlace(from, parcel.pages, frame.page, frame.rect);
   frame.trim = readSize(from.member("trim"));
   frame.size = readSize(from.member("size"));
   frame.origin = readPoint(from.member("origin"));
+  frame.mirrored = readMirrored(from);
   if (from.failed()) return frame;
-  const auto page = static_cast<std::size_t>(frame.page);
-  if (page >= pages.size() || !within(frame.rect, {0, 0, pages[page].size.w, pages[page].size.h})) {
-    from.fail(ErrorCode::BadValue, "its rectangle lies on no page");
-  }
   if (frame.trim.w + frame.rect.w > frame.size.w || frame.trim.h + frame.rect.h > frame.size.h) {
     from.fail(ErrorCode::BadValue, "its trimmed rectangle is larger than its size allows");
+  }
+  if (!parcel.scales.empty()) {
+    for (const JsonReader& part :
+         from.member("scaled").exactly(parcel.scales.size(), "one place a scale")) {
+      if (part.failed()) break;
+      ScaledPicture& one = frame.scaled.emplace_back();
+      readPlace(part, parcel.scales[frame.scaled.size() - 1].pages, one.page, one.rect);
+      one.trim = readSize(part.member("trim"));
+      one.mirrored = readMirrored(part);
+    }
   }
   frame.mounts = readMounts(from.member("mounts"));
   for (const JsonReader& part : from.member("shapes").elements(1000)) {
     if (part.failed()) break;
-    frame.shapes.push_back({part.member("role").text(),
-                            static_cast<Duty>(part.member("duty").choice(kDutyWords)),
-                            part.member("on").bits(), part.member("seeks").bits(),
-                            readShape(part.member("geometry"), frame.size, frame.origin)});
+    frame.shapes.push_back(readParcelShape(part, frame, parcel));
   }
   return frame;
 }
@@ -90,7 +200,7 @@ ParcelAnimation readAnimation(const JsonReader& from, int frameCount) {
   return animation;
 }
 
-ParcelAsset readAsset(const JsonReader& from, const std::vector<ParcelPage>& pages) {
+ParcelAsset readAsset(const JsonReader& from, const Parcel& parcel) {
   ParcelAsset asset;
   asset.name = from.member("name").text();
   asset.kind = from.member("kind").text();
@@ -101,7 +211,7 @@ ParcelAsset readAsset(const JsonReader& from, const std::vector<ParcelPage>& pag
   asset.scale = from.member("scale").number();
   for (const JsonReader& part : from.member("frames").elements()) {
     if (part.failed()) return asset;
-    asset.frames.push_back(readFrame(part, pages));
+    asset.frames.push_back(readFrame(part, parcel));
   }
   for (const JsonReader& part : from.member("animations").elements()) {
     if (part.failed()) return asset;
@@ -179,6 +289,14 @@ void readMeetings(const JsonReader& root, Parcel& parcel) {
   }
 }
 
+Json pagesJson(const std::vector<ParcelPage>& pages) {
+  Json list = Json::array();
+  for (const ParcelPage& page : pages) {
+    list.push_back(Json{{"file", page.file}, {"size", jsonOf(page.size)}, {"hash", page.hash}});
+  }
+  return list;
+}
+
 std::string readFileName(const JsonReader& from) {
   std::string file = from.text(255);
   if (!from.failed() && (file.empty() || file == "." || file == ".." ||
@@ -193,13 +311,60 @@ ParcelPage readPage(const JsonReader& from) {
           from.member("hash").text(80)};
 }
 
+std::vector<ParcelPage> readPages(const JsonReader& from) {
+  std::vector<ParcelPage> pages;
+  for (const JsonReader& part : from.elements(kMostPages)) {
+    if (part.failed()) break;
+    pages.push_back(readPage(part));
+  }
+  return pages;
+}
+
+// Units of length are always px, y down; a game's own are said beside them.
+std::optional<ParcelUnits> readUnits(const JsonReader& from) {
+  from.member("length").choice(std::array<std::string_view, 1>{"px"});
+  from.member("yAxis").choice(std::array<std::string_view, 1>{"down"});
+  from.member("time").choice(std::array<std::string_view, 1>{"ms"});
+  const auto unit = from.optionalMember("pxPerUnit");
+  if (!unit) return std::nullopt;
+  return ParcelUnits{unit->within(kPxPerUnitRange),
+                     static_cast<YAxis>(from.member("y").choice(kYAxisWords))};
+}
+
+void readPages(const JsonReader& root, Parcel& parcel) {
+  parcel.pages = readPages(root.member("pages"));
+  if (const auto scales = root.optionalMember("scales")) {
+    for (const JsonReader& part : scales->elements(kMostPageScales)) {
+      if (part.failed()) return;
+      parcel.scales.push_back(
+          {part.member("scale").within(kPageScaleRange), readPages(part.member("pages"))});
+    }
+  }
+  if (const auto masks = root.optionalMember("maskPages")) parcel.maskPages = readPages(*masks);
+}
+
+// What is said in units is what the px say; the first frame of which that is not so, if any.
+Result<void> checkUnits(const Json& json, const Parcel& parcel, const std::string& file) {
+  if (!parcel.units) return {};
+  for (std::size_t a = 0; a < parcel.assets.size(); ++a) {
+    const ParcelAsset& asset = parcel.assets[a];
+    for (std::size_t f = 0; f < asset.frames.size(); ++f) {
+      const Json& frame = json["assets"][a]["frames"][f];
+      if (frame.value("inUnits", Json()) == unitJson(asset.frames[f], asset.scale, *parcel.units)) {
+        continue;
+      }
+      return failure(ErrorCode::BadValue,
+                     "what the frame " + asset.frames[f].name +
+                         " is in units is not what it is in px; pack the parcel again",
+                     file);
+    }
+  }
+  return {};
+}
+
 }  // namespace
 
 std::string parcelText(const Parcel& parcel) {
-  Json pages = Json::array();
-  for (const ParcelPage& page : parcel.pages) {
-    pages.push_back(Json{{"file", page.file}, {"size", jsonOf(page.size)}, {"hash", page.hash}});
-  }
   Json layers = Json::array();
   for (std::size_t bit = 0; bit < parcel.layers.size(); ++bit) {
     layers.push_back(Json{{"bit", bit}, {"name", parcel.layers[bit]}});
@@ -207,7 +372,9 @@ std::string parcelText(const Parcel& parcel) {
   Json assets = Json::array();
   for (const ParcelAsset& asset : parcel.assets) {
     Json frames = Json::array();
-    for (const ParcelFrame& frame : asset.frames) frames.push_back(frameJson(frame));
+    for (const ParcelFrame& frame : asset.frames) {
+      frames.push_back(frameJson(frame, asset.scale, parcel.units));
+    }
     Json animations = Json::array();
     for (const ParcelAnimation& animation : asset.animations) {
       animations.push_back(animationJson(animation));
@@ -220,16 +387,32 @@ std::string parcelText(const Parcel& parcel) {
                           {"frames", std::move(frames)},
                           {"animations", std::move(animations)}});
   }
-  Json json{{"format", "amber-parcel"},
-            {"version", kParcelVersion},
-            {"units", {{"length", "px"}, {"yAxis", "down"}, {"time", "ms"}}},
-            {"pages", std::move(pages)},
-            {"layers", std::move(layers)},
-            {"pairing", wordOf(kPairingWords, parcel.rule.pairing)},
-            {"wakes", wordOf(kWakesWords, parcel.rule.wakes)},
-            {"groups", groupsJson(parcel.groups)},
-            {"meetings", meetingsJson(parcel.meetings)},
-            {"assets", std::move(assets)}};
+  Json units{{"length", "px"}, {"yAxis", "down"}, {"time", "ms"}};
+  if (parcel.units) {
+    units["pxPerUnit"] = parcel.units->pxPerUnit;
+    units["y"] = wordOf(kYAxisWords, parcel.units->yAxis);
+  }
+  Json json{{"format", "amber-parcel"}, {"version", kParcelVersion}};
+  if (parcel.profile != PackProfile{}.name) json["profile"] = parcel.profile;
+  json["units"] = std::move(units);
+  if (parcel.filter != TextureFilter::Nearest) {
+    json["filter"] = wordOf(kTextureFilterWords, parcel.filter);
+  }
+  json["pages"] = pagesJson(parcel.pages);
+  if (!parcel.scales.empty()) {
+    Json scales = Json::array();
+    for (const ParcelScale& one : parcel.scales) {
+      scales.push_back(Json{{"scale", one.scale}, {"pages", pagesJson(one.pages)}});
+    }
+    json["scales"] = std::move(scales);
+  }
+  if (!parcel.maskPages.empty()) json["maskPages"] = pagesJson(parcel.maskPages);
+  json["layers"] = std::move(layers);
+  json["pairing"] = wordOf(kPairingWords, parcel.rule.pairing);
+  json["wakes"] = wordOf(kWakesWords, parcel.rule.wakes);
+  json["groups"] = groupsJson(parcel.groups);
+  json["meetings"] = meetingsJson(parcel.meetings);
+  json["assets"] = std::move(assets);
   if (!parcel.constants.empty()) {
     Json constants = Json::array();
     for (const ParcelText& text : parcel.constants) {
@@ -238,6 +421,10 @@ std::string parcelText(const Parcel& parcel) {
     json["constants"] = std::move(constants);
   }
   return jsonText(json);
+}
+
+std::string parcelFrameText(const Parcel& parcel, const ParcelAsset& asset, std::size_t frame) {
+  return jsonText(frameJson(asset.frames[frame], asset.scale, parcel.units));
 }
 
 Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
@@ -253,13 +440,13 @@ Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
     return failure(ErrorCode::NewerVersion,
                    "was packed by a newer Amber Parcel; update, or pack it again", file);
   }
-  root.member("units").member("length").choice(std::array<std::string_view, 1>{"px"});
-  root.member("units").member("yAxis").choice(std::array<std::string_view, 1>{"down"});
-  root.member("units").member("time").choice(std::array<std::string_view, 1>{"ms"});
   Parcel parcel;
-  for (const JsonReader& part : root.member("pages").elements(10000)) {
-    parcel.pages.push_back(readPage(part));
+  if (const auto profile = root.optionalMember("profile")) parcel.profile = profile->text();
+  parcel.units = readUnits(root.member("units"));
+  if (const auto filter = root.optionalMember("filter")) {
+    parcel.filter = static_cast<TextureFilter>(filter->choice(kTextureFilterWords));
   }
+  readPages(root, parcel);
   if (const auto constants = root.optionalMember("constants")) {
     for (const JsonReader& part : constants->elements(kLanguageWords.size())) {
       if (part.failed()) break;
@@ -274,9 +461,10 @@ Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
   readMeetings(root, parcel);
   for (const JsonReader& part : root.member("assets").elements()) {
     if (part.failed()) break;
-    parcel.assets.push_back(readAsset(part, parcel.pages));
+    parcel.assets.push_back(readAsset(part, parcel));
   }
   if (auto outcome = root.outcome(); !outcome) return tl::unexpected(outcome.error());
+  if (auto sound = checkUnits(*json, parcel, file); !sound) return tl::unexpected(sound.error());
   return parcel;
 }
 

@@ -12,6 +12,7 @@
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/layering_json.h"
+#include "files/profile_json.h"
 #include "files/recipe_json.h"
 
 namespace amber {
@@ -104,15 +105,17 @@ Json assetJson(const Asset& asset) {
   for (const Animation& animation : asset.animations) {
     animations.push_back(animationJson(animation));
   }
-  return Json{{"id", asset.id.value},
-              {"name", asset.name},
-              {"kind", asset.kind},
-              {"motion", wordOf(kMotionWords, asset.motion)},
-              {"copies", wordOf(kCopiesWords, asset.copies)},
-              {"scale", asset.scale},
-              {"settings", jsonOf(asset.settings)},
-              {"frames", std::move(frames)},
-              {"animations", std::move(animations)}};
+  Json json{{"id", asset.id.value},
+            {"name", asset.name},
+            {"kind", asset.kind},
+            {"motion", wordOf(kMotionWords, asset.motion)},
+            {"copies", wordOf(kCopiesWords, asset.copies)},
+            {"scale", asset.scale},
+            {"settings", jsonOf(asset.settings)}};
+  if (asset.variantOf) json["variantOf"] = asset.variantOf.value;
+  json["frames"] = std::move(frames);
+  json["animations"] = std::move(animations);
+  return json;
 }
 
 Json jsonOf(const std::vector<NamePart>& parts) {
@@ -124,12 +127,6 @@ Json jsonOf(const std::vector<NamePart>& parts) {
       list.push_back(wordOf(kNamePartWords, part.kind));
     }
   }
-  return list;
-}
-
-Json jsonOf(const std::vector<Language>& languages) {
-  Json list = Json::array();
-  for (const Language language : languages) list.push_back(wordOf(kLanguageWords, language));
   return list;
 }
 
@@ -149,14 +146,10 @@ Json jsonOf(const NamingRule& rule) {
   return json;
 }
 
-Json jsonOf(const PackProfile& profile) {
-  Json json{{"pageSide", profile.pageSide},
-            {"trim", profile.trim},
-            {"padding", profile.padding},
-            {"extrusion", profile.extrusion},
-            {"polygonPoints", profile.polygonPoints}};
-  if (!profile.constants.empty()) json["constants"] = jsonOf(profile.constants);
-  return json;
+Json profilesJson(const std::vector<PackProfile>& profiles) {
+  Json list = Json::array();
+  for (std::size_t i = 1; i < profiles.size(); ++i) list.push_back(jsonOf(profiles[i]));
+  return list;
 }
 
 Json settingsJson(const Project& project) {
@@ -186,7 +179,7 @@ Json settingsJson(const Project& project) {
   }
   return Json{
       {"naming", jsonOf(project.naming)},
-      {"pack", jsonOf(project.profile)},
+      {"pack", jsonOf(defaultProfile(project))},
       {"origins", {{"drift", project.origins.drift}, {"whole", project.origins.wholePixels}}},
       {"layers", project.layers},
       {"kinds", std::move(kinds)},
@@ -212,6 +205,7 @@ std::string projectText(const Project& project) {
             {"name", project.name},
             {"nextId", project.nextId}};
   json.update(settingsJson(project));
+  if (project.profiles.size() > 1) json["profiles"] = profilesJson(project.profiles);
   if (project.trial.any()) json["trial"] = jsonOf(project.trial);
   if (project.code != CodeFolders{}) {
     json["code"] = Json{{"folders", project.code.folders}, {"ignored", project.code.ignored}};
@@ -220,6 +214,13 @@ std::string projectText(const Project& project) {
     Json courses = Json::array();
     for (const Course& course : project.courses) courses.push_back(jsonOf(course));
     json["courses"] = std::move(courses);
+  }
+  if (!project.conflicts.empty()) {
+    Json conflicts = Json::array();
+    for (const MergeConflict& one : project.conflicts) {
+      conflicts.push_back(Json{{"place", one.place}, {"ours", one.ours}, {"theirs", one.theirs}});
+    }
+    json["conflicts"] = std::move(conflicts);
   }
   Json sheets = Json::array();
   for (const auto& sheet : project.sheets) sheets.push_back(sheetJson(*sheet));

@@ -12,6 +12,7 @@
 #include "files/geometry_json.h"
 #include "files/json_text.h"
 #include "files/layering_json.h"
+#include "files/profile_json.h"
 #include "files/project_file.h"
 #include "files/recipe_json.h"
 
@@ -22,9 +23,9 @@ namespace {
 class ProjectReading {
  public:
   Project read(const JsonReader& root) {
-    root.knows({"format", "version", "name", "nextId", "naming", "pack", "origins", "layers",
-                "kinds", "roles", "sheets", "assets", "pairing", "wakes", "expectations", "trial",
-                "courses", "code"});
+    root.knows({"format",       "version", "name",    "nextId", "naming",   "pack",     "origins",
+                "layers",       "kinds",   "roles",   "sheets", "assets",   "pairing",  "wakes",
+                "expectations", "trial",   "courses", "code",   "profiles", "conflicts"});
     project_.name = root.member("name").text();
     project_.nextId = root.member("nextId").bits();
     readSettings(root);
@@ -43,7 +44,22 @@ class ProjectReading {
   void readSettings(const JsonReader& root) {
     const JsonReader naming = root.member("naming");
     project_.naming = readNaming(naming);
-    project_.profile = readProfile(root.member("pack"));
+    project_.profiles = {readProfile(root.member("pack"))};
+    if (const auto profiles = root.optionalMember("profiles")) {
+      for (const JsonReader& from : profiles->elements(kMostProfiles)) {
+        if (from.failed()) break;
+        project_.profiles.push_back(readProfile(from));
+      }
+    }
+    if (const auto conflicts = root.optionalMember("conflicts")) {
+      for (const JsonReader& from : conflicts->elements(kMostConflicts)) {
+        if (from.failed()) break;
+        from.knows({"place", "ours", "theirs"});
+        project_.conflicts.push_back({from.member("place").text(),
+                                      from.member("ours").text(kLongestConflict),
+                                      from.member("theirs").text(kLongestConflict)});
+      }
+    }
     if (const auto origins = root.optionalMember("origins")) {
       origins->knows({"drift", "whole"});
       project_.origins = {origins->member("drift").within(kDriftRange),
@@ -98,15 +114,6 @@ class ProjectReading {
     return parts;
   }
 
-  static std::vector<Language> readLanguages(const JsonReader& from) {
-    std::vector<Language> languages;
-    for (const JsonReader& part : from.elements(kLanguageWords.size())) {
-      if (part.failed()) break;
-      languages.push_back(static_cast<Language>(part.choice(kLanguageWords)));
-    }
-    return languages;
-  }
-
   static std::vector<std::string> readTexts(const JsonReader& from) {
     std::vector<std::string> texts;
     for (const JsonReader& part : from.elements(kMostCodeFolders)) {
@@ -153,20 +160,6 @@ class ProjectReading {
     }
     if (const auto gap = from.optionalMember("gap")) wishes.gap = gap->within(kGapWishRange);
     return wishes;
-  }
-
-  static PackProfile readProfile(const JsonReader& from) {
-    from.knows({"pageSide", "trim", "padding", "extrusion", "polygonPoints", "constants"});
-    PackProfile profile{from.member("pageSide").whole(kPageSideRange), from.member("trim").truth(),
-                        from.member("padding").whole(kPaddingRange),
-                        from.member("extrusion").whole(kExtrusionRange)};
-    if (const auto points = from.optionalMember("polygonPoints")) {
-      profile.polygonPoints = points->whole(kPolygonPointsRange);
-    }
-    if (const auto constants = from.optionalMember("constants")) {
-      profile.constants = readLanguages(*constants);
-    }
-    return profile;
   }
 
   static Role readRole(const JsonReader& from) {
@@ -289,8 +282,8 @@ class ProjectReading {
   }
 
   static Asset readAsset(const JsonReader& from) {
-    from.knows(
-        {"id", "name", "kind", "motion", "copies", "scale", "settings", "frames", "animations"});
+    from.knows({"id", "name", "kind", "motion", "copies", "scale", "settings", "frames",
+                "animations", "variantOf"});
     Asset asset;
     asset.id = {from.member("id").bits()};
     asset.name = from.member("name").text();
@@ -303,6 +296,7 @@ class ProjectReading {
     if (const auto settings = from.optionalMember("settings")) {
       asset.settings = amber::readSettings(*settings);
     }
+    if (const auto first = from.optionalMember("variantOf")) asset.variantOf = {first->bits()};
     for (const JsonReader& part : from.member("frames").elements()) {
       if (part.failed()) break;
       asset.frames.push_back(readFrame(part));

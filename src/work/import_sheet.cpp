@@ -68,7 +68,6 @@ Result<ImportedSheet> importSheet(const std::string& projectFolder, const std::s
   imported.sheet.hash = file->hash;
   imported.sheet.size = file->image.size();
   imported.sheet.pictures = std::move(file->pictures);
-  imported.unread = file->unread;
   imported.image = std::move(file->image);
   return imported;
 }

@@ -12,7 +12,6 @@ namespace amber {
 struct ImportedSheet {
   Sheet sheet;
   Image image;
-  int unread = 0;  ///< See ImageFile.
 };
 
 /// Reads the image and settles where the project will find it. An image below `projectFolder` stays

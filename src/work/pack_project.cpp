@@ -25,6 +25,12 @@ Result<std::vector<std::string>> asDifference(const Error& error) {
   }
 }
 
+int pageCount(const Parcel& parcel) {
+  std::size_t count = parcel.pages.size() + parcel.maskPages.size();
+  for (const ParcelScale& scale : parcel.scales) count += scale.pages.size();
+  return static_cast<int>(count);
+}
+
 }  // namespace
 
 std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtStore>& store) {
@@ -41,8 +47,18 @@ std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtS
   return findings;
 }
 
-Result<PackOutcome> packProject(const Project& project, const std::shared_ptr<ArtStore>& store,
-                                const std::string& folder, const Progress& progress) {
+Result<const PackProfile*> chosenProfile(const Project& project, const std::string& name) {
+  if (name.empty()) return &defaultProfile(project);
+  if (const PackProfile* profile = findProfile(project, name)) return profile;
+  std::string names;
+  for (const PackProfile& one : project.profiles) names += (names.empty() ? "" : ", ") + one.name;
+  return failure(ErrorCode::UnknownTarget,
+                 "the project has no pack profile \"" + name + "\"; it has " + names);
+}
+
+Result<PackOutcome> packProject(const Project& project, const PackProfile& profile,
+                                const std::shared_ptr<ArtStore>& store, const std::string& folder,
+                                const Progress& progress) {
   if (project.assets.empty()) {
     return failure(ErrorCode::HasErrors, "there is nothing to pack; cut a sheet first");
   }
@@ -51,10 +67,10 @@ Result<PackOutcome> packProject(const Project& project, const std::shared_ptr<Ar
     return failure(ErrorCode::HasErrors,
                    "not packed: " + findings.front().text + "; mend what is an error first");
   }
-  auto built = buildParcel(project, ArtStore::loading(store, project), progress);
+  auto built = buildParcel(project, profile, ArtStore::loading(store, project), progress);
   if (!built) return tl::unexpected(built.error());
   PackOutcome outcome;
-  outcome.pages = static_cast<int>(built->pages.size());
+  outcome.pages = pageCount(built->parcel);
   outcome.assets = static_cast<int>(project.assets.size());
   for (const auto& asset : project.assets) outcome.frames += static_cast<int>(asset->frames.size());
   const auto judge = [&](const std::string& written) -> Result<void> {
@@ -73,10 +89,15 @@ Result<std::vector<std::string>> verifyParcel(const std::string& folder, const P
                                               const std::shared_ptr<ArtStore>& store) {
   auto loaded = readParcel(folder);
   if (!loaded) return asDifference(loaded.error());
-  auto differences =
-      differencesFrom(project, ArtStore::loading(store, project), loaded->parcel, loaded->pages);
+  const PackProfile* profile = findProfile(project, loaded->parcel.profile);
+  if (profile == nullptr) {
+    return std::vector<std::string>{"it was packed by the profile " + loaded->parcel.profile +
+                                    ", which the project does not have"};
+  }
+  auto differences = differencesFrom(project, *profile, ArtStore::loading(store, project),
+                                     loaded->parcel, loaded->pages);
   const std::vector<NameConstant> names = nameConstants(project);
-  const std::vector<Language>& wanted = project.profile.constants;
+  const std::vector<Language>& wanted = profile->constants;
   if (loaded->constants.size() != wanted.size()) {
     differences.push_back("names are not in the languages that the profile asks for");
     return differences;

@@ -7,12 +7,17 @@
 #include "core/base/progress.h"
 #include "core/checks/finding.h"
 #include "core/pack/parcel.h"
+#include "core/project/pack_profile.h"
 #include "work/art_store.h"
 
 namespace amber {
 
 /// Every finding, those of files included. Reads the sheets that were not read yet.
 std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtStore>& store);
+
+/// The profile of that name; the first where the name is empty. Errors (UnknownTarget): the project
+/// has none of that name; tells those that it has.
+Result<const PackProfile*> chosenProfile(const Project& project, const std::string& name);
 
 /// What packing gave.
 struct PackOutcome {
@@ -24,16 +29,18 @@ struct PackOutcome {
   std::vector<std::string> differences;
 };
 
-/// Checks, builds, writes beside the folder, reads back from disk, compares, and only then puts the
-/// parcel in its place.
-/// Errors: HasErrors when a check of severity error stops it; otherwise as buildParcel,
-/// writeParcel and readParcel. The previous parcel stays on any error.
-Result<PackOutcome> packProject(const Project& project, const std::shared_ptr<ArtStore>& store,
-                                const std::string& folder, const Progress& progress);
+/// Checks, builds by the profile, writes beside the folder, reads back from disk, compares, and
+/// only then puts the parcel in its place. Errors: HasErrors when a check of severity error stops
+/// it; otherwise as buildParcel, writeParcel and readParcel. The previous parcel stays on any
+/// error.
+Result<PackOutcome> packProject(const Project& project, const PackProfile& profile,
+                                const std::shared_ptr<ArtStore>& store, const std::string& folder,
+                                const Progress& progress);
 
 /// Reads the parcel and compares it with the project, pixel by pixel (padding and extrusion too)
-/// and number by number. What the parcel itself holds that cannot be read is a difference, such as
-/// a page with other bytes. Errors: a file is missing or may not be read; a newer version.
+/// and number by number, by the profile that it says it was packed by. What the parcel itself holds
+/// that cannot be read is a difference, such as a page with other bytes. Errors: a file is missing
+/// or may not be read; a newer version.
 Result<std::vector<std::string>> verifyParcel(const std::string& folder, const Project& project,
                                               const std::shared_ptr<ArtStore>& store);
 

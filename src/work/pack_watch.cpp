@@ -15,9 +15,11 @@ constexpr int kRetryMs = 200;
 
 }  // namespace
 
-PackWatch::PackWatch(std::string project, std::string folder, Tell tell, QObject* parent)
+PackWatch::PackWatch(std::string project, std::string profile, std::string folder, Tell tell,
+                     QObject* parent)
     : QObject(parent),
       path_(QFileInfo(QString::fromStdString(project)).absoluteFilePath().toStdString()),
+      profile_(std::move(profile)),
       folder_(std::move(folder)),
       tell_(std::move(tell)) {
   const QString base = QFileInfo(QString::fromStdString(path_)).absolutePath();
@@ -75,7 +77,12 @@ void PackWatch::pack() {
     tell(WatchStep::Event::Same);
     return;
   }
-  const auto outcome = packProject(project_, store_, folder_, {});
+  const auto profile = chosenProfile(project_, profile_);
+  if (!profile) {
+    tell(WatchStep::Event::Refused, describe(profile.error()));
+    return;
+  }
+  const auto outcome = packProject(project_, **profile, store_, folder_, {});
   packed_.reset();
   if (outcome && outcome->differences.empty()) packed_ = project_;
   if (!outcome) {

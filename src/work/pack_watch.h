@@ -43,7 +43,9 @@ class PackWatch : public QObject {
  public:
   using Tell = std::function<void(const WatchStep& step)>;
 
-  PackWatch(std::string project, std::string folder, Tell tell, QObject* parent = nullptr);
+  /// By the profile of that name, the first where it is empty.
+  PackWatch(std::string project, std::string profile, std::string folder, Tell tell,
+            QObject* parent = nullptr);
 
   /// Packs now, and from then on after every change. Needs an event loop.
   void start();
@@ -57,6 +59,7 @@ class PackWatch : public QObject {
   void retry(const Error& error);
 
   std::string path_;
+  std::string profile_;
   std::string folder_;
   Tell tell_;
   Project project_;

@@ -223,7 +223,7 @@ class ConstantsCliTest : public QObject {
     QCOMPARE(
         runCli({"constants", QString::fromStdString(file), "--beside-parcel", "lua,cpp"}).exitCode,
         0);
-    QVERIFY(readProject(file)->profile.constants ==
+    QVERIFY(defaultProfile(*readProject(file)).constants ==
             (std::vector<Language>{Language::Cpp, Language::Lua}));
     const QString parcel = scratch_->qpath("parcel");
     const QString path = QString::fromStdString(file);

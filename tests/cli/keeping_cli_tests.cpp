@@ -149,7 +149,7 @@ class KeepingCliTest : public QObject {
     auto loaded = *readParcel(parcel.toStdString());
     const PixelRect rect = loaded.parcel.assets[0].frames[0].rect;
     for (const int out : {1, 2}) {
-      Image page = loaded.pages[0];
+      Image page = loaded.pages.pages[0];
       const int y = rect.y > out ? rect.y - out : rect.bottom() + out - 1;
       page.at(rect.x, y) = {9, 9, 9, 255};
       const std::string bytes = pngBytes(page);

@@ -87,7 +87,7 @@ class LoadersTest : public QObject {
           mirror ? frame.origin.x - frame.trim.w - frame.rect.w : frame.trim.w - frame.origin.x;
       const int x0 = static_cast<int>(std::floor(atX + left + 0.5));
       const int y0 = static_cast<int>(std::floor(reach + frame.trim.h - frame.origin.y + 0.5));
-      const Image& page = loaded->pages[static_cast<std::size_t>(frame.page)];
+      const Image& page = loaded->pages.pages[static_cast<std::size_t>(frame.page)];
       for (int v = 0; v < frame.rect.h; ++v) {
         for (int u = 0; u < frame.rect.w; ++u) {
           const int from = mirror ? frame.rect.w - 1 - u : u;
@@ -143,6 +143,16 @@ class LoadersTest : public QObject {
       QCOMPARE(runCli({"asset", project, "--asset", asset, "--scale", "0.5"}).exitCode, 0);
     }
     QCOMPARE(runCli({"pack", project, "--out", scratch_.qpath("parcel")}).exitCode, 0);
+    // The same, wanted otherwise in every way.
+    QCOMPARE(runCli({"profiles", project,    "--add",      "other",   "--scales",      "2",
+                     "--same",   "mirrored", "--colours",  "palette", "--unseen",      "bled",
+                     "--masks",  "picture",  "--polygons", "parts",   "--px-per-unit", "16",
+                     "--y",      "up",       "--filter",   "linear"})
+                 .exitCode,
+             0);
+    QCOMPARE(
+        runCli({"pack", project, "--out", scratch_.qpath("other"), "--profile", "other"}).exitCode,
+        0);
     QDir().mkpath(scratch_.qpath("built"));
     const std::string text = scratch_.read("parcel/parcel.json");
     for (const char* kind : {"box", "circle", "capsule", "polygon", "mask"}) {
@@ -175,17 +185,26 @@ class LoadersTest : public QObject {
       QVERIFY(call(one, one.run + QStringList{scratch_.qpath("parcel"), asset, animation, out}));
       QFile file(out);
       QVERIFY(file.open(QIODevice::ReadOnly));
-      QVERIFY2(file.readAll() == drawn(asset, animation), asset);
+      const QByteArray wanted = drawn(asset, animation);
+      QVERIFY2(file.readAll() == wanted, asset);
+      // From pages with palettes, mirrored pictures, masks as pictures; and of another scale.
+      for (const QStringList& scale : {QStringList(), QStringList("0")}) {
+        QVERIFY(call(
+            one, one.run + QStringList{scratch_.qpath("other"), asset, animation, out} + scale));
+        QFile again(out);
+        QVERIFY(again.open(QIODevice::ReadOnly));
+        QVERIFY2(again.readAll() == wanted, asset);
+      }
     }
   }
 
   void whatIsNoParcelIsRefused() {
-    QDir().mkpath(scratch_.qpath("other"));
-    scratch_.write("other/parcel.json", "{\"format\": \"amber-project\", \"version\": 1}");
+    QDir().mkpath(scratch_.qpath("no_parcel"));
+    scratch_.write("no_parcel/parcel.json", "{\"format\": \"amber-project\", \"version\": 1}");
     for (const auto& [language, one] : loaders()) {
       if (QStandardPaths::findExecutable(one.program).isEmpty()) continue;
       QTest::ignoreMessage(QtWarningMsg, QRegularExpression("this is not a parcel"));
-      QVERIFY2(!call(one, one.run + QStringList{scratch_.qpath("other"), "a", "b",
+      QVERIFY2(!call(one, one.run + QStringList{scratch_.qpath("no_parcel"), "a", "b",
                                                 scratch_.qpath("no.pam")}),
                qPrintable(language));
     }

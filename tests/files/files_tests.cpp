@@ -102,29 +102,13 @@ class ImageFileTest : public QObject {
     QVERIFY(!readImage(sheets + "clay_pot.png")->pictures.has_value());
   }
 
-  void anAnimatedPngSaysWhatItsReaderDoesNotGive() {
-    const Scratch scratch;
-    scratch.write(
-        "a.png",
-        QByteArray::fromBase64(
-            "iVBORw0KGgoAAAANSUhEUgAAAAIAAAABCAYAAAD0In+KAAAACGFjVEwAAAACAAAAAPONk3AAAAAaZmNUTAAAA"
-            "AAAAAACAAAAAQAAAAAAAAAAAAEACgAA+Sm2eQAAAA5JREFUeNpj+M/A8B+EARH3A/3+rbuZAAAAGmZjVEwAAA"
-            "ABAAAAAgAAAAEAAAAAAAAAAAABAAoAAGJaXK0AAAASZmRBVAAAAAJ42mP4z8DwH4QBEfcD/ddnfq8AAAAASUV"
-            "ORK5CYII=")
-            .toStdString());
-    const auto file = readImage(scratch.path("a.png"));
-    QCOMPARE(file->image.size(), (PixelSize{2, 1}));
-    QCOMPARE(file->unread, 1);
-    const std::string sheets = std::string(AMBER_SOURCE_DIR) + "/demo/glasshouse_night/sheets/";
-    QCOMPARE(readImage(sheets + "clay_pot.png")->unread, 0);
-  }
-
   void theFormatsSayWhichOfThemMove() {
     std::map<std::string, bool> moving;
     for (const ImageFormat& format : imageFormats()) moving[format.name] = format.animated;
     QVERIFY(moving.at("gif"));
     QVERIFY(moving.at("webp"));
-    QVERIFY(!moving.at("png"));
+    QVERIFY(moving.at("png"));
+    QVERIFY(!moving.at("bmp"));
   }
 
   void pixelsSurviveTheFileWithTheirColourUnderSoftAlpha() {
@@ -352,7 +336,9 @@ class ParcelFileTest : public QObject {
   Project project_;
   std::shared_ptr<ArtStore> store_;
 
-  Result<PackOutcome> pack() { return packProject(project_, store_, scratch_.path("parcel"), {}); }
+  Result<PackOutcome> pack() {
+    return packProject(project_, defaultProfile(project_), store_, scratch_.path("parcel"), {});
+  }
 
  private slots:
   void initTestCase() {
@@ -422,7 +408,8 @@ class ParcelFileTest : public QObject {
   void aFolderWithOtherFilesIsNotReplaced() {
     QDir().mkpath(scratch_.qpath("mine"));
     scratch_.write("mine/notes.txt", "keep me");
-    const auto refused = packProject(project_, store_, scratch_.path("mine"), {});
+    const auto refused =
+        packProject(project_, defaultProfile(project_), store_, scratch_.path("mine"), {});
     QVERIFY(!refused);
     QCOMPARE(refused.error().code, ErrorCode::FileUnwritable);
     QCOMPARE(scratch_.read("mine/notes.txt"), std::string("keep me"));
@@ -433,11 +420,13 @@ class ParcelFileTest : public QObject {
     const std::string json = scratch_.read("parcel/parcel.json");
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY(!packProject(project_, store_, scratch_.path("parcel"), {{}, stop.get_token()}));
+    QVERIFY(!packProject(project_, defaultProfile(project_), store_, scratch_.path("parcel"),
+                         {{}, stop.get_token()}));
     Project broken = project_;
     Asset twin = *broken.assets.front();
     broken = withEdits(broken, {Rename{broken.assets[1]->id, {}, {}, twin.name}})->project;
-    const auto refused = packProject(broken, store_, scratch_.path("parcel"), {});
+    const auto refused =
+        packProject(broken, defaultProfile(broken), store_, scratch_.path("parcel"), {});
     QCOMPARE(refused.error().code, ErrorCode::HasErrors);
     QCOMPARE(scratch_.read("parcel/parcel.json"), json);
   }

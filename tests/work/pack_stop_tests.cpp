@@ -36,7 +36,7 @@ class PackStopTest : public QObject {
                               if (++told == last) stop.request_stop();
                             },
                             stop.get_token()};
-    const auto packed = packProject(project, store, folder, progress);
+    const auto packed = packProject(project, defaultProfile(project), store, folder, progress);
     error = packed ? std::nullopt : std::optional<Error>(packed.error());
     return told;
   }
@@ -82,8 +82,8 @@ class PackStopTest : public QObject {
     std::stop_source stop;
     stop.request_stop();
     QDir().mkpath(scratch.qpath("out"));
-    const auto packed =
-        packProject(project, store, scratch.path("out/parcel"), {{}, stop.get_token()});
+    const auto packed = packProject(project, defaultProfile(project), store,
+                                    scratch.path("out/parcel"), {{}, stop.get_token()});
     QCOMPARE(packed.error().code, ErrorCode::Cancelled);
     QVERIFY(QDir(scratch.qpath("out")).isEmpty());
   }

@@ -95,7 +95,7 @@ class RemediesTest : public QObject {
                    SetShape{asset.id, frame.id, {"body", Box{0, 0, 30, 30}}}};
           break;
         case 9:
-          edits = {SetProfile{{4096, true, 2, 1, 4}}};
+          edits = {SetProfiles{{{4096, true, 2, 1, 4}}}};
           break;
         case 10: {
           Asset lost = asset;

@@ -50,12 +50,14 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
     append(findings, checkOrigins(*asset, project, art));
     append(findings, checkMounts(*asset, art));
     append(findings, checkShapes(*asset, project, art));
+    append(findings, checkVariant(*asset, project));
   }
   append(findings, checkOriginsTogether(project, art));
   append(findings, checkShapesTogether(project, art));
   append(findings, checkNames(project));
   append(findings, checkLayers(project));
   append(findings, checkCourses(project));
+  append(findings, checkConflicts(project));
   for (Finding& finding : findings) placeInAnimation(finding.where, project);
   sortFindings(findings);
   return findings;

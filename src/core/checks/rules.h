@@ -30,8 +30,6 @@ inline constexpr Rule kSheetChanged{"sheet.changed", Severity::Error, Bench::Cut
                                     "it cannot be cut as before"};
 inline constexpr Rule kSheetKey{"sheet.key", Severity::Note, Bench::Cut,
                                 "nothing is transparent, and one colour looks like the background"};
-inline constexpr Rule kSheetPictures{"sheet.pictures", Severity::Warning, Bench::Cut,
-                                     "an image has pictures that the installed reader leaves out"};
 inline constexpr Rule kCutCrossing{"cut.crossing", Severity::Warning, Bench::Cut,
                                    "ink of one island lies on both sides of a cut line"};
 inline constexpr Rule kCutEdge{"cut.edge", Severity::Note, Bench::Cut,
@@ -91,6 +89,8 @@ inline constexpr Rule kShapeMirror{"shape.mirror", Severity::Warning, Bench::Fit
 inline constexpr Rule kShapeDiffers{"shape.differs", Severity::Note, Bench::Fit,
                                     "most assets of a kind have one recipe in a role, and this one "
                                     "another"};
+inline constexpr Rule kVariantBehind{"variant.behind", Severity::Note, Bench::Fit,
+                                     "a variant is not as the rules of its first one are now"};
 inline constexpr Rule kNamePattern{"name.pattern", Severity::Warning, Bench::Names,
                                    "a name is not as the convention makes it"};
 inline constexpr Rule kNameShared{"name.shared", Severity::Error, Bench::Names,
@@ -172,27 +172,30 @@ inline constexpr Rule kTrialStuck{"trial.stuck", Severity::Error, Bench::Trial,
 inline constexpr Rule kTrialDeaf{"trial.deaf", Severity::Error, Bench::Trial,
                                  "a role was told of nothing on such a course, though an "
                                  "expectation wants it to be"};
+inline constexpr Rule kMergeConflict{"merge.conflict", Severity::Error, Bench::Pack,
+                                     "two people changed a thing in different ways; one is to be "
+                                     "chosen"};
 
 }  // namespace rules
 
 /// All of them, in the order of the benches.
 inline constexpr std::array kRules = {
-    &rules::kSheetMissing, &rules::kSheetChanged,  &rules::kSheetKey,       &rules::kSheetPictures,
-    &rules::kCutCrossing,  &rules::kCutEdge,       &rules::kCutPartialCell, &rules::kCutSpecks,
-    &rules::kFrameLost,    &rules::kFrameEmpty,    &rules::kNumberingGap,   &rules::kOriginSlip,
-    &rules::kOriginDrift,  &rules::kOriginHalf,    &rules::kOriginOutside,  &rules::kOriginMixed,
-    &rules::kOriginMirror, &rules::kMountMissing,  &rules::kMountFar,       &rules::kFrameNoShape,
-    &rules::kShapeOffInk,  &rules::kShapeFault,    &rules::kShapePoints,    &rules::kShapeAir,
-    &rules::kShapeBareInk, &rules::kShapeStale,    &rules::kShapeJumps,     &rules::kShapeFlush,
-    &rules::kShapeFilled,  &rules::kShapeMirror,   &rules::kShapeDiffers,   &rules::kNamePattern,
-    &rules::kNameShared,   &rules::kNameCase,      &rules::kNameReserved,   &rules::kNameClash,
-    &rules::kNameLong,     &rules::kNameFile,      &rules::kNameLookalike,  &rules::kNameNear,
-    &rules::kNameUnknown,  &rules::kNameUnused,    &rules::kLayersBroken,   &rules::kLayersEmpty,
-    &rules::kLayersTwice,  &rules::kLayersUnasked, &rules::kLayersStill,    &rules::kLayersUnmet,
-    &rules::kLayersBlind,  &rules::kLayersBoth,    &rules::kLayersCovered,  &rules::kLayersUnused,
-    &rules::kLayersSame,   &rules::kLayersAlike,   &rules::kTrialPhantom,   &rules::kTrialMissed,
-    &rules::kTrialGap,     &rules::kTrialTunnel,   &rules::kTrialCatch,     &rules::kTrialFlicker,
-    &rules::kTrialPop,     &rules::kTrialStuck,    &rules::kTrialDeaf,
+    &rules::kSheetMissing, &rules::kSheetChanged,   &rules::kSheetKey,      &rules::kCutCrossing,
+    &rules::kCutEdge,      &rules::kCutPartialCell, &rules::kCutSpecks,     &rules::kFrameLost,
+    &rules::kFrameEmpty,   &rules::kNumberingGap,   &rules::kOriginSlip,    &rules::kOriginDrift,
+    &rules::kOriginHalf,   &rules::kOriginOutside,  &rules::kOriginMixed,   &rules::kOriginMirror,
+    &rules::kMountMissing, &rules::kMountFar,       &rules::kFrameNoShape,  &rules::kShapeOffInk,
+    &rules::kShapeFault,   &rules::kShapePoints,    &rules::kShapeAir,      &rules::kShapeBareInk,
+    &rules::kShapeStale,   &rules::kShapeJumps,     &rules::kShapeFlush,    &rules::kShapeFilled,
+    &rules::kShapeMirror,  &rules::kShapeDiffers,   &rules::kVariantBehind, &rules::kNamePattern,
+    &rules::kNameShared,   &rules::kNameCase,       &rules::kNameReserved,  &rules::kNameClash,
+    &rules::kNameLong,     &rules::kNameFile,       &rules::kNameLookalike, &rules::kNameNear,
+    &rules::kNameUnknown,  &rules::kNameUnused,     &rules::kLayersBroken,  &rules::kLayersEmpty,
+    &rules::kLayersTwice,  &rules::kLayersUnasked,  &rules::kLayersStill,   &rules::kLayersUnmet,
+    &rules::kLayersBlind,  &rules::kLayersBoth,     &rules::kLayersCovered, &rules::kLayersUnused,
+    &rules::kLayersSame,   &rules::kLayersAlike,    &rules::kTrialPhantom,  &rules::kTrialMissed,
+    &rules::kTrialGap,     &rules::kTrialTunnel,    &rules::kTrialCatch,    &rules::kTrialFlicker,
+    &rules::kTrialPop,     &rules::kTrialStuck,     &rules::kTrialDeaf,     &rules::kMergeConflict,
 };
 
 }  // namespace amber

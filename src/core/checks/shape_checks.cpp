@@ -23,7 +23,7 @@ std::vector<Finding> checkShapes(const Asset& asset, const Project& project, con
   }
   for (const RoleShapes& shapes : roles) {
     checkOffInk(shapes, findings);
-    checkPolygons(shapes, project.profile.polygonPoints, findings);
+    checkPolygons(shapes, defaultProfile(project).polygonPoints, findings);
     std::vector<Measures> measures;
     for (const Seen& seen : shapes.all) {
       measures.push_back(sharesOf(seen.shape, seen.ink, recipeOf(shapes, seen).region));

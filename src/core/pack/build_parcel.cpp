@@ -2,87 +2,114 @@
 
 #include <algorithm>
 #include <map>
-#include <tuple>
+#include <unordered_map>
 
+#include "core/base/exact_number.h"
 #include "core/fit/keys/held_shapes.h"
+#include "core/geometry/convex_parts.h"
 #include "core/layers/parties.h"
 #include "core/naming/name_constants.h"
 #include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
 #include "core/pack/parcel_meetings.h"
+#include "core/pack/picture_pages.h"
 
 namespace amber {
 namespace {
 
-// One picture to place: what is left of a frame after trimming.
-struct Picture {
-  std::shared_ptr<const SheetArt> art;
-  PixelRect rect;  // on the sheet
+// The masks of a parcel as pictures, each once.
+class MaskPictures {
+ public:
+  // Takes the runs out of the mask; where its picture lies is told once all are laid out.
+  void take(MaskShape& mask) {
+    MaskShape own = mask;
+    own.x = 0;
+    own.y = 0;
+    mask.runs.clear();
+    std::string look = std::to_string(own.w) + " " + std::to_string(own.h);
+    for (const MaskRun& run : own.runs) {
+      look +=
+          " " + std::to_string(run.y) + " " + std::to_string(run.x0) + " " + std::to_string(run.x1);
+    }
+    const auto [known, isNew] = known_.try_emplace(std::move(look), masks_.size());
+    uses_.push_back(known->second);
+    if (isNew) masks_.push_back(std::move(own));
+  }
+
+  // Lays them out; gives the pages, and each use its place, in the order in which they were taken.
+  Result<std::vector<Image>> layOut(const PackProfile& profile, std::vector<MaskPicture>& places) {
+    PackProfile plain = profile;
+    plain.extrusion = 0;
+    std::vector<PixelSize> sizes;
+    for (const MaskShape& mask : masks_) sizes.push_back({mask.w, mask.h});
+    auto layout = layOutPages(sizes, plain);
+    if (!layout) return tl::unexpected(layout.error());
+    std::vector<Image> pages;
+    for (const PixelSize& size : layout->pages) pages.emplace_back(size.w, size.h);
+    for (std::size_t i = 0; i < masks_.size(); ++i) {
+      const Placement& at = layout->placements[i];
+      for (const MaskRun& run : masks_[i].runs) {
+        std::fill_n(pages[static_cast<std::size_t>(at.page)].row(at.y + run.y) + at.x + run.x0,
+                    run.x1 - run.x0, Rgba{255, 255, 255, 255});
+      }
+    }
+    for (const std::size_t use : uses_) {
+      const Placement& at = layout->placements[use];
+      places.push_back({at.page, {at.x, at.y, sizes[use].w, sizes[use].h}});
+    }
+    return pages;
+  }
+
+  bool empty() const { return masks_.empty(); }
+
+ private:
+  std::vector<MaskShape> masks_;
+  std::unordered_map<std::string, std::size_t> known_;
+  std::vector<std::size_t> uses_;
 };
 
-PixelRect trimmedRect(const SheetArt& art, const PixelRect& frame, bool trim) {
-  if (!trim) return frame;
-  const auto ink = boundsOf(cropped(art.faint, frame));
-  // A frame without ink keeps one pixel, so that it has a place like any other.
-  if (!ink) return {frame.x, frame.y, 1, 1};
-  return {frame.x + ink->x, frame.y + ink->y, ink->w, ink->h};
+// page_0.png; of another scale than 1 page_0_x2.png.
+std::string pageFile(std::size_t page, double scale) {
+  return "page_" + std::to_string(page) + (scale == 1 ? "" : "_x" + exactNumber(scale)) + ".png";
 }
 
-Rgba drawnPixel(const SheetArt& art, int x, int y) {
-  return art.faint.test(x, y) ? art.image.at(x, y) : Rgba{};
-}
-
-// Draws the picture with its edge pixels repeated `extrusion` px outward.
-void draw(const Picture& picture, const Placement& place, int extrusion, Image& page) {
-  for (int y = -extrusion; y < picture.rect.h + extrusion; ++y) {
-    const int fromY = picture.rect.y + std::clamp(y, 0, picture.rect.h - 1);
-    for (int x = -extrusion; x < picture.rect.w + extrusion; ++x) {
-      const int fromX = picture.rect.x + std::clamp(x, 0, picture.rect.w - 1);
-      page.at(place.x + x, place.y + y) = drawnPixel(*picture.art, fromX, fromY);
-    }
+std::vector<ParcelPage> pagesOf(const std::vector<Image>& images, double scale) {
+  std::vector<ParcelPage> pages;
+  for (std::size_t i = 0; i < images.size(); ++i) {
+    pages.push_back({pageFile(i, scale), images[i].size(), {}});
   }
+  return pages;
 }
 
 class Builder {
  public:
-  Builder(const Project& project, const ArtSource& art) : project_(project), art_(art) {}
+  Builder(const Project& project, const PackProfile& profile, const ArtSource& art)
+      : project_(project), profile_(profile), art_(art) {}
 
   Result<void> gather(const Progress& progress) {
     int done = 0;
     for (const auto& asset : project_.assets) {
       if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
+      progress.at(done++, static_cast<int>(project_.assets.size()) * 2);
       for (const Frame& frame : asset->frames) {
         if (auto added = gatherFrame(frame); !added) return added;
       }
-      progress.at(++done, static_cast<int>(project_.assets.size()) * 2);
     }
     return {};
   }
 
   Result<BuiltParcel> build(const Progress& progress) {
-    std::vector<PixelSize> sizes;
-    for (const Picture& picture : pictures_) sizes.push_back(picture.rect.size());
-    auto layout = layOutPages(sizes, project_.profile);
-    if (!layout) return tl::unexpected(layout.error());
     BuiltParcel built;
-    for (std::size_t i = 0; i < layout->pages.size(); ++i) {
-      const PixelSize size = layout->pages[i];
-      built.pages.emplace_back(size.w, size.h);
-      built.parcel.pages.push_back({"page_" + std::to_string(i) + ".png", size, {}});
-    }
-    for (std::size_t i = 0; i < pictures_.size(); ++i) {
-      if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
-      const Placement& place = layout->placements[i];
-      draw(pictures_[i], place, project_.profile.extrusion,
-           built.pages[static_cast<std::size_t>(place.page)]);
-    }
-    built.parcel.layers = project_.layers;
-    if (auto added = addMeetings(project_, built.parcel); !added) {
-      return tl::unexpected(added.error());
-    }
-    for (const auto& asset : project_.assets) {
-      built.parcel.assets.push_back(parcelAsset(*asset, *layout));
-    }
+    built.colours = profile_.colours;
+    Parcel& parcel = built.parcel;
+    parcel.profile = profile_.name;
+    parcel.filter = profile_.filter;
+    if (profile_.hasUnits()) parcel.units = ParcelUnits{profile_.pxPerUnit, profile_.yAxis};
+    parcel.layers = project_.layers;
+    if (auto added = addMeetings(project_, parcel); !added) return tl::unexpected(added.error());
+    if (auto done = drawScales(built, progress); !done) return tl::unexpected(done.error());
+    for (const auto& asset : project_.assets) parcel.assets.push_back(parcelAsset(*asset));
+    if (auto done = drawMasks(built); !done) return tl::unexpected(done.error());
     progress.at(1, 1);
     return built;
   }
@@ -100,28 +127,76 @@ class Builder {
       return failure(ErrorCode::BadValue,
                      "the frame " + frame.name + " leaves its sheet; cut the sheet again", path);
     }
-    const PixelRect rect = trimmedRect(*art, frame.rect, project_.profile.trim);
-    const auto [entry, isNew] = places_.try_emplace(
-        std::tuple(frame.sheet, rect.x, rect.y, rect.w, rect.h), pictures_.size());
-    if (isNew) pictures_.push_back({art, rect});
-    pictureOf_[frame.id] = entry->second;
+    places_[frame.id] = frames_.size();
+    frames_.push_back({art, frame.rect});
     return {};
   }
 
-  ParcelAsset parcelAsset(const Asset& asset, const PageLayout& layout) const {
+  Result<void> drawScales(BuiltParcel& built, const Progress& progress) {
+    std::vector<double> scales{1};
+    scales.insert(scales.end(), profile_.scales.begin(), profile_.scales.end());
+    for (const double scale : scales) {
+      progress.at(static_cast<int>(drawn_.size()), static_cast<int>(scales.size()));
+      auto drawn = drawPages(frames_, scale, profile_, progress);
+      if (!drawn) return tl::unexpected(drawn.error());
+      if (scale == 1) {
+        built.parcel.pages = pagesOf(drawn->pages, scale);
+        built.pages.pages = std::move(drawn->pages);
+      } else {
+        built.parcel.scales.push_back({scale, pagesOf(drawn->pages, scale)});
+        built.pages.scaled.push_back(std::move(drawn->pages));
+      }
+      drawn_.push_back(std::move(drawn->places));
+    }
+    return {};
+  }
+
+  // Of every mask its picture, where the profile has them so.
+  Result<void> drawMasks(BuiltParcel& built) const {
+    if (profile_.masks == MaskForm::Runs) return {};
+    MaskPictures pictures;
+    std::vector<ParcelShape*> masks;
+    for (ParcelAsset& asset : built.parcel.assets) {
+      for (ParcelFrame& frame : asset.frames) {
+        for (ParcelShape& shape : frame.shapes) {
+          auto* mask = std::get_if<MaskShape>(&shape.geometry);
+          if (mask == nullptr) continue;
+          pictures.take(*mask);
+          masks.push_back(&shape);
+        }
+      }
+    }
+    if (pictures.empty()) return {};
+    std::vector<MaskPicture> places;
+    auto pages = pictures.layOut(profile_, places);
+    if (!pages) return tl::unexpected(pages.error());
+    for (std::size_t i = 0; i < masks.size(); ++i) masks[i]->picture = places[i];
+    for (std::size_t i = 0; i < pages->size(); ++i) {
+      built.parcel.maskPages.push_back(
+          {"mask_" + std::to_string(i) + ".png", (*pages)[i].size(), {}});
+    }
+    built.pages.masks = std::move(*pages);
+    return {};
+  }
+
+  ParcelAsset parcelAsset(const Asset& asset) const {
     ParcelAsset result{asset.name, asset.kind, asset.motion, asset.scale, {}, {}, asset.copies};
     std::map<FrameId, int> indices;
     const Mounts mounts(asset);
     const HeldShapes shapes(asset);
     for (const Frame& frame : asset.frames) {
       indices[frame.id] = static_cast<int>(result.frames.size());
-      result.frames.push_back(parcelFrame(frame, layout));
+      result.frames.push_back(parcelFrame(frame));
       for (const ShapePlace& shape : shapes.on(frame.id)) {
         const Role& role = *findRole(project_, shape.key->role);
         const PartySettings settings = partyOf(project_, asset, role).settings;
-        result.frames.back().shapes.push_back(
-            {role.name, settings.duty, settings.on, settings.seeks,
-             moved(shape.shape(), -frame.origin.x, -frame.origin.y)});
+        ParcelShape& packed = result.frames.back().shapes.emplace_back(
+            ParcelShape{role.name, settings.duty, settings.on, settings.seeks,
+                        moved(shape.shape(), -frame.origin.x, -frame.origin.y)});
+        const auto* polygon = std::get_if<Polygon>(&packed.geometry);
+        if (polygon != nullptr && profile_.polygons == PolygonForm::Parts) {
+          packed.parts = convexParts(*polygon, profile_.partPoints);
+        }
       }
       for (const MountPlace& mount : mounts.on(frame.id)) {
         result.frames.back().mounts.push_back({mount.name, mount.at});
@@ -140,39 +215,37 @@ class Builder {
     return result;
   }
 
-  ParcelFrame parcelFrame(const Frame& frame, const PageLayout& layout) const {
-    const std::size_t index = pictureOf_.at(frame.id);
-    const PixelRect& trimmed = pictures_[index].rect;
-    const Placement& place = layout.placements[index];
-    return {frame.name,
-            place.page,
-            {place.x, place.y, trimmed.w, trimmed.h},
-            {trimmed.x - frame.rect.x, trimmed.y - frame.rect.y},
-            frame.rect.size(),
-            frame.origin,
-            {},
-            {}};
+  ParcelFrame parcelFrame(const Frame& frame) const {
+    const std::size_t index = places_.at(frame.id);
+    const PicturePlace& place = drawn_.front()[index];
+    ParcelFrame packed{frame.name,        place.page,   place.rect, place.trim,
+                       frame.rect.size(), frame.origin, {},         {}};
+    packed.mirrored = place.mirrored;
+    for (std::size_t i = 1; i < drawn_.size(); ++i) {
+      const PicturePlace& scaled = drawn_[i][index];
+      packed.scaled.push_back({scaled.page, scaled.rect, scaled.trim, scaled.mirrored});
+    }
+    return packed;
   }
 
   const Project& project_;
+  const PackProfile& profile_;
   const ArtSource& art_;
-  std::vector<Picture> pictures_;
-  std::map<std::tuple<SheetId, int, int, int, int>, std::size_t> places_;
-  std::map<FrameId, std::size_t> pictureOf_;
+  std::vector<FramePicture> frames_;
+  std::map<FrameId, std::size_t> places_;         // Of each frame, among those.
+  std::vector<std::vector<PicturePlace>> drawn_;  // Of each scale, the places of all frames.
 };
 
 }  // namespace
 
-Result<BuiltParcel> buildParcel(const Project& project, const ArtSource& art,
-                                const Progress& progress) {
-  Builder builder(project, art);
-  if (auto gathered = builder.gather(progress); !gathered) {
-    return tl::unexpected(gathered.error());
-  }
+Result<BuiltParcel> buildParcel(const Project& project, const PackProfile& profile,
+                                const ArtSource& art, const Progress& progress) {
+  Builder builder(project, profile, art);
+  if (auto gathered = builder.gather(progress); !gathered) return tl::unexpected(gathered.error());
   auto built = builder.build(progress);
-  if (!built || project.profile.constants.empty()) return built;
+  if (!built || profile.constants.empty()) return built;
   const std::vector<NameConstant> names = nameConstants(project);
-  for (const Language language : project.profile.constants) {
+  for (const Language language : profile.constants) {
     const std::string file(constantsFileName(language));
     built->constants.push_back(constantsText(names, language, file));
     built->parcel.constants.push_back({file, {}});

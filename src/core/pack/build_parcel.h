@@ -4,6 +4,7 @@
 
 #include "core/base/progress.h"
 #include "core/pack/parcel.h"
+#include "core/pack/parcel_pages.h"
 #include "core/project/art_source.h"
 
 namespace amber {
@@ -12,22 +13,25 @@ namespace amber {
 /// files.
 struct BuiltParcel {
   Parcel parcel;
-  std::vector<Image> pages;
-  std::vector<std::string> constants;  ///< The texts of parcel.constants.
+  PageImages pages;
+  PageColours colours = PageColours::Full;  ///< How the pages are to be written.
+  std::vector<std::string> constants;       ///< The texts of parcel.constants.
 };
 
-/// Trims, places and draws every frame. Only faint ink is drawn; all else is transparent black.
-/// Frames of one trimmed rectangle of one sheet share their place on the page.
+/// Trims, places and draws every frame as the profile has it. Only faint ink is drawn; all else is
+/// transparent. What counts as one picture lies on the pages once (see SamePictures).
 /// Errors: a sheet without art (FileMissing), a frame that leaves its sheet or does not fit a page
 /// (BadValue), Cancelled.
-Result<BuiltParcel> buildParcel(const Project& project, const ArtSource& art,
-                                const Progress& progress);
+/// Cost: linear in the pixels of frames and pages, at every scale; on all cores.
+Result<BuiltParcel> buildParcel(const Project& project, const PackProfile& profile,
+                                const ArtSource& art, const Progress& progress);
 
 /// What the pages hold against the project's art, and the parcel's numbers against the project's,
 /// frame by frame: one sentence a difference, at most 20. Empty when all agree. Shares no code
-/// with buildParcel beyond the values compared.
-/// Requires: one image a page.
-std::vector<std::string> differencesFrom(const Project& project, const ArtSource& art,
-                                         const Parcel& parcel, const std::vector<Image>& pages);
+/// with buildParcel beyond the values compared. Nothing is said of `constants`.
+/// Requires: one image a page, of every scale and of masks.
+std::vector<std::string> differencesFrom(const Project& project, const PackProfile& profile,
+                                         const ArtSource& art, const Parcel& parcel,
+                                         const PageImages& images);
 
 }  // namespace amber

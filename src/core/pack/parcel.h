@@ -1,5 +1,6 @@
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -8,15 +9,37 @@
 
 namespace amber {
 
+/// Where a mask's pixels are drawn: a rectangle of a mask page, as large as the mask. What can be
+/// seen of it is in the mask.
+struct MaskPicture {
+  int page = 0;  ///< Of Parcel::maskPages.
+  PixelRect rect;
+
+  bool operator==(const MaskPicture&) const = default;
+};
+
 /// A shape as the game gets it.
 struct ParcelShape {
   std::string role;
   Duty duty = Duty::Stops;
   std::uint32_t on = 0;
   std::uint32_t seeks = 0;
-  Shape geometry;  ///< Relative to the frame's origin, px, y down.
+  /// Relative to the frame's origin, px, y down. A mask that has a picture has no runs.
+  Shape geometry;
+  std::vector<Polygon> parts = {};  ///< Of a polygon, where asked for: convex, as `geometry`.
+  std::optional<MaskPicture> picture = {};  ///< Of a mask, where asked for.
 
   bool operator==(const ParcelShape&) const = default;
+};
+
+/// A frame's picture on the pages of another scale.
+struct ScaledPicture {
+  int page = 0;  ///< Of that scale's pages.
+  PixelRect rect;
+  PixelSize trim;  ///< As a frame's, in px of that scale.
+  bool mirrored = false;
+
+  bool operator==(const ScaledPicture&) const = default;
 };
 
 struct ParcelFrame {
@@ -28,6 +51,8 @@ struct ParcelFrame {
   FramePoint origin;  ///< In the untrimmed frame, px.
   std::vector<Mount> mounts;  ///< All there are on the frame, keyed or held, by name; as `origin`.
   std::vector<ParcelShape> shapes;
+  bool mirrored = false;  ///< The picture lies on the pages with left and right exchanged.
+  std::vector<ScaledPicture> scaled = {};  ///< One for each of Parcel::scales.
 
   bool operator==(const ParcelFrame&) const = default;
 };
@@ -89,8 +114,25 @@ struct ParcelText {
   bool operator==(const ParcelText&) const = default;
 };
 
+/// The pages of another scale than 1.
+struct ParcelScale {
+  double scale = 2;  ///< Page px for one art px.
+  std::vector<ParcelPage> pages;
+
+  bool operator==(const ParcelScale&) const = default;
+};
+
+/// The game's own lengths, in which a parcel says its frames too where they are not its px.
+struct ParcelUnits {
+  double pxPerUnit = 1;  ///< Game px in one.
+  YAxis yAxis = YAxis::Down;
+
+  bool operator==(const ParcelUnits&) const = default;
+};
+
 /// What parcel.json says.
 struct Parcel {
+  std::string profile = PackProfile{}.name;
   std::vector<ParcelPage> pages;
   std::vector<ParcelText> constants;
   std::vector<std::string> layers;  ///< By bit.
@@ -98,6 +140,10 @@ struct Parcel {
   MeetingRule rule;
   std::vector<ParcelGroup> groups;      ///< Every party is in one.
   std::vector<ParcelMeeting> meetings;  ///< By `a`, then `b`.
+  std::optional<ParcelUnits> units;     ///< Nothing where they are px, y down.
+  TextureFilter filter = TextureFilter::Nearest;
+  std::vector<ParcelScale> scales;
+  std::vector<ParcelPage> maskPages;
 
   bool operator==(const Parcel&) const = default;
 };

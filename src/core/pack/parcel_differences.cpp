@@ -1,7 +1,11 @@
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <unordered_map>
+#include <utility>
 
+#include "core/base/exact_number.h"
+#include "core/base/parallel.h"
 #include "core/fit/keys/held_shapes.h"
 #include "core/layers/parties.h"
 #include "core/origin/mounts.h"
@@ -12,19 +16,97 @@ namespace {
 
 constexpr std::size_t kMostDifferences = 20;
 
+// What a frame must look like at a scale, told pixel by pixel from its sheet.
+class WantedPicture {
+ public:
+  WantedPicture(const SheetArt& art, const PixelRect& frame, double scale, Resampling how)
+      : art_(art), frame_(frame), scale_(scale), how_(how) {}
+
+  PixelSize size() const { return {side(frame_.w), side(frame_.h)}; }
+
+  Rgba at(int x, int y) const {
+    if (scale_ == 1) return source(x, y);
+    if (how_ == Resampling::Nearest) {
+      return source(std::min(frame_.w - 1, static_cast<int>(std::floor((x + 0.5) / scale_))),
+                    std::min(frame_.h - 1, static_cast<int>(std::floor((y + 0.5) / scale_))));
+    }
+    return mean(x, y);
+  }
+
+ private:
+  int side(int length) const {
+    return std::max(1, static_cast<int>(std::ceil(length * scale_ - 1e-9)));
+  }
+
+  Rgba source(int x, int y) const {
+    const int sheetX = frame_.x + x;
+    const int sheetY = frame_.y + y;
+    return art_.faint.test(sheetX, sheetY) ? art_.image.at(sheetX, sheetY) : Rgba{};
+  }
+
+  // How much of [at, at + 1) lies in [low, high).
+  static double share(int at, double low, double high) {
+    return std::max(0.0, std::min(high, at + 1.0) - std::max(low, static_cast<double>(at)));
+  }
+
+  Rgba mean(int x, int y) const {
+    const double left = x / scale_;
+    const double right = (x + 1) / scale_;
+    const double top = y / scale_;
+    const double bottom = (y + 1) / scale_;
+    double sums[4] = {};
+    for (int sy = static_cast<int>(top); sy < std::min<double>(frame_.h, bottom); ++sy) {
+      for (int sx = static_cast<int>(left); sx < std::min<double>(frame_.w, right); ++sx) {
+        const Rgba pixel = source(sx, sy);
+        const double part = share(sy, top, bottom) * share(sx, left, right) * pixel.a;
+        sums[0] += part * pixel.r;
+        sums[1] += part * pixel.g;
+        sums[2] += part * pixel.b;
+        sums[3] += part;
+      }
+    }
+    const auto rounded = [](double value) { return static_cast<std::uint8_t>(value + 0.5); };
+    const std::uint8_t alpha = rounded(sums[3] * scale_ * scale_);
+    if (alpha == 0) return {};
+    return {rounded(sums[0] / sums[3]), rounded(sums[1] / sums[3]), rounded(sums[2] / sums[3]),
+            alpha};
+  }
+
+  const SheetArt& art_;
+  PixelRect frame_;
+  double scale_;
+  Resampling how_;
+};
+
+// Where a frame lies on pages, of one scale.
+struct Lying {
+  int page = 0;
+  PixelRect rect;
+  PixelSize trim;
+  bool mirrored = false;
+};
+
+// Two means of the same pixels, summed in another order, may be rounded to either side.
+bool nearly(const Rgba& a, const Rgba& b) {
+  const auto near = [](int x, int y) { return std::abs(x - y) <= 1; };
+  return near(a.r, b.r) && near(a.g, b.g) && near(a.b, b.b) && near(a.a, b.a);
+}
+
 // Walks project and parcel side by side and says where they part.
 class Comparison {
  public:
-  Comparison(const Project& project, const ArtSource& art, const Parcel& parcel,
-             const std::vector<Image>& pages)
-      : project_(project), art_(art), parcel_(parcel), pages_(pages) {}
+  Comparison(const Project& project, const PackProfile& profile, const ArtSource& art,
+             const Parcel& parcel, const PageImages& images)
+      : project_(project), profile_(profile), art_(art), parcel_(parcel), images_(images) {}
 
   std::vector<std::string> run() {
     expect(parcel_.layers == project_.layers, "the layers differ");
+    compareProfile();
     expect(parcel_.assets.size() == project_.assets.size(), "the number of assets differs");
     const std::size_t count = std::min(parcel_.assets.size(), project_.assets.size());
     for (std::size_t i = 0; i < count; ++i) compareAsset(*project_.assets[i], parcel_.assets[i]);
     compareMeetings();
+    if (differences_.empty()) comparePictures();
     if (differences_.empty()) compareBetweenFrames();
     return std::move(differences_);
   }
@@ -32,6 +114,36 @@ class Comparison {
  private:
   void expect(bool holds, const std::string& sentence) {
     if (!holds && differences_.size() < kMostDifferences) differences_.push_back(sentence);
+  }
+
+  void compareProfile() {
+    expect(parcel_.profile == profile_.name,
+           "it was packed by the profile " + parcel_.profile + ", not by " + profile_.name);
+    const ParcelUnits wanted{profile_.pxPerUnit, profile_.yAxis};
+    expect(parcel_.units ? *parcel_.units == wanted : wanted == ParcelUnits{}, "the units differ");
+    expect(parcel_.filter == profile_.filter, "the filter differs");
+    bool same = parcel_.scales.size() == profile_.scales.size();
+    for (std::size_t i = 0; same && i < profile_.scales.size(); ++i) {
+      same = parcel_.scales[i].scale == profile_.scales[i];
+    }
+    expect(same, "the scales of the pages differ");
+    for (const ParcelPage& page : parcel_.pages) compareShape(page);
+    for (const ParcelScale& scale : parcel_.scales) {
+      for (const ParcelPage& page : scale.pages) compareShape(page);
+    }
+  }
+
+  // Whether a page has the shape that the profile asks for.
+  void compareShape(const ParcelPage& page) {
+    const auto power = [](int side) { return (side & (side - 1)) == 0; };
+    const bool square = profile_.pageShape == PageShape::Square ||
+                        profile_.pageShape == PageShape::SquarePowerOfTwo;
+    const bool powers = profile_.pageShape == PageShape::PowerOfTwo ||
+                        profile_.pageShape == PageShape::SquarePowerOfTwo;
+    expect((!square || page.size.w == page.size.h) &&
+               (!powers || (power(page.size.w) && power(page.size.h))) &&
+               std::max(page.size.w, page.size.h) <= profile_.pageSide,
+           page.file + ": its size is not as the profile asks");
   }
 
   void compareAsset(const Asset& asset, const ParcelAsset& packed) {
@@ -56,25 +168,73 @@ class Comparison {
     }
   }
 
-  // What lies on no frame: extrusion is the frame's nearest pixel, the rest is empty.
-  void compareBetweenFrames() {
-    std::vector<std::vector<PixelRect>> rects(pages_.size());
-    for (const ParcelAsset& asset : parcel_.assets) {
-      for (const ParcelFrame& frame : asset.frames) {
-        rects[static_cast<std::size_t>(frame.page)].push_back(frame.rect);
+  // Where a frame lies at scale 1 (0) or one of the others (from 1).
+  static Lying lyingOf(const ParcelFrame& frame, std::size_t scale) {
+    if (scale == 0) return {frame.page, frame.rect, frame.trim, frame.mirrored};
+    const ScaledPicture& one = frame.scaled[scale - 1];
+    return {one.page, one.rect, one.trim, one.mirrored};
+  }
+
+  std::size_t scaleCount() const { return 1 + parcel_.scales.size(); }
+  double scaleAt(std::size_t scale) const {
+    return scale == 0 ? 1 : parcel_.scales[scale - 1].scale;
+  }
+  const std::vector<Image>& imagesAt(std::size_t scale) const {
+    return scale == 0 ? images_.pages : images_.scaled[scale - 1];
+  }
+  const std::vector<ParcelPage>& pagesAt(std::size_t scale) const {
+    return scale == 0 ? parcel_.pages : parcel_.scales[scale - 1].pages;
+  }
+
+  // Every pixel of every frame at every scale; frames beside each other, the first that differs
+  // told.
+  void comparePictures() {
+    struct Pair {
+      const Frame* frame;
+      const ParcelFrame* packed;
+      std::shared_ptr<const SheetArt> art;
+    };
+    std::vector<Pair> pairs;
+    for (std::size_t i = 0; i < project_.assets.size(); ++i) {
+      const Asset& asset = *project_.assets[i];
+      for (std::size_t f = 0; f < asset.frames.size(); ++f) {
+        pairs.push_back(
+            {&asset.frames[f], &parcel_.assets[i].frames[f], art_(asset.frames[f].sheet)});
       }
     }
-    for (std::size_t page = 0; page < pages_.size(); ++page) {
-      const Image& got = pages_[page];
-      Image wanted(got.width(), got.height());
-      for (const PixelRect& rect : rects[page]) extrude(got, rect, wanted);
-      comparePage(parcel_.pages[page].file, got, wanted);
+    std::vector<std::string> told(pairs.size());
+    forEachIndex(pairs.size(), [&](std::size_t i) {
+      const Pair& pair = pairs[i];
+      for (std::size_t scale = 0; scale < scaleCount() && told[i].empty(); ++scale) {
+        told[i] = pictureDifference(*pair.frame, *pair.packed, pair.art.get(), scale);
+      }
+    });
+    for (const std::string& sentence : told) expect(sentence.empty(), sentence);
+  }
+
+  // What lies on no frame: extrusion is the frame's nearest pixel, the rest is empty.
+  void compareBetweenFrames() {
+    for (std::size_t scale = 0; scale < scaleCount(); ++scale) {
+      const std::vector<Image>& images = imagesAt(scale);
+      std::vector<std::vector<PixelRect>> rects(images.size());
+      for (const ParcelAsset& asset : parcel_.assets) {
+        for (const ParcelFrame& frame : asset.frames) {
+          const Lying lying = lyingOf(frame, scale);
+          rects[static_cast<std::size_t>(lying.page)].push_back(lying.rect);
+        }
+      }
+      for (std::size_t page = 0; page < images.size(); ++page) {
+        const Image& got = images[page];
+        Image wanted(got.width(), got.height());
+        for (const PixelRect& rect : rects[page]) extrude(got, rect, wanted);
+        comparePage(pagesAt(scale)[page].file, got, wanted);
+      }
     }
   }
 
   // Copies the rectangle with its edge repeated outward, as far as the page goes.
   void extrude(const Image& from, const PixelRect& rect, Image& to) const {
-    const int out = project_.profile.extrusion;
+    const int out = profile_.extrusion;
     const PixelRect area =
         intersection({rect.x - out, rect.y - out, rect.w + 2 * out, rect.h + 2 * out}, to.rect());
     for (int y = area.y; y < area.bottom(); ++y) {
@@ -86,6 +246,7 @@ class Comparison {
   }
 
   void comparePage(const std::string& file, const Image& got, const Image& wanted) {
+    if (got == wanted) return;
     for (int y = 0; y < got.height(); ++y) {
       for (int x = 0; x < got.width(); ++x) {
         if (got.at(x, y) == wanted.at(x, y)) continue;
@@ -156,56 +317,166 @@ class Comparison {
     for (std::size_t i = 0; i < count; ++i) {
       const Role* role = findRole(project_, places[i].key->role);
       const PartySettings settings = partyOf(project_, asset, *role).settings;
+      ParcelShape shape = packed.shapes[i];
+      comparePicture(frame, shape);
+      compareParts(frame, shape);
       const ParcelShape wanted{role->name, settings.duty, settings.on, settings.seeks,
                                moved(places[i].shape(), -frame.origin.x, -frame.origin.y)};
-      expect(packed.shapes[i] == wanted, frame.name + ": the shape " + role->name + " differs");
+      expect(shape == wanted, frame.name + ": the shape " + role->name + " differs");
     }
+  }
+
+  // Puts a mask's runs back from its picture, and takes that away.
+  void comparePicture(const Frame& frame, ParcelShape& shape) {
+    auto* mask = std::get_if<MaskShape>(&shape.geometry);
+    const bool wanted = mask != nullptr && profile_.masks == MaskForm::Picture;
+    expect(wanted == shape.picture.has_value(),
+           frame.name + ": its mask is not in the form that the profile asks for");
+    if (!shape.picture || mask == nullptr) return;
+    const auto [page, rect] = *std::exchange(shape.picture, std::nullopt);
+    const auto index = static_cast<std::size_t>(page);
+    if (page < 0 || index >= images_.masks.size() || !within(rect, images_.masks[index].rect()) ||
+        rect.size() != PixelSize{mask->w, mask->h}) {
+      return expect(false, frame.name + ": the picture of its mask lies on no page");
+    }
+    for (int y = 0; y < rect.h; ++y) {
+      int start = -1;
+      for (int x = 0; x <= rect.w; ++x) {
+        const bool set = x < rect.w && images_.masks[index].at(rect.x + x, rect.y + y).a != 0;
+        if (set && start < 0) start = x;
+        if (!set && start >= 0) mask->runs.push_back({y, std::exchange(start, -1), x});
+      }
+    }
+  }
+
+  // Convex parts are convex, small enough, and as large as the polygon together; they are taken
+  // away.
+  void compareParts(const Frame& frame, ParcelShape& shape) {
+    const std::vector<Polygon> parts = std::exchange(shape.parts, {});
+    const auto* polygon = std::get_if<Polygon>(&shape.geometry);
+    const bool wanted = polygon != nullptr && profile_.polygons == PolygonForm::Parts;
+    if (!wanted) return expect(parts.empty(), frame.name + ": its polygon has parts");
+    double area = 0;
+    bool sound = true;
+    for (const Polygon& part : parts) {
+      const std::size_t count = part.points.size();
+      sound = sound && count >= 3 && count <= static_cast<std::size_t>(profile_.partPoints);
+      for (std::size_t i = 0; sound && i < count; ++i) {
+        sound =
+            turn(part.points[i], part.points[(i + 1) % count], part.points[(i + 2) % count]) >= 0;
+      }
+      area += twiceArea(part.points);
+    }
+    const double whole = twiceArea(polygon->points);
+    expect(sound && std::abs(area - whole) <= 1e-6 * std::max(1.0, whole),
+           frame.name + ": the parts of its polygon are not as they must be");
   }
 
   void compareFrame(const Frame& frame, const ParcelFrame& packed) {
     expect(packed.name == frame.name, frame.name + ": the name differs: " + packed.name);
     expect(packed.size == frame.rect.size(), frame.name + ": the size differs");
     expect(packed.origin == frame.origin, frame.name + ": the origin differs");
-    comparePixels(frame, packed);
+    expect(packed.scaled.size() == parcel_.scales.size(),
+           frame.name + ": it does not lie on the pages of every scale");
   }
 
   // Puts the packed picture back where it was trimmed from and compares every pixel of the frame.
-  void comparePixels(const Frame& frame, const ParcelFrame& packed) {
-    const auto art = art_(frame.sheet);
-    const auto page = static_cast<std::size_t>(packed.page);
-    if (art == nullptr || packed.page < 0 || page >= pages_.size() ||
-        !within(packed.rect, pages_[page].rect()) || !within(frame.rect, art->image.rect())) {
-      return expect(false, frame.name + ": its place on page or sheet does not exist");
+  // Empty where all are the same.
+  std::string pictureDifference(const Frame& frame, const ParcelFrame& packed, const SheetArt* art,
+                                std::size_t scale) const {
+    const Lying lying = lyingOf(packed, scale);
+    const std::vector<Image>& pages = imagesAt(scale);
+    const auto page = static_cast<std::size_t>(lying.page);
+    if (art == nullptr || lying.page < 0 || page >= pages.size() ||
+        !within(lying.rect, pages[page].rect()) || !within(frame.rect, art->image.rect())) {
+      return frame.name + ": its place on page or sheet does not exist";
     }
-    const PixelRect kept{packed.trim.w, packed.trim.h, packed.rect.w, packed.rect.h};
-    for (int y = 0; y < frame.rect.h; ++y) {
-      for (int x = 0; x < frame.rect.w; ++x) {
-        const int sheetX = frame.rect.x + x;
-        const int sheetY = frame.rect.y + y;
-        const Rgba wanted =
-            art->faint.test(sheetX, sheetY) ? art->image.at(sheetX, sheetY) : Rgba{};
-        const Rgba got = kept.contains(x, y) ? pages_[page].at(packed.rect.x + x - kept.x,
-                                                               packed.rect.y + y - kept.y)
-                                             : Rgba{};
-        if (got == wanted) continue;
-        return expect(false, frame.name + ": the pixel at " + std::to_string(x) + ", " +
-                                 std::to_string(y) + " differs");
+    const WantedPicture wanted(*art, frame.rect, scaleAt(scale), profile_.resampling);
+    const PixelSize size = wanted.size();
+    const PixelRect kept{lying.trim.w, lying.trim.h, lying.rect.w, lying.rect.h};
+    if (!within(kept, {0, 0, size.w, size.h})) {
+      return frame.name + ": what was kept of it is larger than it is";
+    }
+    const bool exact = scaleAt(scale) == 1 || profile_.resampling == Resampling::Nearest;
+    for (int y = 0; y < size.h; ++y) {
+      for (int x = 0; x < size.w; ++x) {
+        Rgba got;
+        if (kept.contains(x, y)) {
+          const int across = lying.mirrored ? kept.right() - 1 - x : x - kept.x;
+          got = pages[page].at(lying.rect.x + across, lying.rect.y + y - kept.y);
+        }
+        // What colour unseen pixels have is asked of the page as a whole.
+        if (got.a == 0 && profile_.unseen == Unseen::Bled) got = {};
+        const Rgba pixel = wanted.at(x, y);
+        if (exact ? got == pixel : nearly(got, pixel)) continue;
+        return frame.name + ": the pixel at " + std::to_string(x) + ", " + std::to_string(y) +
+               (scale == 0 ? "" : " of scale " + exactNumber(scaleAt(scale))) + " differs";
       }
     }
+    return profile_.unseen == Unseen::Bled && !isBled(pages[page], lying.rect)
+               ? frame.name + ": its unseen pixels have not the colour of the nearest that are seen"
+               : "";
+  }
+
+  // Whether every unseen pixel has the colour of a neighbour that is nearer to what is seen; black
+  // where nothing is.
+  static bool isBled(const Image& page, const PixelRect& rect) {
+    constexpr int kFar = 1 << 20;
+    const auto width = static_cast<std::size_t>(rect.w);
+    std::vector<int> distance(width * static_cast<std::size_t>(rect.h), kFar);
+    const auto at = [&](int x, int y) -> int& {
+      return distance[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)];
+    };
+    const auto near = [&](int x, int y) {
+      return x < 0 || y < 0 || x >= rect.w || y >= rect.h ? kFar : at(x, y);
+    };
+    // Chamfer distance in two passes is exact for the chessboard metric.
+    for (int y = 0; y < rect.h; ++y) {
+      for (int x = 0; x < rect.w; ++x) {
+        at(x, y) = page.at(rect.x + x, rect.y + y).a != 0
+                       ? 0
+                       : 1 + std::min({near(x - 1, y), near(x - 1, y - 1), near(x, y - 1),
+                                       near(x + 1, y - 1)});
+      }
+    }
+    for (int y = rect.h - 1; y >= 0; --y) {
+      for (int x = rect.w - 1; x >= 0; --x) {
+        at(x, y) = std::min(at(x, y), 1 + std::min({near(x + 1, y), near(x + 1, y + 1),
+                                                    near(x, y + 1), near(x - 1, y + 1)}));
+      }
+    }
+    for (int y = 0; y < rect.h; ++y) {
+      for (int x = 0; x < rect.w; ++x) {
+        if (at(x, y) == 0) continue;
+        const Rgba pixel = page.at(rect.x + x, rect.y + y);
+        bool found = at(x, y) >= kFar && pixel == Rgba{};
+        for (int dy = -1; dy <= 1 && !found; ++dy) {
+          for (int dx = -1; dx <= 1 && !found; ++dx) {
+            if (near(x + dx, y + dy) != at(x, y) - 1) continue;
+            const Rgba other = page.at(rect.x + x + dx, rect.y + y + dy);
+            found = other.r == pixel.r && other.g == pixel.g && other.b == pixel.b;
+          }
+        }
+        if (!found) return false;
+      }
+    }
+    return true;
   }
 
   const Project& project_;
+  const PackProfile& profile_;
   const ArtSource& art_;
   const Parcel& parcel_;
-  const std::vector<Image>& pages_;
+  const PageImages& images_;
   std::vector<std::string> differences_;
 };
 
 }  // namespace
 
-std::vector<std::string> differencesFrom(const Project& project, const ArtSource& art,
-                                         const Parcel& parcel, const std::vector<Image>& pages) {
-  return Comparison(project, art, parcel, pages).run();
+std::vector<std::string> differencesFrom(const Project& project, const PackProfile& profile,
+                                         const ArtSource& art, const Parcel& parcel,
+                                         const PageImages& images) {
+  return Comparison(project, profile, art, parcel, images).run();
 }
 
 }  // namespace amber

@@ -69,6 +69,7 @@ class Application {
     close();
     if (findAsset(project_, edit.asset) == nullptr) return unknown("asset");
     erase(project_.assets, edit.asset);
+    releaseVariants(edit.asset);
     return {};
   }
 
@@ -86,7 +87,9 @@ class Application {
     releaseRules(asset);
     const bool empty = asset.frames.empty();
     close();
-    if (empty) erase(project_.assets, edit.asset);
+    if (!empty) return {};
+    erase(project_.assets, edit.asset);
+    releaseVariants(edit.asset);
     return {};
   }
 
@@ -195,8 +198,8 @@ class Application {
     project_.naming = edit.naming;
     return {};
   }
-  Result<void> operator()(const SetProfile& edit) {
-    project_.profile = edit.profile;
+  Result<void> operator()(const SetProfiles& edit) {
+    project_.profiles = edit.profiles;
     return {};
   }
   Result<void> operator()(const SetOriginWishes& edit) {
@@ -295,6 +298,12 @@ class Application {
     return {};
   }
 
+  Result<void> operator()(const Become& edit) {
+    close();
+    project_ = *edit.project;
+    return {};
+  }
+
   Result<void> operator()(const RenameRole& edit) { return applyClosed(edit); }
   Result<void> operator()(const RenameKind& edit) { return applyClosed(edit); }
   Result<void> operator()(const AddLayer& edit) { return applyClosed(edit); }
@@ -327,6 +336,16 @@ class Application {
   template <class T, class Key>
   static void erase(std::vector<SharedValue<T>>& values, Key id) {
     std::erase_if(values, [&](const SharedValue<T>& value) { return value->id == id; });
+  }
+
+  // Variants of an asset that is gone follow nobody. Requires: no asset is open.
+  void releaseVariants(AssetId gone) {
+    for (SharedValue<Asset>& held : project_.assets) {
+      if (held->variantOf != gone) continue;
+      Asset asset = *held;
+      asset.variantOf = {};
+      held = SharedValue<Asset>(std::move(asset));
+    }
   }
 
   Asset* open(AssetId id) {

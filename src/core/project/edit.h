@@ -1,5 +1,6 @@
 #pragma once
 
+#include <memory>
 #include <string>
 #include <variant>
 #include <vector>
@@ -25,6 +26,7 @@ struct PutAsset {
   Asset asset;
 };
 
+/// Takes the asset out. Variants of it stay as they are, and follow nobody from then on.
 struct RemoveAsset {
   AssetId asset;
 };
@@ -114,8 +116,8 @@ struct Rename {
 struct SetNaming {
   NamingRule naming;
 };
-struct SetProfile {
-  PackProfile profile;
+struct SetProfiles {
+  std::vector<PackProfile> profiles;
 };
 struct SetOriginWishes {
   OriginWishes wishes;
@@ -191,13 +193,18 @@ struct SetCodeFolders {
   CodeFolders code;
 };
 
+/// The project becomes another one, as after merging.
+struct Become {
+  std::shared_ptr<const Project> project;  ///< Not null.
+};
+
 /// One change, naming its target by stable id.
-using Edit =
-    std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin, PutMount,
-                 DropMount, RenameMount, SetShape, DropShape, SetScale, SetMotion, SetCopies,
-                 SetSetting, Rename, SetNaming, SetProfile, SetOriginWishes, SetKinds, SetRoles,
-                 RenameRole, RenameKind, AddLayer, RenameLayer, RemoveLayer, MoveLayer, SetLayers,
-                 SetMeetingRule, SetExpectations, SetTrialWishes, SetCourses, SetCodeFolders>;
+using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
+                          PutMount, DropMount, RenameMount, SetShape, DropShape, SetScale,
+                          SetMotion, SetCopies, SetSetting, Rename, SetNaming, SetProfiles,
+                          SetOriginWishes, SetKinds, SetRoles, RenameRole, RenameKind, AddLayer,
+                          RenameLayer, RemoveLayer, MoveLayer, SetLayers, SetMeetingRule,
+                          SetExpectations, SetTrialWishes, SetCourses, SetCodeFolders, Become>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {

@@ -70,6 +70,10 @@ const Role* findRole(const Project& project, std::string_view name) {
   return findIn(project.roles, [&](const Role& role) { return role.name == name; });
 }
 
+const PackProfile* findProfile(const Project& project, std::string_view name) {
+  return findIn(project.profiles, [&](const PackProfile& one) { return one.name == name; });
+}
+
 const Frame* findFrame(const Asset& asset, FrameId id) {
   return findIn(asset.frames, [&](const Frame& frame) { return frame.id == id; });
 }

@@ -14,8 +14,10 @@
 #include "core/project/cut.h"
 #include "core/project/expectation.h"
 #include "core/project/layering.h"
+#include "core/project/merge_conflict.h"
 #include "core/project/naming_rule.h"
 #include "core/project/origin_rule.h"
+#include "core/project/pack_profile.h"
 #include "core/project/recipe.h"
 
 namespace amber {
@@ -145,22 +147,10 @@ struct Asset {
   std::vector<Animation> animations;  ///< The first is the default.
   Copies copies = Copies::One;
   std::vector<RoleSetting> settings = {};  ///< No two of one role.
+  AssetId variantOf =
+      {};  ///< Of a variant: the asset whose rules it follows, which is itself none.
 
   bool operator==(const Asset&) const = default;
-};
-
-/// How a parcel is packed.
-struct PackProfile {
-  int pageSide = 4096;     ///< Longest side of a page, px: 64 to 16,384.
-  bool trim = true;        ///< Cut away what holds no faint ink.
-  int padding = 2;         ///< Empty px between frames on a page, 0 to 64.
-  int extrusion = 1;       ///< How often a frame's edge pixels are repeated outward, px, 0 to 16.
-  int polygonPoints = 16;  ///< Most points that a polygon may have: 3 to kMostPolygonPoints.
-  /// Languages that the names are written in as constants, beside the parcel; in their order, each
-  /// once.
-  std::vector<Language> constants = {};
-
-  bool operator==(const PackProfile&) const = default;
 };
 
 /// What the project wants of its origins, for checks.
@@ -196,7 +186,8 @@ struct CodeFolders {
 struct ProjectSettings {
   std::string name;
   NamingRule naming;
-  PackProfile profile;
+  std::vector<PackProfile> profiles = {PackProfile{}};  ///< At least one, no two of one name; the
+                                                        ///< first is used where none is named.
   OriginWishes origins;
   std::vector<Kind> kinds;
   std::vector<std::string> layers;  ///< By bit, at most 32, no two of one name.
@@ -207,6 +198,7 @@ struct ProjectSettings {
   TrialWishes trial;
   std::vector<Course> courses;  ///< No two of one name.
   CodeFolders code;
+  std::vector<MergeConflict> conflicts;  ///< Left to choose from, after two versions were merged.
 
   bool operator==(const ProjectSettings&) const = default;
 };
@@ -231,10 +223,16 @@ const Asset* findAsset(const Project& project, AssetId id);
 const Asset* findAsset(const Project& project, std::string_view name);
 const Kind* findKind(const Project& project, std::string_view name);
 const Role* findRole(const Project& project, std::string_view name);
+const PackProfile* findProfile(const Project& project, std::string_view name);
 const Frame* findFrame(const Asset& asset, FrameId id);
 const Animation* findAnimation(const Asset& asset, AnimationId id);
 const Mount* findMount(const Frame& frame, std::string_view name);
 const FrameShape* findShape(const Frame& frame, std::string_view role);
+
+/// The profile that is used where none is named.
+inline const PackProfile& defaultProfile(const ProjectSettings& settings) {
+  return settings.profiles.front();
+}
 
 /// How long a step lasts at this many frames a second, in whole ms, 1 to 60,000.
 int durationAt(double framesPerSecond);

@@ -122,6 +122,7 @@ class Comparison {
     words.addIf("copies", a.copies, b.copies, std::string(wordOf(kCopiesWords, a.copies)),
                 std::string(wordOf(kCopiesWords, b.copies)));
     words.mark("what it sets of roles", a.settings, b.settings);
+    words.mark("variant of another asset", a.variantOf, b.variantOf);
     changed("asset", a.name, "", words.take());
     things(
         a.animations, b.animations, "animation", a.name,
@@ -189,7 +190,6 @@ class Comparison {
       if (!same) changed(what, "", "", "set another way");
     };
     mark("naming", a.naming == b.naming);
-    mark("pack", a.profile == b.profile);
     mark("origins", a.origins == b.origins);
     mark("meeting rule", a.pairing == b.pairing && a.wakes == b.wakes);
     mark("trial", a.trial == b.trial);
@@ -197,6 +197,8 @@ class Comparison {
     named(a.layers, b.layers, "layer", [](const std::string& one) { return one; });
     named(a.roles, b.roles, "role", [](const Role& one) { return one.name; });
     named(a.kinds, b.kinds, "kind", [](const Kind& one) { return one.name; });
+    named(a.profiles, b.profiles, "profile", [](const PackProfile& one) { return one.name; });
+    mark("conflicts of a merge", a.conflicts == b.conflicts);
     named(a.courses, b.courses, "course", [](const Course& one) { return one.name; });
     if (!(a.expectations == b.expectations)) {
       changed("expectations", "", "",

@@ -25,6 +25,8 @@ inline constexpr Range<int> kPageSideRange{64, kLongestImageSide};
 inline constexpr Range<int> kPaddingRange{0, 64};
 inline constexpr Range<int> kExtrusionRange{0, 16};
 inline constexpr Range<int> kPolygonPointsRange{3, kMostPolygonPoints};
+inline constexpr Range<double> kPxPerUnitRange{0.001, 100000};
+inline constexpr Range<double> kPageScaleRange{0.1, 8};
 inline constexpr Range<int> kDurationRange{1, 60000};  ///< Of a step or a picture, ms.
 inline constexpr Range<int> kAlphaRange{1, 255};       ///< Of faint and firm ink.
 inline constexpr Range<int> kByteRange{0, 255};
@@ -53,6 +55,10 @@ inline constexpr std::size_t kMostExpectations = 10000;
 inline constexpr std::size_t kMostCourses = 256;
 inline constexpr std::size_t kMostCodeFolders = 64;  ///< And patterns of what is passed over.
 inline constexpr Range<double> kGapWishRange{0, 1024};
+inline constexpr std::size_t kMostProfiles = 64;
+inline constexpr std::size_t kMostPageScales = 8;
+inline constexpr std::size_t kMostConflicts = 100000;
+inline constexpr std::size_t kLongestConflict = 1 << 24;  ///< One side of a conflict, bytes.
 inline constexpr std::size_t kMostRoles = 1000;  ///< In a project, or as shapes of a frame.
 inline constexpr std::size_t kMostKinds = 1000;
 inline constexpr std::size_t kMostMounts = 1000;   ///< On a frame.

@@ -10,6 +10,7 @@
 #include "core/project/ranges.h"
 #include "core/project/sound_course.h"
 #include "core/project/sound_cut.h"
+#include "core/project/sound_profile.h"
 #include "core/project/sound_recipe.h"
 
 namespace amber {
@@ -88,6 +89,7 @@ class Validation {
   Sound run() const {
     if (auto sound = settings(); !sound) return sound;
     if (auto sound = ids(); !sound) return sound;
+    if (auto sound = soundVariants(); !sound) return sound;
     for (std::size_t i = 0; i < project_.sheets.size(); ++i) {
       const auto& sheet = project_.sheets[i];
       if (shared_.count(&*sheet) != 0) continue;
@@ -124,24 +126,18 @@ class Validation {
   }
 
   Sound settings() const {
-    const PackProfile& pack = project_.profile;
     if (auto sound = firstOf(
             {soundText(project_.name, "name"),
              in("naming", held(kDigitsRange, project_.naming.digits, "digits")),
              in("naming", held(kFirstNumberRange, project_.naming.firstNumber, "firstNumber")),
              in("naming", held(kLongestNameRange, project_.naming.longest, "longest")),
-             in("naming", soundNaming()),
-             in("pack", held(kPageSideRange, pack.pageSide, "pageSide")),
-             in("pack", held(kPaddingRange, pack.padding, "padding")),
-             in("pack", held(kExtrusionRange, pack.extrusion, "extrusion")),
-             in("pack", held(kPolygonPointsRange, pack.polygonPoints, "polygonPoints")),
+             in("naming", soundNaming()), soundProfiles(),
              in("origins", held(kDriftRange, project_.origins.drift, "drift")),
              soundCount(project_.layers.size(), kMostLayers, "layers"),
              soundCount(project_.roles.size(), kMostRoles, "roles"),
              soundCount(project_.kinds.size(), kMostKinds, "kinds"),
              soundCount(project_.expectations.size(), kMostExpectations, "expectations"),
-             soundCount(project_.courses.size(), kMostCourses, "courses"),
-             in("pack", soundLanguages(pack.constants, "constants")),
+             soundCount(project_.courses.size(), kMostCourses, "courses"), soundConflicts(),
              in("code", soundCode()),
              in("trial", held(kShareRange, project_.trial.phantom.value_or(0), "phantom")),
              in("trial", held(kShareRange, project_.trial.missed.value_or(0), "missed")),
@@ -221,14 +217,41 @@ class Validation {
         !sound) {
       return sound;
     }
-    return soundLanguages(rule.languages, "languages");
+    return risingLanguages(rule.languages)
+               ? Sound{}
+               : wrong("languages", "a language twice, or out of order");
   }
 
-  static Sound soundLanguages(const std::vector<Language>& languages, const char* key) {
-    const bool rising =
-        std::adjacent_find(languages.begin(), languages.end(),
-                           [](Language a, Language b) { return a >= b; }) == languages.end();
-    return rising ? Sound{} : wrong(key, "a language twice, or out of order");
+  Sound soundProfiles() const {
+    if (project_.profiles.empty()) return wrong("pack", "a project has at least one pack profile");
+    if (auto sound = soundCount(project_.profiles.size(), kMostProfiles, "profiles"); !sound) {
+      return sound;
+    }
+    std::unordered_set<std::string_view> names;
+    for (std::size_t i = 0; i < project_.profiles.size(); ++i) {
+      const PackProfile& profile = project_.profiles[i];
+      Sound sound = validated(profile);
+      if (sound && !names.insert(profile.name).second) {
+        sound = wrong("name", "two pack profiles are called " + profile.name);
+      }
+      // The file holds the first one by itself.
+      if (!sound) return i == 0 ? in("pack", sound) : in("profiles", i - 1, std::move(sound));
+    }
+    return {};
+  }
+
+  Sound soundConflicts() const {
+    if (auto sound = soundCount(project_.conflicts.size(), kMostConflicts, "conflicts"); !sound) {
+      return sound;
+    }
+    for (std::size_t i = 0; i < project_.conflicts.size(); ++i) {
+      const MergeConflict& one = project_.conflicts[i];
+      Sound sound =
+          firstOf({soundText(one.place, "place"), soundText(one.ours, "ours", kLongestConflict),
+                   soundText(one.theirs, "theirs", kLongestConflict)});
+      if (!sound) return in("conflicts", i, std::move(sound));
+    }
+    return {};
   }
 
   Sound soundCode() const {
@@ -422,6 +445,24 @@ class Validation {
     return firstOf({soundCount(pictures.timesMs.size(), kMostCells, "timesMs"),
                     held(kSideRange, pictures.size.w, "size"),
                     held(kSideRange, pictures.size.h, "size")});
+  }
+
+  Sound soundVariants() const {
+    const auto follows = [](const SharedValue<Asset>& asset) { return bool(asset->variantOf); };
+    if (std::none_of(project_.assets.begin(), project_.assets.end(), follows)) return {};
+    std::unordered_map<AssetId, const Asset*> assets;
+    for (const auto& asset : project_.assets) assets.emplace(asset->id, &*asset);
+    for (std::size_t i = 0; i < project_.assets.size(); ++i) {
+      const Asset& asset = *project_.assets[i];
+      if (!asset.variantOf) continue;
+      const auto first = assets.find(asset.variantOf);
+      if (first != assets.end() && !first->second->variantOf && first->second != &asset) continue;
+      return of(asset.name, in("assets", i,
+                               wrong("variantOf",
+                                     "is a variant of no asset of the project, or of "
+                                     "one that is a variant itself")));
+    }
+    return {};
   }
 
   Sound soundAsset(const Asset& asset) const {

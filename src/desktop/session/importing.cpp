@@ -90,9 +90,6 @@ void ProjectSession::addImported(const std::vector<ImportedSheet>& imported) {
       emit told(tr("%1 is in the project already.").arg(QString::fromStdString(one.sheet.path)));
       continue;
     }
-    if (one.unread > 0) {
-      emit told(QString::fromStdString(one.sheet.path + " " + unreadText(one.unread) + "."));
-    }
     Sheet sheet = one.sheet;
     sheet.id = {id++};
     // The first of several is where one begins.

@@ -81,6 +81,7 @@ void MainWindow::connectSession() {
   connect(&session_, &ProjectSession::artArrived, this, &MainWindow::showStateSoon);
   connect(&session_, &ProjectSession::failed, notices_, &NoticeBar::warn);
   connect(&session_, &ProjectSession::told, notices_, &NoticeBar::tell);
+  connect(&session_, &ProjectSession::findingWanted, this, &MainWindow::goTo);
   connect(&session_, &ProjectSession::changedOnDisk, this, &MainWindow::askOverwrite);
   connect(&session_.background(), &Background::progressed, notices_, &NoticeBar::showProgress);
   connect(notices_, &NoticeBar::stopAsked, &session_.background(), &Background::stopTold);

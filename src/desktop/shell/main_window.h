@@ -80,6 +80,7 @@ class MainWindow : public QMainWindow {
   void askNew();
   void askSaveAs();
   void askImages();
+  void askVariant();
   void askOverwrite(const QString& sentence);
   BenchView* inFront() const;
   QString needsProject() const;

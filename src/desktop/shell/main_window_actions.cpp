@@ -7,6 +7,7 @@
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/notice_bar.h"
+#include "desktop/shell/shelf.h"
 #include "desktop/stage/stage_view.h"
 #include "files/image_file.h"
 
@@ -62,6 +63,28 @@ void MainWindow::addEditActions() {
          session_.perform(tr("Take a sheet out"), {RemoveSheet{session_.selection().sheet}});
        },
        [this] { return session_.selection().sheet ? QString() : tr("No sheet is selected"); }});
+  actions_->add({"asset.variant",
+                 tr("Make a variant of the asset"),
+                 {},
+                 [this] { askVariant(); },
+                 [this] {
+                   return session_.currentAsset() != nullptr ? QString()
+                                                             : tr("No asset is selected");
+                 }});
+  actions_->add({"asset.release",
+                 tr("Let the variant stand by itself"),
+                 {},
+                 [this] {
+                   Asset asset = *session_.currentAsset();
+                   asset.variantOf = {};
+                   session_.perform(tr("Let a variant stand by itself"), {PutAsset{asset}});
+                 },
+                 [this] {
+                   const Asset* asset = session_.currentAsset();
+                   return asset != nullptr && asset->variantOf
+                              ? QString()
+                              : tr("The asset is a variant of none");
+                 }});
   actions_->add({"asset.remove",
                  tr("Remove the selected assets"),
                  {},
@@ -148,6 +171,7 @@ void MainWindow::makeActions() {
     entry.addActions(*actions_, session_, benches_->access(entry.bench));
   }
   addViewActions();
+  actions_->bind(shelf_->variantButton(), "asset.variant");
   actions_->refresh();
 }
 

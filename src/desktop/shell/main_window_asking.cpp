@@ -6,6 +6,7 @@
 #include <QMimeData>
 #include <QUrl>
 
+#include "core/cut/cut_frames.h"
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/notice_bar.h"
@@ -13,6 +14,7 @@
 #include "desktop/shell/window_memory.h"
 #include "files/image_file.h"
 #include "files/project_file.h"
+#include "work/make_variant.h"
 
 namespace amber {
 namespace {
@@ -22,6 +24,14 @@ const QString kProjectFilter = QStringLiteral("Amber Parcel projects (*.amber)")
 QString withEnding(const QString& path) {
   const QLatin1String ending(kProjectEnding.data());
   return path.endsWith(ending) ? path : path + ending;
+}
+
+QString imageFilter() {
+  QStringList endings;
+  for (const ImageFormat& format : imageFormats()) {
+    endings << "*." + QString::fromStdString(format.name);
+  }
+  return MainWindow::tr("Images (%1);;All files (*)").arg(endings.join(' '));
 }
 
 }  // namespace
@@ -53,16 +63,44 @@ void MainWindow::askSaveAs() {
 }
 
 void MainWindow::askImages() {
-  QStringList endings;
-  for (const ImageFormat& format : imageFormats()) {
-    endings << "*." + QString::fromStdString(format.name);
-  }
   const QStringList paths =
-      QFileDialog::getOpenFileNames(this, tr("Choose sheets"), lastFolder("images"),
-                                    tr("Images (%1);;All files (*)").arg(endings.join(' ')));
+      QFileDialog::getOpenFileNames(this, tr("Choose sheets"), lastFolder("images"), imageFilter());
   if (paths.isEmpty()) return;
   rememberFolder("images", paths.front());
   session_.importImages(paths);
+}
+
+// A variant of the current asset, of images that are asked for; called after the first of them.
+void MainWindow::askVariant() {
+  const Asset* asset = session_.currentAsset();
+  const QString first = QString::fromStdString(asset->name);
+  const QStringList paths = QFileDialog::getOpenFileNames(
+      this, tr("The sheets of the variant, in the order of those of %1").arg(first),
+      lastFolder("images"), imageFilter());
+  if (paths.isEmpty()) return;
+  rememberFolder("images", paths.front());
+  std::vector<std::string> images;
+  for (const QString& path : paths) images.push_back(path.toStdString());
+  const auto told = std::make_shared<std::vector<std::string>>();
+  const std::string folder = QFileInfo(session_.path()).absolutePath().toStdString();
+  session_.performBeside(
+      tr("Make a variant of %1").arg(first),
+      [told, folder, images, of = asset->id](const Project& project, ArtStore&,
+                                             const Progress&) -> Result<std::vector<Edit>> {
+        auto plan = makeVariant(project, folder, of, titleFrom(images.front()).asset, images);
+        if (!plan) return tl::unexpected(plan.error());
+        *told = std::move(plan->told);
+        return std::move(plan->edits);
+      },
+      [this, told, first](bool made) {
+        if (!made) return;
+        QStringList sentences;
+        for (const std::string& one : *told) sentences << QString::fromStdString(one);
+        const Asset& variant = *session_.project().assets.back();
+        session_.selectFrame(variant.id, {}, {});
+        notices_->tell(tr("%1 was made after %2. %3")
+                           .arg(QString::fromStdString(variant.name), first, sentences.join("; ")));
+      });
 }
 
 void MainWindow::askOverwrite(const QString& sentence) {

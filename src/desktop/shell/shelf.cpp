@@ -13,6 +13,7 @@
 #include <QPainter>
 #include <QPen>
 #include <QPolygonF>
+#include <QPushButton>
 #include <QRect>
 #include <QRectF>
 #include <QSet>
@@ -253,7 +254,10 @@ QVariant ShelfModel::data(const QModelIndex& index, int role) const {
   if (asset == nullptr) return {};
   if (role == Qt::DisplayRole) return QString::fromStdString(asset->name);
   if (role == FactsRole) {
-    return QString::fromStdString(asset->kind) + ", " + countedFrames(asset->frames.size());
+    const Asset* first = findAsset(session_.project(), asset->variantOf);
+    const QString frames = ", " + countedFrames(asset->frames.size());
+    return first == nullptr ? QString::fromStdString(asset->kind) + frames
+                            : tr("after %1").arg(QString::fromStdString(first->name)) + frames;
   }
   if (role == Qt::ToolTipRole) {
     QStringList lines;
@@ -293,6 +297,12 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
   all->addWidget(title_);
   all->addLayout(filterRow);
   all->addWidget(list_, 1);
+  variant_ = tight(makeButton(tr("Make a variant..."), {}, this));
+  variant_->setObjectName("makeVariant");
+  auto* foot = new QHBoxLayout;
+  foot->setContentsMargins(metrics::kGap, 4, metrics::kGap, 6);
+  foot->addWidget(variant_);
+  all->addLayout(foot);
   connect(filter_, &QLineEdit::textChanged, model_, &ShelfModel::setFilter);
   connect(list_->selectionModel(), &QItemSelectionModel::selectionChanged, this,
           &Shelf::takeSelection);
@@ -311,6 +321,7 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
 void Shelf::setContent(ShelfContent content) {
   syncing_ = true;
   model_->setContent(content);
+  variant_->setVisible(content == ShelfContent::Assets);
   list_->setSelectionMode(content == ShelfContent::Assets ? QAbstractItemView::ExtendedSelection
                                                           : QAbstractItemView::SingleSelection);
   syncing_ = false;

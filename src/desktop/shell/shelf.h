@@ -14,6 +14,7 @@
 class QLabel;
 class QLineEdit;
 class QListView;
+class QPushButton;
 
 namespace amber {
 
@@ -55,6 +56,8 @@ class Shelf : public QWidget {
 
   void setContent(ShelfContent content);
   QListView* list() const { return list_; }
+  /// The button that makes a variant of the asset that is chosen.
+  QPushButton* variantButton() const { return variant_; }
 
  private:
   void refresh();
@@ -63,6 +66,7 @@ class Shelf : public QWidget {
 
   ProjectSession& session_;
   ShelfModel* model_ = nullptr;
+  QPushButton* variant_ = nullptr;
   QListView* list_ = nullptr;
   QLabel* title_ = nullptr;
   QLineEdit* filter_ = nullptr;

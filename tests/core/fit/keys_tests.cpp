@@ -242,7 +242,7 @@ class ShapeChecksTest : public QObject {
     set(11, Polygon{{{1, 1}, {2, 1}, {3, 1}, {3, 3}, {1, 3}}});
     QVERIFY(!tells("shape.fault"));
     QVERIFY(!tells("shape.points"));
-    project_.profile.polygonPoints = 4;
+    project_.profiles.front().polygonPoints = 4;
     QVERIFY(tells("shape.points"));
   }
 

@@ -89,14 +89,14 @@ class BuildParcelTest : public QObject {
   }
 
   void framesAreTrimmedToFaintInkAndShapesFollowTheOrigin() {
-    const auto built = buildParcel(project_, art(), {});
+    const auto built = buildParcel(project_, defaultProfile(project_), art(), {});
     const ParcelFrame& frame = built->parcel.assets.front().frames.front();
     QCOMPARE(frame.trim, (PixelSize{1, 1}));
     QCOMPARE(frame.rect.size(), (PixelSize{3, 2}));
     QCOMPARE(frame.size, (PixelSize{5, 4}));
     QCOMPARE(frame.origin, (FramePoint{2, 3}));
     QCOMPARE(frame.shapes.front().geometry, Shape(Box{-1, -2, 2, 2}));
-    const Image& page = built->pages.front();
+    const Image& page = built->pages.pages.front();
     QCOMPARE(page.at(frame.rect.x, frame.rect.y), art_->image.at(1, 1));
     // The edge is extruded by one pixel.
     QCOMPARE(page.at(frame.rect.x - 1, frame.rect.y), art_->image.at(1, 1));
@@ -109,34 +109,40 @@ class BuildParcelTest : public QObject {
       recipe.kind = kind;
       project_ =
           withEdits(project_, fittedShapes(project_, {frame}, "body", recipe, art()))->project;
-      const auto built = buildParcel(project_, art(), {});
+      const auto built = buildParcel(project_, defaultProfile(project_), art(), {});
       const Frame& from = project_.assets.front()->frames.front();
       const Shape& packed = built->parcel.assets.front().frames.front().shapes.front().geometry;
       QCOMPARE(packed, moved(from.shapes.front().geometry, -from.origin.x, -from.origin.y));
       QVERIFY(kindOf(packed) == kind);
-      QVERIFY(differencesFrom(project_, art(), built->parcel, built->pages).empty());
+      QVERIFY(
+          differencesFrom(project_, defaultProfile(project_), art(), built->parcel, built->pages)
+              .empty());
     }
   }
 
   void whatWasBuiltAgreesWithTheProject() {
     for (const PackProfile& profile :
          {PackProfile{}, PackProfile{64, false, 0, 0}, PackProfile{64, true, 5, 3}}) {
-      project_ = withEdits(project_, {SetProfile{profile}})->project;
-      const auto built = buildParcel(project_, art(), {});
-      QCOMPARE(differencesFrom(project_, art(), built->parcel, built->pages),
-               std::vector<std::string>());
+      project_ = withEdits(project_, {SetProfiles{{profile}}})->project;
+      const auto built = buildParcel(project_, defaultProfile(project_), art(), {});
+      QCOMPARE(
+          differencesFrom(project_, defaultProfile(project_), art(), built->parcel, built->pages),
+          std::vector<std::string>());
     }
   }
 
   void everyKindOfDifferenceIsFound() {
-    const BuiltParcel right = *buildParcel(project_, art(), {});
+    const BuiltParcel right = *buildParcel(project_, defaultProfile(project_), art(), {});
     const auto differs = [&](auto change) {
       BuiltParcel changed = right;
       change(changed);
-      return !differencesFrom(project_, art(), changed.parcel, changed.pages).empty();
+      return !differencesFrom(project_, defaultProfile(project_), art(), changed.parcel,
+                              changed.pages)
+                  .empty();
     };
     const auto frame = [](BuiltParcel& b) -> ParcelFrame& { return b.parcel.assets[0].frames[0]; };
-    QVERIFY(differs([&](BuiltParcel& b) { ++b.pages[0].at(frame(b).rect.x, frame(b).rect.y).r; }));
+    QVERIFY(differs(
+        [&](BuiltParcel& b) { ++b.pages.pages[0].at(frame(b).rect.x, frame(b).rect.y).r; }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).origin.x += 0.5; }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).mounts.push_back({"spout", {1, 1}}); }));
     QVERIFY(differs([&](BuiltParcel& b) { frame(b).trim.w = 0; }));
@@ -159,16 +165,17 @@ class BuildParcelTest : public QObject {
     twin.name = "twin";
     asset.frames.push_back(twin);
     project_ = withEdits(project_, {PutAsset{asset}})->project;
-    const auto built = buildParcel(project_, art(), {});
+    const auto built = buildParcel(project_, defaultProfile(project_), art(), {});
     const auto& frames = built->parcel.assets.front().frames;
     QCOMPARE(frames[0].rect, frames[1].rect);
   }
 
   void missingArtAndCancelEndWithoutAParcel() {
-    QVERIFY(!buildParcel(project_, [](SheetId) { return nullptr; }, {}));
+    QVERIFY(!buildParcel(project_, defaultProfile(project_), [](SheetId) { return nullptr; }, {}));
     std::stop_source stop;
     stop.request_stop();
-    const auto cancelled = buildParcel(project_, art(), {{}, stop.get_token()});
+    const auto cancelled =
+        buildParcel(project_, defaultProfile(project_), art(), {{}, stop.get_token()});
     QCOMPARE(cancelled.error().code, ErrorCode::Cancelled);
   }
 };

@@ -3,40 +3,26 @@
 #include <QCheckBox>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QFrame>
 #include <QHBoxLayout>
-#include <QHeaderView>
-#include <QLocale>
-#include <QPlainTextEdit>
+#include <QLabel>
 #include <QPushButton>
-#include <QStackedWidget>
+#include <QRegularExpression>
 #include <QStyle>
 #include <QTime>
-#include <QTreeWidget>
-#include <QTreeWidgetItem>
-#include <QVBoxLayout>
-#include <QVariant>
 
 #include "core/checks/check_project.h"
-#include "core/geometry/tolerances.h"
-#include "desktop/benches/pack/page_view.h"
+#include "core/project/project_differences.h"
+#include "desktop/benches/pack/change_list.h"
+#include "desktop/benches/pack/parcel_contents.h"
+#include "desktop/benches/pack/profile_panel.h"
 #include "desktop/parts/building.h"
-#include "desktop/parts/language_chooser.h"
 #include "desktop/parts/wording.h"
-#include "desktop/theme.h"
 #include "files/file_bytes.h"
+#include "files/project_file.h"
+#include "files/project_merge.h"
 #include "work/project_report.h"
 
 namespace amber {
-namespace {
-
-enum Role { PageRole = Qt::UserRole, AssetRole };
-
-QString bytesText(qint64 bytes) {
-  return QLocale().formattedDataSize(bytes);
-}
-
-}  // namespace
 
 PackBench::PackBench(ProjectSession& session, Pictures&, QWidget* parent)
     : BenchView(parent),
@@ -44,29 +30,25 @@ PackBench::PackBench(ProjectSession& session, Pictures&, QWidget* parent)
       previewing_(
           session.background(), this, tr("Laying out pages"),
           [this](const Result<std::shared_ptr<const PackPreview>>& made) { takePreview(made); }) {
-  tree_ = new QTreeWidget(this);
-  tree_->setObjectName("parcelTree");
-  tree_->setColumnCount(2);
-  tree_->setHeaderLabels({tr("what will be written"), tr("size")});
-  tree_->header()->setStretchLastSection(false);
-  tree_->header()->setSectionResizeMode(0, QHeaderView::Stretch);
-  tree_->header()->setSectionResizeMode(1, QHeaderView::ResizeToContents);
-  tree_->setFixedWidth(310);
-  page_ = new PageView(this);
-  json_ = new QPlainTextEdit(this);
-  json_->setReadOnly(true);
-  json_->setLineWrapMode(QPlainTextEdit::NoWrap);
-  shown_ = new QStackedWidget(this);
-  shown_->addWidget(page_);
-  shown_->addWidget(json_);
+  contents_ = new ParcelContents(this);
+  contents_->setFixedWidth(228);
   auto* all = new QHBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(1);
-  all->addWidget(tree_);
-  all->addWidget(shown_, 1);
+  all->addWidget(contents_);
+  all->addWidget(makeMiddle(), 1);
   all->addWidget(makeSideColumn());
+  showAs(Shows::Pages);
 
-  connect(tree_, &QTreeWidget::currentItemChanged, this, &PackBench::showSelected);
+  connect(contents_, &QTreeWidget::currentItemChanged, this, [this] {
+    if (contents_->choosesJson()) {
+      selectNamed(QString::fromStdString(preview_->parcel.assets[*contents_->asset()].name), {});
+      showAs(Shows::Frame);
+    } else if (contents_->page()) {
+      showAs(Shows::Pages);
+    }
+    showSelected();
+  });
   connect(&session_, &ProjectSession::changed, this, [this] {
     previewStale_ = true;
     refreshSoon();
@@ -74,6 +56,8 @@ PackBench::PackBench(ProjectSession& session, Pictures&, QWidget* parent)
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     previewStale_ = true;
     preview_.reset();
+    chosen_.clear();
+    before_.reset();
     folder_->clear();
     say({}, false);
     showPreview();
@@ -82,78 +66,38 @@ PackBench::PackBench(ProjectSession& session, Pictures&, QWidget* parent)
   rest_.setSingleShot(true);
   connect(&rest_, &QTimer::timeout, this, &PackBench::packIfWatched);
   connect(&session_, &ProjectSession::changed, this, &PackBench::packSoon);
-  connect(&session_, &ProjectSession::artArrived, this, &PackBench::packSoon);
+  connect(&session_, &ProjectSession::artArrived, this, [this] {
+    previewStale_ = true;
+    refreshSoon();
+    packSoon();
+  });
   connect(&session_, &ProjectSession::projectReplaced, this, [this] { watch_->setChecked(false); });
   connect(&session_, &ProjectSession::findingsChanged, this, &PackBench::refreshSoon);
   connect(&session_, &ProjectSession::selectionChanged, this, &PackBench::showSelected);
 }
 
-QWidget* PackBench::makeSideColumn() {
-  QFrame* side = nullptr;
-  QVBoxLayout* form = makeSide(side, this);
-  form->addWidget(makeLabel(tr("Pages"), "title", side));
-  pageSide_ = new NumberField(64, kLongestImageSide, 0, side);
-  padding_ = new NumberField(0, 64, 0, side);
-  extrusion_ = new NumberField(0, 16, 0, side);
-  pageSide_->setObjectName("pageSide");
-  padding_->setObjectName("padding");
-  trim_ = new QCheckBox(tr("empty borders"), side);
-  addRow(form, tr("at most, px"), {pageSide_});
-  addRow(form, tr("padding, px"), {padding_});
-  addRow(form, tr("extrude, px"), {extrusion_});
-  addRow(form, tr("trim"), {trim_});
-  padding_->setToolTip(tr("Empty pixels between frames"));
-  extrusion_->setToolTip(tr("How often a frame's edge pixels are repeated outward, against seams"));
-  constants_ = new LanguageChooser(tr("none"), side);
-  constants_->setObjectName("constants");
-  constants_->setToolTip(tr("Writes every name as a constant of these languages beside the pages"));
-  addRow(form, tr("names as source"), {constants_});
-  addRule(form, side);
-  form->addWidget(makeLabel(tr("Parcel folder"), "title", side));
-  folder_ = new QLineEdit(side);
-  folder_->setObjectName("parcelFolder");
-  form->addWidget(folder_);
-  packButton_ = makeButton(tr("Pack"), {}, side);
-  packButton_->setObjectName("packButton");
-  verifyButton_ = makeButton(tr("Verify"), {}, side);
-  verifyButton_->setObjectName("verifyButton");
-  verifyButton_->setToolTip(
-      tr("Reads the parcel from disk and compares it with the project, pixel by pixel"));
-  watch_ = new QCheckBox(tr("pack whenever something changes"), side);
-  watch_->setObjectName("watchPack");
-  watch_->setToolTip(
-      tr("Packs again by itself after every step and whenever a sheet is painted over"));
-  form->addWidget(watch_);
-  form->addWidget(packButton_);
-  form->addWidget(verifyButton_);
-  result_ = makeLabel({}, "", side);
-  result_->setObjectName("packResult");
-  result_->setWordWrap(true);
-  form->addWidget(result_);
-  QPushButton* report =
-      makeButton(tr("Write a report..."),
-                 tr("What is found, with pictures, for people; or for build servers"), side);
-  report->setObjectName("writeReport");
-  form->addWidget(report);
-  form->addStretch();
-  for (NumberField* field : {pageSide_, padding_, extrusion_}) {
-    connect(field, &NumberField::committed, this, &PackBench::changeProfile);
+std::size_t PackBench::profileIndex() const {
+  const auto& profiles = session_.project().profiles;
+  for (std::size_t i = 0; i < profiles.size(); ++i) {
+    if (profiles[i].name == chosen_) return i;
   }
-  connect(trim_, &QCheckBox::clicked, this, &PackBench::changeProfile);
-  connect(watch_, &QCheckBox::toggled, this, &PackBench::packSoon);
-  connect(constants_, &LanguageChooser::chosen, this,
-          [this](const std::vector<Language>& languages) {
-            PackProfile profile = session_.project().profile;
-            profile.constants = languages;
-            session_.perform(tr("Write names beside the parcel"), {SetProfile{profile}});
-          });
-  connect(verifyButton_, &QPushButton::clicked, this, &PackBench::verify);
-  return side;
+  return 0;
+}
+
+const PackProfile& PackBench::profile() const {
+  return session_.project().profiles[profileIndex()];
 }
 
 QString PackBench::folder() const {
   const QString typed = folder_->text().trimmed();
   const QFileInfo project(session_.path());
+  // The first profile's is the parcel; others lie beside it under their names.
+  const std::size_t index = session_.hasProject() ? profileIndex() : 0;
+  if (typed.isEmpty() && index > 0) {
+    QString name = QString::fromStdString(profile().name);
+    name.replace(QRegularExpression("[^\\w.-]+"), "_");
+    return project.absolutePath() + "/parcel_" + name;
+  }
   if (typed.isEmpty()) return project.absolutePath() + "/parcel";
   return QFileInfo(typed).isAbsolute() ? typed : project.absolutePath() + "/" + typed;
 }
@@ -170,29 +114,16 @@ QString PackBench::packRefusal() const {
 }
 
 void PackBench::refresh() {
-  const PackProfile& profile = session_.project().profile;
-  pageSide_->setValue(profile.pageSide);
-  padding_->setValue(profile.padding);
-  extrusion_->setValue(profile.extrusion);
-  trim_->setChecked(profile.trim);
-  constants_->show(profile.constants);
-  folder_->setPlaceholderText(QFileInfo(session_.path()).absoluteDir().dirName() + "/parcel");
+  profiles_->show(session_.project().profiles, profileIndex());
+  folder_->setPlaceholderText(QFileInfo(session_.path()).absoluteDir().dirName() + "/" +
+                              QFileInfo(folder()).fileName());
   const QString refusal = packRefusal();
   markNext(packButton_, refusal.isEmpty());
   const bool packed = session_.hasProject() && QFileInfo::exists(folder() + "/parcel.json");
   verifyButton_->setEnabled(packed && !busy_);
   if (!refusal.isEmpty() && !busy_) say(refusal, true);
+  showErrors();
   if (previewStale_) renewPreview();
-}
-
-void PackBench::changeProfile() {
-  PackProfile profile = session_.project().profile;
-  profile.pageSide = static_cast<int>(pageSide_->value());
-  profile.trim = trim_->isChecked();
-  profile.padding = static_cast<int>(padding_->value());
-  profile.extrusion = static_cast<int>(extrusion_->value());
-  if (profile == session_.project().profile) return;
-  session_.perform(tr("Change the pages"), {SetProfile{profile}});
 }
 
 void PackBench::renewPreview() {
@@ -203,8 +134,11 @@ void PackBench::renewPreview() {
     showPreview();
     return;
   }
-  previewing_.ask([project = session_.project(), store = session_.artStore()](
-                      const Progress& progress) { return makePreview(project, store, progress); });
+  previewing_.ask([project = session_.project(), profile = profile(),
+                   folder = folder().toStdString(),
+                   store = session_.artStore()](const Progress& progress) {
+    return makePreview(project, profile, folder, store, progress);
+  });
 }
 
 void PackBench::takePreview(const Result<std::shared_ptr<const PackPreview>>& made) {
@@ -215,65 +149,6 @@ void PackBench::takePreview(const Result<std::shared_ptr<const PackPreview>>& ma
     say(QString::fromStdString(describe(made.error())), true);
   }
   showPreview();
-}
-
-void PackBench::showPreview() {
-  tree_->clear();
-  if (preview_ == nullptr) {
-    page_->show({}, {});
-    return;
-  }
-  const Parcel& parcel = preview_->parcel;
-  auto* root = new QTreeWidgetItem(tree_, {QFileInfo(folder()).fileName() + "/", {}});
-  qint64 total = preview_->jsonBytes;
-  for (std::size_t i = 0; i < parcel.pages.size(); ++i) {
-    const ParcelPage& page = parcel.pages[i];
-    auto* item = new QTreeWidgetItem(root, {tr("%1, %2 x %3 px")
-                                                .arg(QString::fromStdString(page.file))
-                                                .arg(page.size.w)
-                                                .arg(page.size.h),
-                                            bytesText(preview_->pageBytes[i])});
-    item->setData(0, PageRole, static_cast<int>(i));
-    total += preview_->pageBytes[i];
-  }
-  auto* json = new QTreeWidgetItem(root, {"parcel.json", bytesText(preview_->jsonBytes)});
-  for (std::size_t i = 0; i < parcel.assets.size(); ++i) {
-    const ParcelAsset& asset = parcel.assets[i];
-    auto* item = new QTreeWidgetItem(
-        json, {QString::fromStdString(asset.name), countedFrames(asset.frames.size())});
-    item->setData(0, AssetRole, static_cast<int>(i));
-  }
-  root->setText(1, bytesText(total));
-  tree_->expandAll();
-  tree_->setCurrentItem(root->child(0));
-}
-
-// Where the frames of the assets selected on the shelf lie on a page.
-std::vector<PixelRect> PackBench::selectedFramesOn(int page) const {
-  std::vector<PixelRect> rects;
-  for (const AssetId id : session_.selection().assets) {
-    const Asset* asset = findAsset(session_.project(), id);
-    for (const ParcelAsset& packed : preview_->parcel.assets) {
-      if (asset == nullptr || packed.name != asset->name) continue;
-      for (const ParcelFrame& frame : packed.frames) {
-        if (frame.page == page) rects.push_back(frame.rect);
-      }
-    }
-  }
-  return rects;
-}
-
-void PackBench::showSelected() {
-  const QTreeWidgetItem* item = tree_->currentItem();
-  if (item == nullptr || preview_ == nullptr) return;
-  if (const QVariant page = item->data(0, PageRole); page.isValid()) {
-    page_->show(preview_->pages[static_cast<std::size_t>(page.toInt())],
-                selectedFramesOn(page.toInt()));
-    shown_->setCurrentWidget(page_);
-  } else if (const QVariant asset = item->data(0, AssetRole); asset.isValid()) {
-    json_->setPlainText(assetJson(preview_->parcel, static_cast<std::size_t>(asset.toInt())));
-    shown_->setCurrentWidget(json_);
-  }
 }
 
 void PackBench::say(const QString& text, bool bad) {
@@ -297,16 +172,16 @@ void PackBench::finish() {
 void PackBench::pack() {
   if (!packRefusal().isEmpty()) return;
   begin(tr("Packing"));
-  session_.background().run(this, tr("Pack"),
-                            [this, project = session_.project(), store = session_.artStore(),
-                             folder = folder()](const Progress& progress) -> Background::Finish {
-                              auto packed =
-                                  packProject(project, store, folder.toStdString(), progress);
-                              return [this, packed = std::move(packed), folder] {
-                                finish();
-                                tellPacked(packed, folder);
-                              };
-                            });
+  session_.background().run(
+      this, tr("Pack"),
+      [this, project = session_.project(), profile = profile(), store = session_.artStore(),
+       folder = folder()](const Progress& progress) -> Background::Finish {
+        auto packed = packProject(project, profile, store, folder.toStdString(), progress);
+        return [this, packed = std::move(packed), folder] {
+          finish();
+          tellPacked(packed, folder);
+        };
+      });
 }
 
 void PackBench::writeReport() {
@@ -338,6 +213,61 @@ void PackBench::writeReport() {
       });
 }
 
+void PackBench::compare() {
+  const QString path = QFileDialog::getOpenFileName(this, tr("Compare with"),
+                                                    QFileInfo(session_.path()).absolutePath(),
+                                                    tr("Projects (*.amber)"));
+  if (path.isEmpty()) return;
+  const auto other = readProject(path.toStdString());
+  if (!other) {
+    emit session_.failed(QString::fromStdString(describe(other.error())));
+    return;
+  }
+  changes_->showFile(QFileInfo(path).fileName(), differencesBetween(*other, session_.project()));
+  showAs(Shows::Changes);
+}
+
+void PackBench::merge() {
+  const QString folder = QFileInfo(session_.path()).absolutePath();
+  const QString base = QFileDialog::getOpenFileName(this, tr("The project as it was before both"),
+                                                    folder, tr("Projects (*.amber)"));
+  if (base.isEmpty()) return;
+  const QString theirs = QFileDialog::getOpenFileName(this, tr("The project as they made it"),
+                                                      folder, tr("Projects (*.amber)"));
+  if (theirs.isEmpty()) return;
+  auto was = readProject(base.toStdString());
+  auto other = was ? readProject(theirs.toStdString()) : was;
+  auto merged = other ? mergedProject(*was, session_.project(), *other) : other;
+  if (!merged) {
+    emit session_.failed(QString::fromStdString(describe(merged.error())));
+    return;
+  }
+  const std::size_t left = merged->conflicts.size();
+  if (!session_.perform(tr("Bring in another's work"),
+                        {Become{std::make_shared<const Project>(std::move(*merged))}})) {
+    return;
+  }
+  emit session_.told(
+      left == 0
+          ? tr("Merged; nothing is left to choose.")
+          : tr("Merged; %1 left to choose.").arg(counted(left, tr("thing is"), tr("things are"))));
+  showChanges();
+  showAs(Shows::Changes);
+}
+
+void PackBench::settle(std::size_t conflict, bool ours) {
+  if (conflict >= session_.project().conflicts.size()) return;
+  auto chosen =
+      withChoice(session_.project(), conflict, ours ? MergeSide::Ours : MergeSide::Theirs);
+  if (!chosen) {
+    emit session_.failed(QString::fromStdString(describe(chosen.error())));
+    return;
+  }
+  session_.perform(ours ? tr("Keep ours") : tr("Take theirs"),
+                   {Become{std::make_shared<const Project>(std::move(*chosen))}});
+  showChanges();
+}
+
 // So long nothing more may change, ms: checks and repainted sheets come in a moment after.
 void PackBench::packSoon() {
   constexpr int kWatchRestMs = 250;
@@ -356,6 +286,9 @@ void PackBench::packIfWatched() {
 }
 
 void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& folder) {
+  // What lies in the folder is another, and so is what changed since.
+  previewStale_ = true;
+  refreshSoon();
   if (!packed) {
     say(QString::fromStdString(describe(packed.error())), true);
   } else if (!packed->differences.empty()) {

@@ -13,12 +13,28 @@ void PackBench::addActions(ActionTable& table, ProjectSession& session, const Be
         pack.pack();
       },
       [](const PackBench& pack) { return pack.packRefusal(); });
+  actions.add("pack.pages", tr("Show the packed pages"), {},
+              [](PackBench& pack) { pack.showAs(Shows::Pages); }, {});
+  actions.add("pack.frame", tr("Show the frame as a loader draws it"), {},
+              [](PackBench& pack) { pack.showAs(Shows::Frame); }, {});
+  actions.add("pack.changes", tr("Show what changed since the last pack"), {},
+              [](PackBench& pack) { pack.showAs(Shows::Changes); }, {});
+  actions.add("pack.compare", tr("Compare with another project file"), {},
+              [](PackBench& pack) { pack.compare(); }, {});
+  actions.add("pack.merge", tr("Bring in another's work"), {},
+              [](PackBench& pack) { pack.merge(); }, {});
   actions.add("pack.report", tr("Write a report"), {}, [](PackBench& pack) { pack.writeReport(); },
               {});
 }
 
 void PackBench::placeActions(ActionTable& actions) {
-  bindButtons(actions, {{"packButton", "pack.pack"}, {"writeReport", "pack.report"}});
+  for (Canvas* canvas : findChildren<Canvas*>()) {
+    actions.place(canvas, {"view.fit", "view.larger", "view.smaller"});
+  }
+  bindButtons(actions, {{"packButton", "pack.pack"},
+                        {"writeReport", "pack.report"},
+                        {"compareProject", "pack.compare"},
+                        {"mergeProject", "pack.merge"}});
 }
 
 }  // namespace amber

@@ -2,39 +2,71 @@
 
 #include <QPainter>
 #include <QPen>
-#include <QPointF>
-#include <QRectF>
-#include <QSizeF>
 
 #include "desktop/stage/pictures.h"
-#include "desktop/stage/view_transform.h"
+#include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
 
 namespace amber {
 
-void PageView::show(const QImage& page, const std::vector<PixelRect>& marked) {
+void PageView::show(const QImage& page, std::vector<PagePart> parts) {
   page_ = page;
-  marked_ = marked;
+  parts_ = std::move(parts);
+  under_.reset();
+  contentChanged();
   update();
 }
 
-void PageView::paintEvent(QPaintEvent*) {
-  QPainter painter(this);
-  painter.fillRect(rect(), theme().card);
+std::optional<std::size_t> PageView::partAt(QPointF art) const {
+  const auto x = static_cast<int>(std::floor(art.x()));
+  const auto y = static_cast<int>(std::floor(art.y()));
+  for (std::size_t i = 0; i < parts_.size(); ++i) {
+    if (parts_[i].rect.contains(x, y)) return i;
+  }
+  return std::nullopt;
+}
+
+void PageView::artPress(QPointF art, Qt::KeyboardModifiers) {
+  if (const auto part = partAt(art)) emit chosen(*part);
+}
+
+void PageView::artMove(QPointF art, Qt::KeyboardModifiers) {
+  const auto under = partAt(art);
+  if (under == under_) return;
+  under_ = under;
+  update();
+}
+
+void PageView::leaveEvent(QEvent* event) {
+  under_.reset();
+  update();
+  Canvas::leaveEvent(event);
+}
+
+void PageView::paintStage(QPainter& painter) {
   if (page_.isNull()) return;
-  ViewTransform view =
-      fitted(QRectF(QPointF(), QSizeF(page_.size())), QSizeF(width() - 32, height() - 32));
-  view.offset += QPointF(16, 16);
-  const QRectF place = view.toStage(QRectF(QPointF(), QSizeF(page_.size())));
+  const QRectF place = view().toStage(content());
   paintBackdrop(painter, place, Backdrop::Kraft);
-  painter.setRenderHint(QPainter::SmoothPixmapTransform, view.scale < 1);
+  painter.setRenderHint(QPainter::SmoothPixmapTransform, view().scale < 1);
   painter.drawImage(place, page_);
   painter.setPen(theme().line);
   painter.drawRect(place);
-  painter.setPen(QPen(theme().amber, 2));
-  for (const PixelRect& mark : marked_) {
-    painter.drawRect(view.toStage(QRectF(mark.x, mark.y, mark.w, mark.h)));
+  const auto frame = [&](const PagePart& part, const QPen& pen) {
+    painter.setPen(pen);
+    painter.drawRect(view().toStage(QRectF(part.rect.x, part.rect.y, part.rect.w, part.rect.h)));
+  };
+  for (const PagePart& part : parts_) {
+    if (!part.marked) continue;
+    // A light line beneath, so that the amber one is seen on dark and on amber art.
+    frame(part, QPen(theme().halo, 3));
+    frame(part, QPen(theme().amber, 1.5));
   }
+  if (!under_) return;
+  const PagePart& part = parts_[*under_];
+  frame(part, QPen(theme().text, 1, Qt::DashLine));
+  const QPointF corner = view().toStage(QPointF(part.rect.x, part.rect.y));
+  paintStageText(painter, {std::max(4.0, corner.x()), std::max(16.0, corner.y() - 5)}, part.name,
+                 theme().text);
 }
 
 }  // namespace amber

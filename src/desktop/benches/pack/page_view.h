@@ -1,28 +1,49 @@
 #pragma once
 
 #include <QImage>
-#include <QPaintEvent>
-#include <QWidget>
+#include <QString>
+#include <vector>
 
 #include "core/geometry/pixel_rect.h"
+#include "desktop/stage/canvas.h"
 
 namespace amber {
 
-/// One packed page, as large as whole pixels allow, with some of its frames marked.
-class PageView : public QWidget {
+/// Something that lies on a page.
+struct PagePart {
+  PixelRect rect;
+  QString name;
+  bool marked = false;  ///< Of what is selected, or changed.
+};
+
+/// One packed page, as large as whole pixels allow; it zooms and pans as every stage. What is
+/// marked is framed, what lies under the pointer named, and a click chooses it.
+class PageView : public Canvas {
   Q_OBJECT
 
  public:
-  using QWidget::QWidget;
+  explicit PageView(QWidget* parent) : Canvas(parent) { setMouseTracking(true); }
 
-  void show(const QImage& page, const std::vector<PixelRect>& marked);
+  void show(const QImage& page, std::vector<PagePart> parts);
+
+ signals:
+  /// A part was clicked: its index.
+  void chosen(std::size_t part);
 
  protected:
-  void paintEvent(QPaintEvent* event) override;
+  QRectF content() const override { return QRectF(QPointF(), QSizeF(page_.size())); }
+  QString emptyText() const override { return tr("Cut a sheet first: then its pages lie here."); }
+  void paintStage(QPainter& painter) override;
+  void artPress(QPointF art, Qt::KeyboardModifiers modifiers) override;
+  void artMove(QPointF art, Qt::KeyboardModifiers modifiers) override;
+  void leaveEvent(QEvent* event) override;
 
  private:
+  std::optional<std::size_t> partAt(QPointF art) const;
+
   QImage page_;
-  std::vector<PixelRect> marked_;
+  std::vector<PagePart> parts_;
+  std::optional<std::size_t> under_;
 };
 
 }  // namespace amber

@@ -1,0 +1,18 @@
+#pragma once
+
+#include <string>
+
+namespace amber {
+
+/// Something that two people changed in different ways since their projects parted. The project
+/// holds it as it was before both; what each made of it is kept beside it until one is chosen.
+struct MergeConflict {
+  std::string place;   ///< Where it stands in the project's text: a JSON pointer whose list places
+                       ///< are ids or names.
+  std::string ours;    ///< What one of them made of it, as JSON; empty where it was taken away.
+  std::string theirs;  ///< The same of the other.
+
+  bool operator==(const MergeConflict&) const = default;
+};
+
+}  // namespace amber

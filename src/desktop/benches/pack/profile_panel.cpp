@@ -1,0 +1,327 @@
+#include "desktop/benches/pack/profile_panel.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QEvent>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QStringList>
+#include <QVBoxLayout>
+#include <algorithm>
+
+#include "core/base/exact_number.h"
+#include "core/project/ranges.h"
+#include "desktop/parts/building.h"
+#include "desktop/parts/language_chooser.h"
+#include "desktop/parts/number_field.h"
+
+namespace amber {
+namespace {
+
+// "0.5, 1, 2", and back; what is no scale is left out.
+QString scalesText(const std::vector<double>& scales) {
+  std::vector<double> all{1};
+  all.insert(all.end(), scales.begin(), scales.end());
+  std::sort(all.begin(), all.end());
+  QStringList words;
+  for (const double scale : all) words << QString::fromStdString(exactNumber(scale));
+  return words.join(", ");
+}
+
+std::vector<double> scalesFrom(const QString& text) {
+  std::vector<double> scales;
+  for (const QString& word : text.split(',', Qt::SkipEmptyParts)) {
+    bool number = false;
+    const double scale = word.trimmed().toDouble(&number);
+    if (number && scale != 1 && kPageScaleRange.holds(scale)) scales.push_back(scale);
+  }
+  std::sort(scales.begin(), scales.end());
+  scales.erase(std::unique(scales.begin(), scales.end()), scales.end());
+  if (scales.size() > kMostPageScales) scales.resize(kMostPageScales);
+  return scales;
+}
+
+}  // namespace
+
+ProfilePanel::ProfilePanel(QVBoxLayout* form, QWidget* parent) : QWidget(parent) {
+  hide();
+  buildChooser(form);
+  buildPages(form);
+  buildLengths(form);
+  buildShapes(form);
+}
+
+void ProfilePanel::explain(QWidget* field, const QString& text) {
+  field->setToolTip(text);
+  field->installEventFilter(this);
+}
+
+bool ProfilePanel::eventFilter(QObject* watched, QEvent* event) {
+  if (event->type() == QEvent::Enter || event->type() == QEvent::FocusIn) {
+    about_->setText(qobject_cast<QWidget*>(watched)->toolTip());
+  }
+  return QWidget::eventFilter(watched, event);
+}
+
+NumberField* ProfilePanel::number(QVBoxLayout* form, const QString& label, const char* name,
+                                  double least, double most, int decimals, const QString& about) {
+  auto* field = new NumberField(least, most, decimals, parentWidget());
+  field->setObjectName(name);
+  addRow(form, label, {field});
+  explain(field, about);
+  connect(field, &NumberField::committed, this, &ProfilePanel::change);
+  return field;
+}
+
+QComboBox* ProfilePanel::choice(QVBoxLayout* form, const QString& label, const char* name,
+                                const QStringList& words, const QString& about) {
+  auto* field = new QComboBox(parentWidget());
+  field->setObjectName(name);
+  field->addItems(words);
+  // The longest word never makes the column wider than it is.
+  field->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  field->setMinimumContentsLength(12);
+  addRow(form, label, {field});
+  explain(field, about);
+  connect(field, &QComboBox::activated, this, &ProfilePanel::change);
+  return field;
+}
+
+void ProfilePanel::buildChooser(QVBoxLayout* form) {
+  auto* row = new QHBoxLayout;
+  row->setSpacing(4);
+  row->addWidget(makeLabel(tr("For the game"), "title", parentWidget()));
+  names_ = new QComboBox(parentWidget());
+  names_->setObjectName("profiles");
+  names_->setToolTip(tr("How one target wants its parcel; each game or machine may have its own"));
+  names_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  names_->setMinimumContentsLength(6);
+  row->addWidget(names_, 1);
+  QPushButton* add =
+      tight(makeButton(tr("New"), tr("Another profile, as this one is"), parentWidget()));
+  add->setObjectName("addProfile");
+  row->addWidget(add);
+  form->addLayout(row);
+  name_ = new QLineEdit(parentWidget());
+  name_->setObjectName("profileName");
+  addRow(form, tr("called"), {name_});
+  explain(name_, tr("What the profile is called, here and on the command line (--profile)"));
+  auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(4);
+  first_ = tight(makeButton(tr("Use it first"),
+                            tr("Makes it the profile that is used where none is named"),
+                            parentWidget()));
+  first_->setObjectName("firstProfile");
+  remove_ = tight(makeButton(tr("Take away"), tr("Takes this profile away"), parentWidget()));
+  remove_->setObjectName("removeProfile");
+  buttons->addWidget(first_);
+  buttons->addWidget(remove_);
+  buttons->addStretch();
+  form->addLayout(buttons);
+  effect_ = makeLabel({}, "", parentWidget());
+  effect_->setObjectName("profileEffect");
+  effect_->setWordWrap(true);
+  form->addWidget(effect_);
+  about_ = makeLabel(tr("Point at a setting: what it does stands here."), "quiet", parentWidget());
+  about_->setObjectName("aboutSetting");
+  about_->setWordWrap(true);
+  // As high as three lines, so that what stands below keeps its place.
+  about_->setFixedHeight(3 * about_->fontMetrics().lineSpacing() + 2);
+  about_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+  form->addWidget(about_);
+  connect(names_, &QComboBox::activated, this,
+          [this](int index) { emit chosen(static_cast<std::size_t>(index)); });
+  connect(add, &QPushButton::clicked, this, &ProfilePanel::add);
+  connect(remove_, &QPushButton::clicked, this, &ProfilePanel::remove);
+  connect(first_, &QPushButton::clicked, this, &ProfilePanel::makeFirst);
+  connect(name_, &QLineEdit::editingFinished, this, &ProfilePanel::rename);
+}
+
+void ProfilePanel::buildPages(QVBoxLayout* form) {
+  form->addWidget(makeLabel(tr("Pages"), "title", parentWidget()));
+  pageSide_ = number(form, tr("at most, px"), "pageSide", kPageSideRange.least, kPageSideRange.most,
+                     0, tr("The longest side of a page that the game can load"));
+  pageShape_ = choice(form, tr("size"), "pageShape",
+                      {tr("tight"), tr("powers of two"), tr("square"), tr("square, of two")},
+                      tr("Some graphics chips want sides of 64, 128, 256, ... px, or square "
+                         "pages; tight ones waste least"));
+  padding_ = number(form, tr("padding, px"), "padding", kPaddingRange.least, kPaddingRange.most, 0,
+                    tr("Empty pixels between frames"));
+  extrusion_ =
+      number(form, tr("extrude, px"), "extrusion", kExtrusionRange.least, kExtrusionRange.most, 0,
+             tr("How often a frame's edge pixels are repeated outward, against seams "
+                "between tiles"));
+  trim_ = new QCheckBox(tr("empty borders"), parentWidget());
+  trim_->setObjectName("trim");
+  addRow(form, tr("trim"), {trim_});
+  explain(trim_, tr("Cuts away what holds no ink; a loader puts the frame back in its place"));
+  connect(trim_, &QCheckBox::clicked, this, &ProfilePanel::change);
+  same_ = choice(form, tr("once"), "samePictures",
+                 {tr("same place"), tr("same look"), tr("also mirrored")},
+                 tr("What lies on the pages once: frames of one place of a sheet, frames that look "
+                    "the same, or also mirror images (the loader must know \"mirrored\")"));
+  scales_ = new QLineEdit(parentWidget());
+  scales_->setObjectName("scales");
+  addRow(form, tr("scales"), {scales_});
+  explain(scales_, tr("Pages are written once for each: 0.5, 1, 2. Scale 1 is always there"));
+  connect(scales_, &QLineEdit::editingFinished, this, &ProfilePanel::change);
+  resampling_ = choice(form, tr("scaled by"), "resampling", {tr("nearest px"), tr("mean of area")},
+                       tr("How art is drawn at other scales: hard pixels, or their mean"));
+  filter_ = choice(form, tr("drawn by"), "filter", {tr("nearest"), tr("linear")},
+                   tr("How the game is to sample the pages: a hint in the parcel"));
+  colours_ = choice(form, tr("colours"), "colours", {tr("all"), tr("palette")},
+                    tr("A page of 256 colours or fewer becomes a palette picture, a quarter as "
+                       "large in memory that keeps it so"));
+  unseen_ = choice(form, tr("unseen px"), "unseen", {tr("black"), tr("bled")},
+                   tr("The colour of transparent pixels: black, or bled from the nearest that can "
+                      "be seen, so that a filter draws no dark rims"));
+}
+
+void ProfilePanel::buildLengths(QVBoxLayout* form) {
+  form->addWidget(makeLabel(tr("Lengths"), "title", parentWidget()));
+  pxPerUnit_ =
+      number(form, tr("px in a unit"), "pxPerUnit", kPxPerUnitRange.least, kPxPerUnitRange.most, 3,
+             tr("Game pixels in one of the game's own units; frames are said in them too"));
+  yAxis_ = choice(form, tr("y grows"), "yAxis", {tr("down"), tr("up")},
+                  tr("Which way y grows in the game's units; px always grow down"));
+}
+
+void ProfilePanel::buildShapes(QVBoxLayout* form) {
+  form->addWidget(makeLabel(tr("Shapes and names"), "title", parentWidget()));
+  polygons_ = choice(form, tr("polygons"), "polygonForm", {tr("whole"), tr("convex parts")},
+                     tr("Engines that know convex shapes only want the parts beside the outline"));
+  partPoints_ = number(form, tr("points of a part"), "partPoints", kPolygonPointsRange.least,
+                       kPolygonPointsRange.most, 0, tr("Most corners of a convex part"));
+  polygonPoints_ = number(form, tr("of a polygon"), "polygonPoints", kPolygonPointsRange.least,
+                          kPolygonPointsRange.most, 0,
+                          tr("Most corners of a polygon; the first profile's is checked"));
+  masks_ = choice(form, tr("masks"), "maskForm", {tr("runs of px"), tr("pictures")},
+                  tr("Pixel masks as rows of numbers, or white on pages of their own"));
+  constants_ = new LanguageChooser(tr("none"), parentWidget());
+  constants_->setObjectName("constants");
+  addRow(form, tr("names as source"), {constants_});
+  explain(constants_, tr("Writes every name as a constant of these languages beside the pages"));
+  connect(constants_, &LanguageChooser::chosen, this,
+          [this](const std::vector<Language>& languages) {
+            std::vector<PackProfile> profiles = profiles_;
+            profiles[shown_].constants = languages;
+            emit changed(tr("Write names beside the parcel"), profiles, shown_);
+          });
+}
+
+void ProfilePanel::show(const std::vector<PackProfile>& profiles, std::size_t chosen) {
+  showing_ = true;
+  profiles_ = profiles;
+  shown_ = chosen;
+  const PackProfile& profile = profiles_[shown_];
+  names_->clear();
+  for (const PackProfile& one : profiles_) names_->addItem(QString::fromStdString(one.name));
+  names_->setCurrentIndex(static_cast<int>(shown_));
+  name_->setText(QString::fromStdString(profile.name));
+  remove_->setEnabled(profiles_.size() > 1);
+  remove_->setToolTip(profiles_.size() > 1 ? tr("Takes this profile away")
+                                           : tr("A project has at least one profile"));
+  first_->setEnabled(shown_ != 0);
+  first_->setToolTip(shown_ != 0 ? tr("Makes it the profile that is used where none is named")
+                                 : tr("It is the one that is used where none is named"));
+  pageSide_->setValue(profile.pageSide);
+  padding_->setValue(profile.padding);
+  extrusion_->setValue(profile.extrusion);
+  pxPerUnit_->setValue(profile.pxPerUnit);
+  polygonPoints_->setValue(profile.polygonPoints);
+  partPoints_->setValue(profile.partPoints);
+  partPoints_->setEnabled(profile.polygons == PolygonForm::Parts);
+  scales_->setText(scalesText(profile.scales));
+  trim_->setChecked(profile.trim);
+  pageShape_->setCurrentIndex(static_cast<int>(profile.pageShape));
+  same_->setCurrentIndex(static_cast<int>(profile.same));
+  colours_->setCurrentIndex(static_cast<int>(profile.colours));
+  unseen_->setCurrentIndex(static_cast<int>(profile.unseen));
+  resampling_->setCurrentIndex(static_cast<int>(profile.resampling));
+  resampling_->setEnabled(!profile.scales.empty());
+  filter_->setCurrentIndex(static_cast<int>(profile.filter));
+  yAxis_->setCurrentIndex(static_cast<int>(profile.yAxis));
+  polygons_->setCurrentIndex(static_cast<int>(profile.polygons));
+  masks_->setCurrentIndex(static_cast<int>(profile.masks));
+  constants_->show(profile.constants);
+  showing_ = false;
+}
+
+void ProfilePanel::showEffect(const QString& text) {
+  effect_->setText(text);
+}
+
+PackProfile ProfilePanel::fromFields() const {
+  PackProfile profile = profiles_[shown_];
+  profile.pageSide = static_cast<int>(pageSide_->value());
+  profile.padding = static_cast<int>(padding_->value());
+  profile.extrusion = static_cast<int>(extrusion_->value());
+  profile.pxPerUnit = pxPerUnit_->value();
+  profile.polygonPoints = static_cast<int>(polygonPoints_->value());
+  profile.partPoints = static_cast<int>(partPoints_->value());
+  profile.scales = scalesFrom(scales_->text());
+  profile.trim = trim_->isChecked();
+  profile.pageShape = static_cast<PageShape>(pageShape_->currentIndex());
+  profile.same = static_cast<SamePictures>(same_->currentIndex());
+  profile.colours = static_cast<PageColours>(colours_->currentIndex());
+  profile.unseen = static_cast<Unseen>(unseen_->currentIndex());
+  profile.resampling = static_cast<Resampling>(resampling_->currentIndex());
+  profile.filter = static_cast<TextureFilter>(filter_->currentIndex());
+  profile.yAxis = static_cast<YAxis>(yAxis_->currentIndex());
+  profile.polygons = static_cast<PolygonForm>(polygons_->currentIndex());
+  profile.masks = static_cast<MaskForm>(masks_->currentIndex());
+  return profile;
+}
+
+void ProfilePanel::change() {
+  if (showing_) return;
+  std::vector<PackProfile> profiles = profiles_;
+  profiles[shown_] = fromFields();
+  // What was typed and is no scale goes.
+  scales_->setText(scalesText(profiles[shown_].scales));
+  if (profiles == profiles_) return;
+  emit changed(tr("Change the profile %1").arg(QString::fromStdString(profiles[shown_].name)),
+               profiles, shown_);
+}
+
+void ProfilePanel::add() {
+  std::vector<PackProfile> profiles = profiles_;
+  PackProfile fresh = profiles[shown_];
+  const auto taken = [&](const std::string& name) {
+    return std::any_of(profiles.begin(), profiles.end(),
+                       [&](const PackProfile& one) { return one.name == name; });
+  };
+  int number = 2;
+  while (taken("game " + std::to_string(number))) ++number;
+  fresh.name = "game " + std::to_string(number);
+  profiles.push_back(fresh);
+  emit changed(tr("Add a profile"), profiles, profiles.size() - 1);
+  name_->setFocus();
+  name_->selectAll();
+}
+
+void ProfilePanel::remove() {
+  std::vector<PackProfile> profiles = profiles_;
+  profiles.erase(profiles.begin() + static_cast<std::ptrdiff_t>(shown_));
+  emit changed(tr("Take a profile away"), profiles, 0);
+}
+
+void ProfilePanel::rename() {
+  const std::string name = name_->text().trimmed().toStdString();
+  if (showing_ || name.empty() || name == profiles_[shown_].name) return;
+  std::vector<PackProfile> profiles = profiles_;
+  profiles[shown_].name = name;
+  emit changed(tr("Call a profile %1").arg(name_->text().trimmed()), profiles, shown_);
+}
+
+void ProfilePanel::makeFirst() {
+  std::vector<PackProfile> profiles = profiles_;
+  const auto at = profiles.begin() + static_cast<std::ptrdiff_t>(shown_);
+  std::rotate(profiles.begin(), at, at + 1);
+  emit changed(tr("Use a profile first"), profiles, 0);
+}
+
+}  // namespace amber

@@ -1,0 +1,22 @@
+#pragma once
+
+#include <vector>
+
+#include "core/project/pack_profile.h"
+#include "files/json_reader.h"
+#include "files/json_text.h"
+
+namespace amber {
+
+/// A pack profile as an object; what is as it is without being said is left out, but for what the
+/// oldest files have.
+Json jsonOf(const PackProfile& profile);
+
+/// Reads what jsonOf writes. Fails on keys that it does not know and numbers out of their ranges.
+PackProfile readProfile(const JsonReader& from);
+
+/// Languages by their words.
+Json jsonOf(const std::vector<Language>& languages);
+std::vector<Language> readLanguages(const JsonReader& from);
+
+}  // namespace amber
