@@ -18,6 +18,7 @@
 #include "files/project_file.h"
 #include "turns.h"
 #include "work/pack_project.h"
+#include "work/pack_session.h"
 
 #if defined(__GNUC__)
 #pragma GCC diagnostic push
@@ -37,17 +38,22 @@ namespace {
 
 using namespace amber;
 
-void tell(const char* what, int turns, const std::function<void()>& work) {
-  std::vector<double> times;
-  for (int i = 0; i < turns; ++i) {
-    const auto start = std::chrono::steady_clock::now();
-    work();
-    times.push_back(
-        std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start)
-            .count());
-  }
+double timeOf(const std::function<void()>& work) {
+  const auto start = std::chrono::steady_clock::now();
+  work();
+  return std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start)
+      .count();
+}
+
+void tellTimes(const char* what, const std::vector<double>& times) {
   const bench::Quartiles q = bench::quartilesOf(times);
   std::printf("%-52s %7.0f ms  (%.0f to %.0f)\n", what, q.median, q.low, q.high);
+}
+
+void tell(const char* what, int turns, const std::function<void()>& work) {
+  std::vector<double> times;
+  for (int i = 0; i < turns; ++i) times.push_back(timeOf(work));
+  tellTimes(what, times);
 }
 
 // The page of the library's packer, called once with its usual rule at the width that is told: the
@@ -133,13 +139,25 @@ int main(int argc, char** argv) {
   tell("all checks", 5, [&] { checkAll(project, store); });
   std::optional<BuiltParcel> built;
   tell("build: trim, lay out, draw", 5, [&] { built = *buildParcel(project, profile, art, {}); });
-  tell("encode the pages as PNG", 5, [&] {
+  tell("encode the pages by the installed writer", 5, [&] {
     for (const Image& page : built->pages.pages) pngBytes(page);
   });
+  std::size_t bytes = 0;
+  tell("encode them in bands", 5, [&] {
+    bytes = 0;
+    PageEncoder encoder;
+    for (std::size_t i = 0; i < built->pages.pages.size(); ++i) {
+      bytes += encoder.encode(i, built->pages.pages[i], PageColours::Full).size();
+    }
+  });
+  std::size_t plain = 0;
+  for (const Image& page : built->pages.pages) plain += pngBytes(page).size();
+  std::printf("  in bands %zu kB, by the installed writer %zu kB\n", bytes / 1000, plain / 1000);
   const std::string out = folder + "/parcel";
   tell("write: encode on all cores, write, exchange", 5, [&] {
-    const auto yes = [](const std::string&) { return Result<void>(); };
-    if (!writeParcel(out, *built, yes, {})) std::abort();
+    const auto yes = [](const std::string&, const std::string&) { return Result<void>(); };
+    WrittenParcel last;
+    if (!writeParcel(out, *built, last, yes, {})) std::abort();
   });
   tell("verify: read from disk, compare every px", 5, [&] {
     if (!verifyParcel(out, project, store)->empty()) std::abort();
@@ -151,7 +169,21 @@ int main(int argc, char** argv) {
     const auto cold = std::make_shared<ArtStore>(folder);
     if (!packProject(project, profile, cold, out, {})) std::abort();
   });
-  (void)repaint;
+  PackSession session;
+  if (!session.pack(project, profile, store, out, {})) std::abort();
+  int turn = 0;
+  const Sheet& sheet = *project.sheets[17];
+  std::vector<double> again;
+  for (int i = 0; i < 9; ++i) {
+    repaint(folder + "/" + sheet.path, ++turn);
+    again.push_back(timeOf([&] {
+      if (!store->reload(sheet)) std::abort();
+      if (!session.pack(project, profile, store, out, {})) std::abort();
+    }));
+  }
+  tellTimes("again after one sheet was painted over (wanted: 500)", again);
+  if (!verifyParcel(out, project, store)->empty()) std::abort();
+
   tellFill("this project", picturesOf(project, art));
   const std::string demo = argc > 1 ? argv[1] : "demo/glasshouse_night/glasshouse_night.amber";
   if (const auto glasshouse = readProject(demo)) {

@@ -23,10 +23,11 @@ class ReportCommand : public Command {
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
     app.add_option("--out", file_,
-                   "The file: .html with pictures, .sarif, .xml as JUnit has it, .csv, or .svg of "
-                   "one asset's frames")
+                   "The file: .html with pictures, .sarif, .xml as JUnit has it, .csv, .svg of one "
+                   "asset's frames, or .apng of an animation")
         ->required();
-    app.add_option("--asset", asset_, "Which asset, for .svg");
+    app.add_option("--asset", asset_, "Which asset, for .svg and .apng");
+    app.add_option("--animation", animation_, "Which animation, for .apng; else the first");
   }
   Result<Exit> run(bool) override {
     const auto open = openProject(project_);
@@ -34,7 +35,7 @@ class ReportCommand : public Command {
     const Project& project = open->project;
     const std::vector<Finding> findings = checkAll(project, open->store);
     const std::string own = QFileInfo(QString::fromStdString(project_)).fileName().toStdString();
-    const auto text = reportFor(file_, {project, findings, open->art, own, asset_});
+    const auto text = reportFor(file_, {project, findings, open->art, own, asset_, animation_});
     if (!text) return tl::unexpected(text.error());
     if (auto written = writeFileAtomically(file_, *text); !written) {
       return tl::unexpected(written.error());
@@ -47,6 +48,7 @@ class ReportCommand : public Command {
   std::string project_;
   std::string file_;
   std::string asset_;
+  std::string animation_;
 };
 
 }  // namespace

@@ -1,16 +1,15 @@
 #include "files/animated_png.h"
 
-#include <zlib.h>
-
 #include <algorithm>
 #include <cmath>
 
 #include "core/geometry/tolerances.h"
+#include "files/image_file.h"
+#include "files/png_chunks.h"
 
 namespace amber {
 namespace {
 
-constexpr std::string_view kSignature{"\x89PNG\r\n\x1a\n", 8};
 constexpr std::size_t kMostPictures = 100000;
 
 std::uint32_t wordAt(std::string_view bytes, std::size_t at) {
@@ -23,28 +22,13 @@ int halfAt(std::string_view bytes, std::size_t at) {
   return static_cast<unsigned char>(bytes[at]) << 8 | static_cast<unsigned char>(bytes[at + 1]);
 }
 
-std::string wordBytes(std::uint32_t word) {
-  std::string bytes;
-  for (int shift = 24; shift >= 0; shift -= 8) bytes += static_cast<char>(word >> shift & 0xff);
-  return bytes;
-}
-
-std::string chunkOf(std::string_view name, std::string_view data) {
-  std::string named(name);
-  named += data;
-  const uLong sum =
-      crc32(0, reinterpret_cast<const Bytef*>(named.data()), static_cast<uInt>(named.size()));
-  return wordBytes(static_cast<std::uint32_t>(data.size())) + named +
-         wordBytes(static_cast<std::uint32_t>(sum));
-}
-
 // Walks the chunks and gathers a PNG for every picture.
 class TakingApart {
  public:
   TakingApart(std::string_view bytes, std::string name) : bytes_(bytes), name_(std::move(name)) {}
 
   Result<std::vector<AnimatedPngPicture>> run() {
-    std::size_t at = kSignature.size();
+    std::size_t at = kPngSignature.size();
     while (at + 12 <= bytes_.size()) {
       const std::size_t length = wordAt(bytes_, at);
       if (length > bytes_.size() - at - 12) return damaged("a part is cut off");
@@ -88,17 +72,17 @@ class TakingApart {
     if (name == "fdAT") {
       if (data.size() < 4 || !open_) return damaged("a picture's data comes before its place");
       if (auto next = inOrder(wordAt(data, 0)); !next) return next;
-      current_ += chunkOf("IDAT", data.substr(4));
+      current_ += pngChunk("IDAT", data.substr(4));
       return {};
     }
     if (name == "IDAT") {
       // The first picture, where the animation begins with it.
-      if (open_) current_ += chunkOf(name, data);
+      if (open_) current_ += pngChunk(name, data);
       dataSeen_ = true;
       return {};
     }
     // Palette, transparency, colour: what stands before the pixels counts for all pictures.
-    if (!dataSeen_ && name != "IEND") shared_ += chunkOf(name, data);
+    if (!dataSeen_ && name != "IEND") shared_ += pngChunk(name, data);
     return {};
   }
 
@@ -131,7 +115,7 @@ class TakingApart {
     picture.blend = static_cast<AnimatedPngPicture::Blend>(blend);
     std::string header(header_);
     header.replace(0, 8, std::string(data.substr(4, 8)));
-    current_ = std::string(kSignature) + chunkOf("IHDR", header) + shared_;
+    current_ = std::string(kPngSignature) + pngChunk("IHDR", header) + shared_;
     empty_ = current_.size();
     pictures_.push_back(std::move(picture));
     open_ = true;
@@ -142,7 +126,7 @@ class TakingApart {
   Result<void> close() {
     if (!open_) return {};
     if (current_.size() == empty_) return damaged("a picture has no pixels");
-    pictures_.back().png = std::move(current_) + chunkOf("IEND", {});
+    pictures_.back().png = std::move(current_) + pngChunk("IEND", {});
     open_ = false;
     return {};
   }
@@ -182,8 +166,38 @@ Rgba over(const Rgba& top, const Rgba& below) {
 
 Result<std::vector<AnimatedPngPicture>> takenApart(std::string_view bytes,
                                                    const std::string& name) {
-  if (!bytes.starts_with(kSignature)) return std::vector<AnimatedPngPicture>();
+  if (!bytes.starts_with(kPngSignature)) return std::vector<AnimatedPngPicture>();
   return TakingApart(bytes, name).run();
+}
+
+std::string animatedPng(const std::vector<Image>& pictures, const std::vector<int>& timesMs,
+                        int plays) {
+  const auto word = [](int value) { return pngWord(static_cast<std::uint32_t>(value)); };
+  std::string bytes;
+  int sequence = 0;
+  for (std::size_t i = 0; i < pictures.size(); ++i) {
+    const std::string png = pngBytes(pictures[i]);
+    std::string data;
+    for (std::size_t at = kPngSignature.size(); at + 12 <= png.size();) {
+      const std::size_t length = wordAt(png, at);
+      const std::string_view name = std::string_view(png).substr(at + 4, 4);
+      const std::string_view chunk = std::string_view(png).substr(at, length + 12);
+      // All pictures are written alike, so that the first one's header counts for all.
+      if (name == "IHDR" && i == 0) {
+        bytes = std::string(kPngSignature) + std::string(chunk) +
+                pngChunk("acTL", word(static_cast<int>(pictures.size())) + word(plays));
+      }
+      if (name == "IDAT") data += std::string_view(png).substr(at + 8, length);
+      at += length + 12;
+    }
+    // Milliseconds, as parts of a thousand; drawn over nothing that was there before.
+    const std::string time = word(timesMs[i]).substr(2) + word(1000).substr(2);
+    bytes +=
+        pngChunk("fcTL", word(sequence++) + word(pictures[i].width()) + word(pictures[i].height()) +
+                             word(0) + word(0) + time + std::string(2, '\0'));
+    bytes += i == 0 ? pngChunk("IDAT", data) : pngChunk("fdAT", word(sequence++) + data);
+  }
+  return bytes + pngChunk("IEND", {});
 }
 
 const Image& AnimationCanvas::show(const AnimatedPngPicture& picture, const Image& pixels) {

@@ -27,6 +27,11 @@ struct AnimatedPngPicture {
 /// and 11.3.2 (acTL, fcTL, fdAT).
 Result<std::vector<AnimatedPngPicture>> takenApart(std::string_view bytes, const std::string& name);
 
+/// Pictures of one size as an animated PNG; what reads no animations shows the first. `plays`: how
+/// often it runs, 0 for ever. Requires: as many times (ms, 1 to 60,000) as pictures, at least one.
+std::string animatedPng(const std::vector<Image>& pictures, const std::vector<int>& timesMs,
+                        int plays);
+
 /// The canvas of an animated image while its pictures come one after another.
 class AnimationCanvas {
  public:

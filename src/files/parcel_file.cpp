@@ -7,7 +7,6 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QTemporaryDir>
-#include <atomic>
 #include <cerrno>
 #include <cstdio>
 #include <iterator>
@@ -48,24 +47,35 @@ void eachImage(const PageImages& images, const Visit& visit) {
   for (const Image& image : images.masks) visit(image);
 }
 
+std::vector<std::string> filesOf(const Parcel& parcel) {
+  std::vector<std::string> files{kParcelName};
+  eachPage(parcel, [&](const ParcelPage& page) { files.push_back(page.file); });
+  for (const ParcelText& constants : parcel.constants) files.push_back(constants.file);
+  return files;
+}
+
+// The files of the parcel that lies there; none where none does. One that was written last is known
+// by its text.
+std::vector<std::string> filesThere(const std::string& folder, const WrittenParcel& last) {
+  const auto text = readFile(folder + "/" + kParcelName, kLargestParcelFile);
+  if (!text) return {};
+  if (*text == last.text) return last.files;
+  const auto parcel = parcelFrom(*text, folder);
+  return parcel ? filesOf(*parcel) : std::vector<std::string>();
+}
+
 // Nothing, or why the folder must not be replaced: it holds something that we did not pack.
-Result<void> checkReplaceable(const QString& folder) {
+Result<void> checkReplaceable(const QString& folder, const WrittenParcel& last) {
   const QFileInfo info(folder);
   const std::string name = folder.toStdString();
+  if (info.isSymLink()) return unwritable(name, "is a link; choose the folder itself");
   if (!info.exists()) return {};
   if (!info.isDir()) return unwritable(name, "is a file, not a folder; choose another name");
-  if (info.isSymLink()) return unwritable(name, "is a link; choose the folder itself");
   const QStringList entries =
       QDir(folder).entryList(QDir::AllEntries | QDir::Hidden | QDir::System | QDir::NoDotAndDotDot);
   if (entries.isEmpty()) return {};
-  std::set<std::string> ours;
-  if (auto text = readFile(name + "/" + kParcelName, kLargestParcelFile)) {
-    if (auto old = parcelFrom(*text, name)) {
-      ours.insert(kParcelName);
-      eachPage(*old, [&](const ParcelPage& page) { ours.insert(page.file); });
-      for (const ParcelText& constants : old->constants) ours.insert(constants.file);
-    }
-  }
+  const std::vector<std::string> files = filesThere(name, last);
+  const std::set<std::string> ours(files.begin(), files.end());
   for (const QString& entry : entries) {
     if (ours.count(entry.toStdString()) == 0) {
       return unwritable(name, "holds \"" + entry.toStdString() +
@@ -87,37 +97,38 @@ Result<void> putInPlace(const QString& fresh, const QString& folder) {
                         "); choose a folder on a disk that can exchange folders");
 }
 
-Result<void> writeInto(const std::string& folder, BuiltParcel& built, const Progress& progress) {
+Result<std::string> writeInto(const std::string& folder, BuiltParcel& built, PageEncoder& encoder,
+                              const Progress& progress) {
   std::vector<ParcelPage*> pages;
   std::vector<const Image*> images;
   eachPage(built.parcel, [&](ParcelPage& page) { pages.push_back(&page); });
   eachImage(built.pages, [&](const Image& image) { images.push_back(&image); });
-  std::vector<std::string> encoded(pages.size());
-  std::atomic<int> ready{0};
-  forEachIndex(pages.size(), [&](std::size_t i) {
-    if (progress.cancelled()) return;
-    encoded[i] = pngBytes(*images[i], built.colours);
-    pages[i]->hash = contentHash(encoded[i]);
-    progress.at(++ready, static_cast<int>(pages.size()));
-  });
-  if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
   for (std::size_t i = 0; i < pages.size(); ++i) {
-    auto written = writeFileAtomically(folder + "/" + pages[i]->file, encoded[i]);
-    if (!written) return written;
+    if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
+    const std::string bytes = encoder.encode(i, *images[i], built.colours);
+    pages[i]->hash = contentHash(bytes);
+    if (auto written = writeFileAtomically(folder + "/" + pages[i]->file, bytes); !written) {
+      return tl::unexpected(written.error());
+    }
+    progress.at(static_cast<int>(i) + 1, static_cast<int>(pages.size()));
   }
   for (std::size_t i = 0; i < built.constants.size(); ++i) {
     ParcelText& text = built.parcel.constants[i];
     text.hash = contentHash(built.constants[i]);
     const auto done = writeFileAtomically(folder + "/" + text.file, built.constants[i]);
-    if (!done) return done;
+    if (!done) return tl::unexpected(done.error());
   }
-  return writeFileAtomically(folder + "/" + kParcelName, parcelText(built.parcel));
+  const std::string text = parcelText(built.parcel);
+  if (auto done = writeFileAtomically(folder + "/" + kParcelName, text); !done) {
+    return tl::unexpected(done.error());
+  }
+  return text;
 }
 
 // What was in the parcel's place lies now under the temporary name, which is about to be deleted.
 // Somebody may have written to it between our first look and the exchange.
-Result<void> checkSwappedOut(QTemporaryDir& old, const QString& target) {
-  if (!QFileInfo::exists(old.path()) || checkReplaceable(old.path())) return {};
+Result<void> checkSwappedOut(QTemporaryDir& old, const QString& target, const WrittenParcel& last) {
+  if (!QFileInfo::exists(old.path()) || checkReplaceable(old.path(), last)) return {};
   old.setAutoRemove(false);
   return failure(ErrorCode::FileUnwritable,
                  "the new parcel is in place, but files that are no part of one were written to "
@@ -207,26 +218,30 @@ Result<LoadedParcel> readParcel(const std::string& folder) {
   return loaded;
 }
 
-Result<void> writeParcel(const std::string& folder, BuiltParcel built, const ParcelJudge& judge,
-                         const Progress& progress) {
+Result<void> writeParcel(const std::string& folder, BuiltParcel& built, WrittenParcel& last,
+                         const ParcelJudge& judge, const Progress& progress) {
   const QString target =
       QDir::cleanPath(QFileInfo(QString::fromStdString(folder)).absoluteFilePath());
-  if (auto replaceable = checkReplaceable(target); !replaceable) return replaceable;
+  if (auto replaceable = checkReplaceable(target, last); !replaceable) return replaceable;
   const QString parent = QFileInfo(target).absolutePath();
   if (!QDir().mkpath(parent)) return unwritable(folder, "its parent folder cannot be made");
   QTemporaryDir fresh(parent + "/.amber-parcel-XXXXXX");
   if (!fresh.isValid()) {
     return unwritable(folder, "cannot be written (" + fresh.errorString().toStdString() + ")");
   }
-  if (auto done = writeInto(fresh.path().toStdString(), built, progress); !done) return done;
-  if (auto judged = judge(fresh.path().toStdString()); !judged) return judged;
+  auto text = writeInto(fresh.path().toStdString(), built, last.encoder, progress);
+  if (!text) return tl::unexpected(text.error());
+  if (auto judged = judge(fresh.path().toStdString(), *text); !judged) return judged;
   if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
   // QTemporaryDir makes folders that only their owner may enter; a parcel is for everyone.
   QFile::setPermissions(fresh.path(), QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner |
                                           QFile::ReadGroup | QFile::ExeGroup | QFile::ReadOther |
                                           QFile::ExeOther);
   if (auto done = putInPlace(fresh.path(), target); !done) return done;
-  return checkSwappedOut(fresh, target);
+  const auto swapped = checkSwappedOut(fresh, target, last);
+  last.text = std::move(*text);
+  last.files = filesOf(built.parcel);
+  return swapped;
 }
 
 }  // namespace amber

@@ -8,6 +8,7 @@
 #include "core/base/progress.h"
 #include "core/base/result.h"
 #include "core/pack/build_parcel.h"
+#include "files/page_encoder.h"
 
 namespace amber {
 
@@ -32,8 +33,16 @@ struct LoadedParcel {
 Result<LoadedParcel> readParcel(const std::string& folder);
 
 /// Asked of a parcel that lies complete in a folder of its own, before it takes its place: nothing,
-/// or why it must not.
-using ParcelJudge = std::function<Result<void>(const std::string& folder)>;
+/// or why it must not. `text` is what parcel.json was meant to hold.
+using ParcelJudge = std::function<Result<void>(const std::string& folder, const std::string& text)>;
+
+/// What was written last, so that a parcel that is written again and again is not compressed again
+/// where it did not change, nor its predecessor read to know what it is.
+struct WrittenParcel {
+  PageEncoder encoder;
+  std::string text = {};                ///< Of parcel.json.
+  std::vector<std::string> files = {};  ///< All of it.
+};
 
 /// Writes the parcel into a folder of its own beside `folder`, asks `judge` about it, and then puts
 /// it in its place in one step, so that `folder` holds the old parcel or the new one and never a
@@ -42,7 +51,8 @@ using ParcelJudge = std::function<Result<void>(const std::string& folder)>;
 /// error says where. Errors: what `judge` says; (FileUnwritable): the folder holds files that are
 /// no part of a parcel, or the system refuses; Cancelled. What was there is unchanged by any of
 /// them.
-Result<void> writeParcel(const std::string& folder, BuiltParcel built, const ParcelJudge& judge,
-                         const Progress& progress);
+/// `last` is brought up to date; it makes no difference but in time.
+Result<void> writeParcel(const std::string& folder, BuiltParcel& built, WrittenParcel& last,
+                         const ParcelJudge& judge, const Progress& progress);
 
 }  // namespace amber

@@ -7,6 +7,7 @@
 #include "core/naming/name_constants.h"
 #include "core/pack/build_parcel.h"
 #include "files/parcel_file.h"
+#include "work/pack_session.h"
 
 namespace amber {
 namespace {
@@ -25,12 +26,6 @@ Result<std::vector<std::string>> asDifference(const Error& error) {
   }
 }
 
-int pageCount(const Parcel& parcel) {
-  std::size_t count = parcel.pages.size() + parcel.maskPages.size();
-  for (const ParcelScale& scale : parcel.scales) count += scale.pages.size();
-  return static_cast<int>(count);
-}
-
 }  // namespace
 
 std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtStore>& store) {
@@ -47,6 +42,12 @@ std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtS
   return findings;
 }
 
+int pageCount(const Parcel& parcel) {
+  std::size_t count = parcel.pages.size() + parcel.maskPages.size();
+  for (const ParcelScale& scale : parcel.scales) count += scale.pages.size();
+  return static_cast<int>(count);
+}
+
 Result<const PackProfile*> chosenProfile(const Project& project, const std::string& name) {
   if (name.empty()) return &defaultProfile(project);
   if (const PackProfile* profile = findProfile(project, name)) return profile;
@@ -59,30 +60,7 @@ Result<const PackProfile*> chosenProfile(const Project& project, const std::stri
 Result<PackOutcome> packProject(const Project& project, const PackProfile& profile,
                                 const std::shared_ptr<ArtStore>& store, const std::string& folder,
                                 const Progress& progress) {
-  if (project.assets.empty()) {
-    return failure(ErrorCode::HasErrors, "there is nothing to pack; cut a sheet first");
-  }
-  const std::vector<Finding> findings = checkAll(project, store);
-  if (hasErrors(findings)) {
-    return failure(ErrorCode::HasErrors,
-                   "not packed: " + findings.front().text + "; mend what is an error first");
-  }
-  auto built = buildParcel(project, profile, ArtStore::loading(store, project), progress);
-  if (!built) return tl::unexpected(built.error());
-  PackOutcome outcome;
-  outcome.pages = pageCount(built->parcel);
-  outcome.assets = static_cast<int>(project.assets.size());
-  for (const auto& asset : project.assets) outcome.frames += static_cast<int>(asset->frames.size());
-  const auto judge = [&](const std::string& written) -> Result<void> {
-    auto differences = verifyParcel(written, project, store);
-    if (!differences) return tl::unexpected(differences.error());
-    outcome.differences = std::move(*differences);
-    if (outcome.differences.empty()) return {};
-    return failure(ErrorCode::HasErrors, outcome.differences.front(), folder);
-  };
-  const auto written = writeParcel(folder, std::move(*built), judge, progress);
-  if (!written && outcome.differences.empty()) return tl::unexpected(written.error());
-  return outcome;
+  return PackSession().pack(project, profile, store, folder, progress);
 }
 
 Result<std::vector<std::string>> verifyParcel(const std::string& folder, const Project& project,

@@ -19,6 +19,9 @@ std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtS
 /// has none of that name; tells those that it has.
 Result<const PackProfile*> chosenProfile(const Project& project, const std::string& name);
 
+/// All pages of a parcel, those of other scales and of masks too.
+int pageCount(const Parcel& parcel);
+
 /// What packing gave.
 struct PackOutcome {
   int pages = 0;

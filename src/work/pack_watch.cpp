@@ -82,7 +82,7 @@ void PackWatch::pack() {
     tell(WatchStep::Event::Refused, describe(profile.error()));
     return;
   }
-  const auto outcome = packProject(project_, **profile, store_, folder_, {});
+  const auto outcome = session_.pack(project_, **profile, store_, folder_, {});
   packed_.reset();
   if (outcome && outcome->differences.empty()) packed_ = project_;
   if (!outcome) {

@@ -14,7 +14,7 @@
 
 #include "core/project/project.h"
 #include "work/art_store.h"
-#include "work/pack_project.h"
+#include "work/pack_session.h"
 
 namespace amber {
 
@@ -38,7 +38,8 @@ struct WatchStep {
 /// Packs a project whenever its file or one of its sheets is written, by any program, in place or
 /// by replacing it. A file that cannot be read is tried again until it can. The parcel is exchanged
 /// as packProject does: whoever reads it sees the old one or the new one. Sheets that were not
-/// written are not read again.
+/// written are not read again, and only what changed is drawn, compressed and compared (see
+/// PackSession).
 class PackWatch : public QObject {
  public:
   using Tell = std::function<void(const WatchStep& step)>;
@@ -64,6 +65,7 @@ class PackWatch : public QObject {
   Tell tell_;
   Project project_;
   std::shared_ptr<ArtStore> store_;
+  PackSession session_;
   std::optional<Project> packed_;  // What the parcel holds, of sheets as they were read.
   std::string waitsFor_;
   QFileSystemWatcher watcher_;

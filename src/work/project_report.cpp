@@ -13,43 +13,15 @@
 #include "core/base/words.h"
 #include "core/checks/severity_words.h"
 #include "core/fit/keys/held_shapes.h"
-#include "core/layers/sentence.h"
 #include "core/origin/mounts.h"
 #include "files/csv_table.h"
 #include "files/json_text.h"
 #include "work/report.h"
+#include "work/report_words.h"
 #include "work/stage_picture.h"
 
 namespace amber {
 namespace {
-
-// Text within markup. What no XML may hold is left out.
-std::string escaped(std::string_view text) {
-  std::string safe;
-  for (const char c : text) {
-    switch (c) {
-      case '&':
-        safe += "&amp;";
-        break;
-      case '<':
-        safe += "&lt;";
-        break;
-      case '>':
-        safe += "&gt;";
-        break;
-      case '"':
-        safe += "&quot;";
-        break;
-      default:
-        if (static_cast<unsigned char>(c) >= 0x20 || c == '\n' || c == '\t') safe += c;
-    }
-  }
-  return safe;
-}
-
-std::string severityOf(const Finding& finding) {
-  return std::string(wordOf(kSeverityWords, finding.severity));
-}
 
 std::string uriOf(const std::string& path) {
   return QUrl::toPercentEncoding(QString::fromStdString(path), "/").toStdString();
@@ -122,7 +94,7 @@ std::size_t roleAt(const Project& project, std::string_view role) {
 std::string frameMarkup(const Project& project, const Frame& frame, const HeldShapes& shapes,
                         const Mounts& mounts, double x, double y, const ArtSource& art) {
   std::string text = "<g transform=\"translate(" + n(x) + " " + n(y) + ")\"><title>" +
-                     escaped(frame.name) + "</title>\n";
+                     escapedMarkup(frame.name) + "</title>\n";
   const std::string size = " width=\"" + n(frame.rect.w) + "\" height=\"" + n(frame.rect.h) + "\"";
   text += "<rect" + size + " fill=\"#b59a6d\"/>";
   if (const auto pixels = art(frame.sheet)) {
@@ -132,7 +104,7 @@ std::string frameMarkup(const Project& project, const Frame& frame, const HeldSh
     const std::string colour = kColours[roleAt(project, place.key->role) % kColours.size()];
     text += "\n" + std::visit(ShapeMarkup(), place.shape()) + " fill=\"" + colour +
             "\" fill-opacity=\"0.12\" stroke=\"" + colour + "\" stroke-width=\"0.5\"><title>" +
-            escaped(place.key->role) + "</title>" +
+            escapedMarkup(place.key->role) + "</title>" +
             (std::holds_alternative<Box>(place.shape())       ? "</rect>"
              : std::holds_alternative<Circle>(place.shape())  ? "</circle>"
              : std::holds_alternative<Polygon>(place.shape()) ? "</polygon>"
@@ -141,7 +113,7 @@ std::string frameMarkup(const Project& project, const Frame& frame, const HeldSh
   for (const MountPlace& mount : mounts.on(frame.id)) {
     text += "\n<circle cx=\"" + n(mount.at.x) + "\" cy=\"" + n(mount.at.y) +
             "\" r=\"1\" fill=\"none\" stroke=\"#2b2118\" stroke-width=\"0.4\"><title>" +
-            escaped(mount.name) + "</title></circle>";
+            escapedMarkup(mount.name) + "</title></circle>";
   }
   const double ox = frame.origin.x;
   const double oy = frame.origin.y;
@@ -149,14 +121,6 @@ std::string frameMarkup(const Project& project, const Frame& frame, const HeldSh
           " v 6\" stroke=\"#b23a22\" stroke-width=\"0.6\"/></g>\n";
   return text;
 }
-
-constexpr const char* kStyle =
-    "body{font:14px/1.5 sans-serif;max-width:1100px;margin:24px auto;padding:0 16px;"
-    "color:#2b2118;background:#fbf6ec}h1{font-size:22px}h2{font-size:16px;margin-top:28px}"
-    "table{border-collapse:collapse;width:100%}td,th{text-align:left;padding:4px 8px;"
-    "border-bottom:1px solid #ddd0b8;vertical-align:top}.error{color:#b3261e;font-weight:600}"
-    ".note,small{color:#6d5f4b}figure{margin:12px 0;overflow-x:auto}"
-    "svg{image-rendering:pixelated;height:auto;max-width:100%}";
 
 }  // namespace
 
@@ -199,13 +163,13 @@ std::string junitText(const Project& project, const std::vector<Finding>& findin
   std::string cases;
   for (const Rule* rule : kRules) {
     const std::string id(rule->id);
-    cases +=
-        "    <testcase classname=\"" + escaped(project.name) + "\" name=\"" + escaped(id) + "\"";
+    cases += "    <testcase classname=\"" + escapedMarkup(project.name) + "\" name=\"" +
+             escapedMarkup(id) + "\"";
     std::string errors;
     std::string others;
     for (const Finding* finding : byRule[id]) {
       (finding->severity == Severity::Error ? errors : others) +=
-          escaped(findingLine(*finding, project)) + "\n";
+          escapedMarkup(findingLine(*finding, project)) + "\n";
     }
     if (errors.empty() && others.empty()) {
       cases += "/>\n";
@@ -214,8 +178,8 @@ std::string junitText(const Project& project, const std::vector<Finding>& findin
     cases += ">\n";
     if (!errors.empty()) {
       ++failed;
-      cases +=
-          "      <failure message=\"" + escaped(rule->meaning) + "\">" + errors + "</failure>\n";
+      cases += "      <failure message=\"" + escapedMarkup(rule->meaning) + "\">" + errors +
+               "</failure>\n";
     }
     if (!others.empty()) cases += "      <system-out>" + others + "</system-out>\n";
     cases += "    </testcase>\n";
@@ -264,45 +228,7 @@ std::string assetSvg(const Project& project, const Asset& asset, const ArtSource
          "xmlns:xlink=\"http://www.w3.org/1999/xlink\" width=\"" +
          n(width * kZoom) + "\" height=\"" + n(height * kZoom) + "\" viewBox=\"0 0 " + n(width) +
          " " + n(height) + "\" style=\"image-rendering:pixelated\">\n<title>" +
-         escaped(asset.name) + "</title>\n" + frames + "</svg>\n";
-}
-
-std::string htmlReport(const Project& project, const std::vector<Finding>& findings,
-                       const ArtSource& art) {
-  std::size_t frames = 0;
-  for (const auto& asset : project.assets) frames += asset->frames.size();
-  std::string text = "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>" +
-                     escaped(project.name) + "</title><style>" + kStyle +
-                     "</style></head><body>\n<h1>" + escaped(project.name) + "</h1>\n<p>" +
-                     std::to_string(project.assets.size()) + " assets, " + std::to_string(frames) +
-                     " frames, " + std::to_string(findings.size()) +
-                     " findings.</p>\n<h2>What was found</h2>\n";
-  if (findings.empty()) text += "<p>Nothing.</p>\n";
-  if (!findings.empty()) {
-    text += "<table><tr><th>how grave</th><th>where</th><th>what</th><th>what to do</th></tr>\n";
-    for (const Finding& finding : findings) {
-      const std::string severity = severityOf(finding);
-      text += "<tr><td class=\"" + severity + "\">" + severity + "<br><small>" +
-              escaped(finding.rule) + "</small></td><td>" +
-              escaped(placeOf(finding.where, project)) + "</td><td>" + escaped(finding.text) +
-              "</td><td>" + escaped(finding.fix) + "</td></tr>\n";
-    }
-    text += "</table>\n";
-  }
-  if (!project.expectations.empty()) {
-    text += "<h2>What is expected</h2>\n<ul>\n";
-    for (const Expectation& one : project.expectations) {
-      text += "<li>" + escaped(sentenceOf(one)) + "</li>\n";
-    }
-    text += "</ul>\n<p><small>Those that do not hold stand among the findings.</small></p>\n";
-  }
-  text += "<h2>Assets</h2>\n";
-  for (const auto& asset : project.assets) {
-    text += "<h3>" + escaped(asset->name) + " <small>" + escaped(asset->kind) + ", " +
-            std::to_string(asset->frames.size()) + " frames</small></h3>\n<figure>\n" +
-            assetSvg(project, *asset, art) + "</figure>\n";
-  }
-  return text + "</body></html>\n";
+         escapedMarkup(asset.name) + "</title>\n" + frames + "</svg>\n";
 }
 
 Result<std::string> reportFor(const std::string& file, const ReportMatter& matter) {
@@ -312,17 +238,25 @@ Result<std::string> reportFor(const std::string& file, const ReportMatter& matte
   if (ending == "sarif") return sarifText(project, matter.file, matter.findings);
   if (ending == "xml") return junitText(project, matter.findings);
   if (ending == "csv") return findingsCsv(project, matter.findings);
-  if (ending != "svg") {
+  if (ending != "svg" && ending != "apng") {
     return failure(ErrorCode::BadValue,
-                   "\"" + file + "\" ends in none of .html, .sarif, .xml, .csv and .svg");
+                   "\"" + file + "\" ends in none of .html, .sarif, .xml, .csv, .svg and .apng");
   }
   const Asset* asset = findAsset(project, std::string_view(matter.asset));
   if (asset == nullptr) {
-    return failure(ErrorCode::UnknownTarget, matter.asset.empty()
-                                                 ? std::string("an .svg shows one asset; name it")
-                                                 : "there is no asset \"" + matter.asset + "\"");
+    return failure(ErrorCode::UnknownTarget,
+                   matter.asset.empty()
+                       ? "one asset is shown by ." + ending.toStdString() + "; name it"
+                       : "there is no asset \"" + matter.asset + "\"");
   }
-  return assetSvg(project, *asset, matter.art);
+  if (ending == "svg") return assetSvg(project, *asset, matter.art);
+  for (const Animation& animation : asset->animations) {
+    if (matter.animation.empty() || animation.name == matter.animation) {
+      return animationPng(*asset, animation, matter.art);
+    }
+  }
+  return failure(ErrorCode::UnknownTarget,
+                 asset->name + " has no animation \"" + matter.animation + "\"");
 }
 
 }  // namespace amber

@@ -27,8 +27,15 @@ std::string findingsCsv(const Project& project, const std::vector<Finding>& find
 /// lie within. Frames whose art cannot be had are left empty.
 std::string assetSvg(const Project& project, const Asset& asset, const ArtSource& art);
 
+/// An animation as an animated PNG: its steps with their times, standing on their origins, back and
+/// forth where it goes so, for ever or once as it does. Frames whose art cannot be had are empty.
+/// Requires: at least one step. Errors (ImageTooLarge): more than 256 megapixels in all.
+Result<std::string> animationPng(const Asset& asset, const Animation& animation,
+                                 const ArtSource& art);
+
 /// One HTML file for people, with pictures, that needs no network: what was found, what is
-/// expected, and every asset's frames with origins and shapes.
+/// expected, the pairs that are least fair, names that are not as the convention makes them, and
+/// every asset's frames with origins and shapes. Cost: as fairnessTable.
 std::string htmlReport(const Project& project, const std::vector<Finding>& findings,
                        const ArtSource& art);
 
@@ -37,12 +44,14 @@ struct ReportMatter {
   const Project& project;
   const std::vector<Finding>& findings;
   const ArtSource& art;
-  std::string file;   ///< What the project's file is called.
-  std::string asset;  ///< Of which asset, for a picture of one.
+  std::string file;       ///< What the project's file is called.
+  std::string asset;      ///< Of which asset, for a picture of one.
+  std::string animation;  ///< And of which animation, for one that moves; the first if empty.
 };
 
-/// The report that a file's ending asks for: .html, .sarif, .xml (JUnit), .csv, or .svg of an
-/// asset. Errors (BadValue): another ending; (UnknownTarget): no such asset.
+/// The report that a file's ending asks for: .html, .sarif, .xml (JUnit), .csv, .svg of an asset,
+/// or .apng of an animation. Errors (BadValue): another ending; (UnknownTarget): no such asset or
+/// animation.
 Result<std::string> reportFor(const std::string& file, const ReportMatter& matter);
 
 }  // namespace amber

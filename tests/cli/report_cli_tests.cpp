@@ -1,3 +1,5 @@
+#include <QImage>
+#include <QProcess>
 #include <QTest>
 #include <QXmlStreamReader>
 #include <nlohmann/json.hpp>
@@ -5,8 +7,11 @@
 
 #include "core/checks/rules.h"
 #include "files/csv_table.h"
+#include "files/image_file.h"
+#include "files/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
+#include "support/schema.h"
 #include "support/scratch.h"
 
 using namespace amber;
@@ -62,6 +67,53 @@ class ReportCliTest : public QObject {
           results[i]["locations"][0]["physicalLocation"]["artifactLocation"]["uri"];
       QVERIFY(uri == "glasshouse_night.amber" || uri.starts_with("sheets/"));
     }
+  }
+
+  // Against the parts of their standards that they use, of which nothing else may stand there.
+  void bothAreValidByTheirSchemas() {
+    QCOMPARE(schemaComplaint("sarif-2.1.0-part.schema.json", reported("report.sarif")),
+             std::string());
+    json broken = json::parse(reported("report.sarif"));
+    broken["runs"][0]["results"][0].erase("message");
+    QVERIFY(!schemaComplaint("sarif-2.1.0-part.schema.json", broken.dump()).empty());
+    QVERIFY(!reported("report.xml").empty());
+    const auto valid = [&](const QString& file) {
+      QProcess lint;
+      lint.start("xmllint",
+                 {"--noout", "--nonet", "--schema",
+                  QString(AMBER_SOURCE_DIR) + "/docs/schema/junit-part.xsd", scratch_.qpath(file)});
+      if (!lint.waitForFinished()) qFatal("xmllint is not installed");
+      return lint.exitCode() == 0;
+    };
+    QVERIFY(valid("report.xml"));
+    std::string text = scratch_.read("report.xml");
+    text.replace(text.find("tests="), 6, "teests=");
+    scratch_.write("broken.xml", text);
+    QVERIFY(!valid("broken.xml"));
+  }
+
+  void anAnimationIsWrittenAsAPictureThatMoves() {
+    QVERIFY(!reported("walk.apng", {"--asset", "chr_keeper", "--animation", "walk"}).empty());
+    const auto file = readImage(scratch_.path("walk.apng"));
+    QVERIFY(file && file->pictures);
+    const Project project = *readProject(project_.toStdString());
+    for (const Animation& animation : project.assets[0]->animations) {
+      if (animation.name != "walk") continue;
+      QCOMPARE(file->pictures->timesMs.size(), animation.steps.size());
+      for (std::size_t i = 0; i < animation.steps.size(); ++i) {
+        QCOMPARE(file->pictures->timesMs[i], animation.steps[i].durationMs);
+      }
+    }
+    // The idle goes back and forth: its 4 steps and 2 of them again. What reads no animation shows
+    // the first.
+    QVERIFY(!reported("idle.apng", {"--asset", "chr_keeper"}).empty());
+    QCOMPARE(readImage(scratch_.path("idle.apng"))->pictures->timesMs.size(), std::size_t{6});
+    const QImage still(scratch_.qpath("idle.apng"), "png");
+    QCOMPARE(still.width(), readImage(scratch_.path("idle.apng"))->pictures->size.w);
+    QCOMPARE(runCli({"report", project_, "--out", scratch_.qpath("x.apng"), "--asset", "chr_keeper",
+                     "--animation", "no"})
+                 .exitCode,
+             2);
   }
 
   void buildServersReadItAsTestCases() {

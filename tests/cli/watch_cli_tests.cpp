@@ -125,13 +125,34 @@ class WatchCliTest : public QObject {
     QCOMPARE(watch.process.exitCode(), 0);
   }
 
+  // The same of the command pack.
+  void packKilledAtAnyMomentLeavesAWholeParcel() {
+    QCOMPARE(runCli({"pack", project_, "--out", parcel_}).exitCode, 0);
+    const QByteArray one = QByteArray::fromStdString(original());
+    const QByteArray other = inverted();
+    const int kills = std::max(25, qEnvironmentVariableIntValue("AMBER_KILLS"));
+    for (int i = 0; i < kills; ++i) {
+      scratch_->write("demo/sheets/clay_pot.png", (i % 2 == 0 ? other : one).toStdString());
+      QProcess pack;
+      pack.start(QString(AMBER_BIN_DIR) + "/amber-parcel-cli",
+                 {"pack", project_, "--out", parcel_});
+      QVERIFY(pack.waitForStarted());
+      pack.waitForFinished(static_cast<int>(QRandomGenerator::global()->bounded(140)));
+      pack.kill();
+      pack.waitForFinished();
+      QCOMPARE(runCli({"verify", parcel_}).exitCode, 0);
+    }
+  }
+
   // Killed whenever it may be, it leaves one whole parcel.
   void killedAtAnyMomentItLeavesAWholeParcel() {
     QCOMPARE(runCli({"pack", project_, "--out", parcel_}).exitCode, 0);
     const QByteArray one = QByteArray::fromStdString(original());
     const QByteArray other = inverted();
     auto* random = QRandomGenerator::global();
-    for (int i = 0; i < 25; ++i) {
+    // AMBER_KILLS=300 asks more often.
+    const int kills = std::max(25, qEnvironmentVariableIntValue("AMBER_KILLS"));
+    for (int i = 0; i < kills; ++i) {
       {
         Watching watch(project_, parcel_);
         if (i % 2 == 0) watch.next("packed");

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <iterator>
 
+#include "core/base/parallel.h"
 #include "core/checks/cut_checks.h"
 #include "core/checks/frame_checks.h"
 #include "core/checks/layer_checks.h"
@@ -38,20 +39,27 @@ void placeInAnimation(Where& where, const Project& project) {
 
 std::vector<Finding> checkProject(const Project& project, const ArtSource& art) {
   std::vector<Finding> findings;
-  for (const auto& sheet : project.sheets) {
-    const auto pixels = art(sheet->id);
-    if (pixels != nullptr && sheet->cut && checkedCut(*sheet->cut, pixels->image.size())) {
-      append(findings, checkCut(*sheet->cut, *sheet, *pixels));
+  // Sheets, and then assets, know nothing of each other here, and are looked at side by side.
+  std::vector<std::vector<Finding>> ofSheets(project.sheets.size());
+  forEachIndex(project.sheets.size(), [&](std::size_t i) {
+    const Sheet& sheet = *project.sheets[i];
+    const auto pixels = art(sheet.id);
+    if (pixels != nullptr && sheet.cut && checkedCut(*sheet.cut, pixels->image.size())) {
+      ofSheets[i] = checkCut(*sheet.cut, sheet, *pixels);
     }
-  }
-  for (const auto& asset : project.assets) {
-    append(findings, checkFound(*asset, project));
-    append(findings, checkFrames(*asset, project, art));
-    append(findings, checkOrigins(*asset, project, art));
-    append(findings, checkMounts(*asset, art));
-    append(findings, checkShapes(*asset, project, art));
-    append(findings, checkVariant(*asset, project));
-  }
+  });
+  for (auto& some : ofSheets) append(findings, std::move(some));
+  std::vector<std::vector<Finding>> ofAssets(project.assets.size());
+  forEachIndex(project.assets.size(), [&](std::size_t i) {
+    const Asset& asset = *project.assets[i];
+    append(ofAssets[i], checkFound(asset, project));
+    append(ofAssets[i], checkFrames(asset, project, art));
+    append(ofAssets[i], checkOrigins(asset, project, art));
+    append(ofAssets[i], checkMounts(asset, art));
+    append(ofAssets[i], checkShapes(asset, project, art));
+    append(ofAssets[i], checkVariant(asset, project));
+  });
+  for (auto& some : ofAssets) append(findings, std::move(some));
   append(findings, checkOriginsTogether(project, art));
   append(findings, checkShapesTogether(project, art));
   append(findings, checkNames(project));

@@ -83,8 +83,8 @@ std::vector<ParcelPage> pagesOf(const std::vector<Image>& images, double scale) 
 
 class Builder {
  public:
-  Builder(const Project& project, const PackProfile& profile, const ArtSource& art)
-      : project_(project), profile_(profile), art_(art) {}
+  Builder(const Project& project, const PackProfile& profile, const ArtSource& art, BuildMemo& memo)
+      : project_(project), profile_(profile), art_(art), memo_(memo) {}
 
   Result<void> gather(const Progress& progress) {
     int done = 0;
@@ -137,7 +137,7 @@ class Builder {
     scales.insert(scales.end(), profile_.scales.begin(), profile_.scales.end());
     for (const double scale : scales) {
       progress.at(static_cast<int>(drawn_.size()), static_cast<int>(scales.size()));
-      auto drawn = drawPages(frames_, scale, profile_, progress);
+      auto drawn = drawPages(frames_, scale, profile_, memo_[scale], progress);
       if (!drawn) return tl::unexpected(drawn.error());
       if (scale == 1) {
         built.parcel.pages = pagesOf(drawn->pages, scale);
@@ -231,6 +231,7 @@ class Builder {
   const Project& project_;
   const PackProfile& profile_;
   const ArtSource& art_;
+  BuildMemo& memo_;
   std::vector<FramePicture> frames_;
   std::map<FrameId, std::size_t> places_;         // Of each frame, among those.
   std::vector<std::vector<PicturePlace>> drawn_;  // Of each scale, the places of all frames.
@@ -239,8 +240,8 @@ class Builder {
 }  // namespace
 
 Result<BuiltParcel> buildParcel(const Project& project, const PackProfile& profile,
-                                const ArtSource& art, const Progress& progress) {
-  Builder builder(project, profile, art);
+                                const ArtSource& art, BuildMemo& memo, const Progress& progress) {
+  Builder builder(project, profile, art, memo);
   if (auto gathered = builder.gather(progress); !gathered) return tl::unexpected(gathered.error());
   auto built = builder.build(progress);
   if (!built || profile.constants.empty()) return built;

@@ -1,10 +1,13 @@
 #pragma once
 
+#include <functional>
+#include <map>
 #include <vector>
 
 #include "core/base/progress.h"
 #include "core/pack/parcel.h"
 #include "core/pack/parcel_pages.h"
+#include "core/pack/picture_pages.h"
 #include "core/project/art_source.h"
 
 namespace amber {
@@ -18,20 +21,34 @@ struct BuiltParcel {
   std::vector<std::string> constants;       ///< The texts of parcel.constants.
 };
 
+/// What was built before, of each scale, so that only what changed is drawn again.
+using BuildMemo = std::map<double, PictureMemo>;
+
 /// Trims, places and draws every frame as the profile has it. Only faint ink is drawn; all else is
-/// transparent. What counts as one picture lies on the pages once (see SamePictures).
+/// transparent. What counts as one picture lies on the pages once (see SamePictures). `memo` makes
+/// no difference but in time, and is brought up to date.
 /// Errors: a sheet without art (FileMissing), a frame that leaves its sheet or does not fit a page
 /// (BadValue), Cancelled.
 /// Cost: linear in the pixels of frames and pages, at every scale; on all cores.
 Result<BuiltParcel> buildParcel(const Project& project, const PackProfile& profile,
-                                const ArtSource& art, const Progress& progress);
+                                const ArtSource& art, BuildMemo& memo, const Progress& progress);
+inline Result<BuiltParcel> buildParcel(const Project& project, const PackProfile& profile,
+                                       const ArtSource& art, const Progress& progress) {
+  BuildMemo memo;
+  return buildParcel(project, profile, art, memo, progress);
+}
+
+/// Whether the picture of a frame was compared before, and nothing of it changed since.
+using ComparedBefore = std::function<bool(const Frame& frame, const ParcelFrame& packed)>;
 
 /// What the pages hold against the project's art, and the parcel's numbers against the project's,
 /// frame by frame: one sentence a difference, at most 20. Empty when all agree. Shares no code
-/// with buildParcel beyond the values compared. Nothing is said of `constants`.
+/// with buildParcel beyond the values compared. Nothing is said of `constants`. Pictures of frames
+/// that `compared` is true of are known to agree, and passed over; what lies between is not.
 /// Requires: one image a page, of every scale and of masks.
 std::vector<std::string> differencesFrom(const Project& project, const PackProfile& profile,
                                          const ArtSource& art, const Parcel& parcel,
-                                         const PageImages& images);
+                                         const PageImages& images,
+                                         const ComparedBefore& compared = {});
 
 }  // namespace amber

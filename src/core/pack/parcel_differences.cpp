@@ -10,94 +10,24 @@
 #include "core/layers/parties.h"
 #include "core/origin/mounts.h"
 #include "core/pack/build_parcel.h"
+#include "core/pack/picture_difference.h"
 
 namespace amber {
 namespace {
 
 constexpr std::size_t kMostDifferences = 20;
 
-// What a frame must look like at a scale, told pixel by pixel from its sheet.
-class WantedPicture {
- public:
-  WantedPicture(const SheetArt& art, const PixelRect& frame, double scale, Resampling how)
-      : art_(art), frame_(frame), scale_(scale), how_(how) {}
-
-  PixelSize size() const { return {side(frame_.w), side(frame_.h)}; }
-
-  Rgba at(int x, int y) const {
-    if (scale_ == 1) return source(x, y);
-    if (how_ == Resampling::Nearest) {
-      return source(std::min(frame_.w - 1, static_cast<int>(std::floor((x + 0.5) / scale_))),
-                    std::min(frame_.h - 1, static_cast<int>(std::floor((y + 0.5) / scale_))));
-    }
-    return mean(x, y);
-  }
-
- private:
-  int side(int length) const {
-    return std::max(1, static_cast<int>(std::ceil(length * scale_ - 1e-9)));
-  }
-
-  Rgba source(int x, int y) const {
-    const int sheetX = frame_.x + x;
-    const int sheetY = frame_.y + y;
-    return art_.faint.test(sheetX, sheetY) ? art_.image.at(sheetX, sheetY) : Rgba{};
-  }
-
-  // How much of [at, at + 1) lies in [low, high).
-  static double share(int at, double low, double high) {
-    return std::max(0.0, std::min(high, at + 1.0) - std::max(low, static_cast<double>(at)));
-  }
-
-  Rgba mean(int x, int y) const {
-    const double left = x / scale_;
-    const double right = (x + 1) / scale_;
-    const double top = y / scale_;
-    const double bottom = (y + 1) / scale_;
-    double sums[4] = {};
-    for (int sy = static_cast<int>(top); sy < std::min<double>(frame_.h, bottom); ++sy) {
-      for (int sx = static_cast<int>(left); sx < std::min<double>(frame_.w, right); ++sx) {
-        const Rgba pixel = source(sx, sy);
-        const double part = share(sy, top, bottom) * share(sx, left, right) * pixel.a;
-        sums[0] += part * pixel.r;
-        sums[1] += part * pixel.g;
-        sums[2] += part * pixel.b;
-        sums[3] += part;
-      }
-    }
-    const auto rounded = [](double value) { return static_cast<std::uint8_t>(value + 0.5); };
-    const std::uint8_t alpha = rounded(sums[3] * scale_ * scale_);
-    if (alpha == 0) return {};
-    return {rounded(sums[0] / sums[3]), rounded(sums[1] / sums[3]), rounded(sums[2] / sums[3]),
-            alpha};
-  }
-
-  const SheetArt& art_;
-  PixelRect frame_;
-  double scale_;
-  Resampling how_;
-};
-
-// Where a frame lies on pages, of one scale.
-struct Lying {
-  int page = 0;
-  PixelRect rect;
-  PixelSize trim;
-  bool mirrored = false;
-};
-
-// Two means of the same pixels, summed in another order, may be rounded to either side.
-bool nearly(const Rgba& a, const Rgba& b) {
-  const auto near = [](int x, int y) { return std::abs(x - y) <= 1; };
-  return near(a.r, b.r) && near(a.g, b.g) && near(a.b, b.b) && near(a.a, b.a);
-}
-
 // Walks project and parcel side by side and says where they part.
 class Comparison {
  public:
   Comparison(const Project& project, const PackProfile& profile, const ArtSource& art,
-             const Parcel& parcel, const PageImages& images)
-      : project_(project), profile_(profile), art_(art), parcel_(parcel), images_(images) {}
+             const Parcel& parcel, const PageImages& images, const ComparedBefore& compared)
+      : project_(project),
+        profile_(profile),
+        art_(art),
+        parcel_(parcel),
+        images_(images),
+        compared_(compared) {}
 
   std::vector<std::string> run() {
     expect(parcel_.layers == project_.layers, "the layers differ");
@@ -169,7 +99,7 @@ class Comparison {
   }
 
   // Where a frame lies at scale 1 (0) or one of the others (from 1).
-  static Lying lyingOf(const ParcelFrame& frame, std::size_t scale) {
+  static PictureLying lyingOf(const ParcelFrame& frame, std::size_t scale) {
     if (scale == 0) return {frame.page, frame.rect, frame.trim, frame.mirrored};
     const ScaledPicture& one = frame.scaled[scale - 1];
     return {one.page, one.rect, one.trim, one.mirrored};
@@ -198,15 +128,16 @@ class Comparison {
     for (std::size_t i = 0; i < project_.assets.size(); ++i) {
       const Asset& asset = *project_.assets[i];
       for (std::size_t f = 0; f < asset.frames.size(); ++f) {
-        pairs.push_back(
-            {&asset.frames[f], &parcel_.assets[i].frames[f], art_(asset.frames[f].sheet)});
+        const ParcelFrame& packed = parcel_.assets[i].frames[f];
+        if (compared_ && compared_(asset.frames[f], packed)) continue;
+        pairs.push_back({&asset.frames[f], &packed, art_(asset.frames[f].sheet)});
       }
     }
     std::vector<std::string> told(pairs.size());
     forEachIndex(pairs.size(), [&](std::size_t i) {
       const Pair& pair = pairs[i];
       for (std::size_t scale = 0; scale < scaleCount() && told[i].empty(); ++scale) {
-        told[i] = pictureDifference(*pair.frame, *pair.packed, pair.art.get(), scale);
+        told[i] = differenceAt(*pair.frame, *pair.packed, pair.art.get(), scale);
       }
     });
     for (const std::string& sentence : told) expect(sentence.empty(), sentence);
@@ -219,7 +150,7 @@ class Comparison {
       std::vector<std::vector<PixelRect>> rects(images.size());
       for (const ParcelAsset& asset : parcel_.assets) {
         for (const ParcelFrame& frame : asset.frames) {
-          const Lying lying = lyingOf(frame, scale);
+          const PictureLying lying = lyingOf(frame, scale);
           rects[static_cast<std::size_t>(lying.page)].push_back(lying.rect);
         }
       }
@@ -238,10 +169,11 @@ class Comparison {
     const PixelRect area =
         intersection({rect.x - out, rect.y - out, rect.w + 2 * out, rect.h + 2 * out}, to.rect());
     for (int y = area.y; y < area.bottom(); ++y) {
-      const int fromY = std::clamp(y, rect.y, rect.bottom() - 1);
-      for (int x = area.x; x < area.right(); ++x) {
-        to.at(x, y) = from.at(std::clamp(x, rect.x, rect.right() - 1), fromY);
-      }
+      const Rgba* source = from.row(std::clamp(y, rect.y, rect.bottom() - 1));
+      Rgba* target = to.row(y);
+      std::fill(target + area.x, target + rect.x, source[rect.x]);
+      std::copy_n(source + rect.x, rect.w, target + rect.x);
+      std::fill(target + rect.right(), target + area.right(), source[rect.right() - 1]);
     }
   }
 
@@ -380,87 +312,18 @@ class Comparison {
            frame.name + ": it does not lie on the pages of every scale");
   }
 
-  // Puts the packed picture back where it was trimmed from and compares every pixel of the frame.
-  // Empty where all are the same.
-  std::string pictureDifference(const Frame& frame, const ParcelFrame& packed, const SheetArt* art,
-                                std::size_t scale) const {
-    const Lying lying = lyingOf(packed, scale);
+  // Empty where every pixel of the frame is as its sheet has it.
+  std::string differenceAt(const Frame& frame, const ParcelFrame& packed, const SheetArt* art,
+                           std::size_t scale) const {
+    const PictureLying lying = lyingOf(packed, scale);
     const std::vector<Image>& pages = imagesAt(scale);
     const auto page = static_cast<std::size_t>(lying.page);
-    if (art == nullptr || lying.page < 0 || page >= pages.size() ||
-        !within(lying.rect, pages[page].rect()) || !within(frame.rect, art->image.rect())) {
+    if (art == nullptr || lying.page < 0 || page >= pages.size()) {
       return frame.name + ": its place on page or sheet does not exist";
     }
-    const WantedPicture wanted(*art, frame.rect, scaleAt(scale), profile_.resampling);
-    const PixelSize size = wanted.size();
-    const PixelRect kept{lying.trim.w, lying.trim.h, lying.rect.w, lying.rect.h};
-    if (!within(kept, {0, 0, size.w, size.h})) {
-      return frame.name + ": what was kept of it is larger than it is";
-    }
-    const bool exact = scaleAt(scale) == 1 || profile_.resampling == Resampling::Nearest;
-    for (int y = 0; y < size.h; ++y) {
-      for (int x = 0; x < size.w; ++x) {
-        Rgba got;
-        if (kept.contains(x, y)) {
-          const int across = lying.mirrored ? kept.right() - 1 - x : x - kept.x;
-          got = pages[page].at(lying.rect.x + across, lying.rect.y + y - kept.y);
-        }
-        // What colour unseen pixels have is asked of the page as a whole.
-        if (got.a == 0 && profile_.unseen == Unseen::Bled) got = {};
-        const Rgba pixel = wanted.at(x, y);
-        if (exact ? got == pixel : nearly(got, pixel)) continue;
-        return frame.name + ": the pixel at " + std::to_string(x) + ", " + std::to_string(y) +
-               (scale == 0 ? "" : " of scale " + exactNumber(scaleAt(scale))) + " differs";
-      }
-    }
-    return profile_.unseen == Unseen::Bled && !isBled(pages[page], lying.rect)
-               ? frame.name + ": its unseen pixels have not the colour of the nearest that are seen"
-               : "";
-  }
-
-  // Whether every unseen pixel has the colour of a neighbour that is nearer to what is seen; black
-  // where nothing is.
-  static bool isBled(const Image& page, const PixelRect& rect) {
-    constexpr int kFar = 1 << 20;
-    const auto width = static_cast<std::size_t>(rect.w);
-    std::vector<int> distance(width * static_cast<std::size_t>(rect.h), kFar);
-    const auto at = [&](int x, int y) -> int& {
-      return distance[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)];
-    };
-    const auto near = [&](int x, int y) {
-      return x < 0 || y < 0 || x >= rect.w || y >= rect.h ? kFar : at(x, y);
-    };
-    // Chamfer distance in two passes is exact for the chessboard metric.
-    for (int y = 0; y < rect.h; ++y) {
-      for (int x = 0; x < rect.w; ++x) {
-        at(x, y) = page.at(rect.x + x, rect.y + y).a != 0
-                       ? 0
-                       : 1 + std::min({near(x - 1, y), near(x - 1, y - 1), near(x, y - 1),
-                                       near(x + 1, y - 1)});
-      }
-    }
-    for (int y = rect.h - 1; y >= 0; --y) {
-      for (int x = rect.w - 1; x >= 0; --x) {
-        at(x, y) = std::min(at(x, y), 1 + std::min({near(x + 1, y), near(x + 1, y + 1),
-                                                    near(x, y + 1), near(x - 1, y + 1)}));
-      }
-    }
-    for (int y = 0; y < rect.h; ++y) {
-      for (int x = 0; x < rect.w; ++x) {
-        if (at(x, y) == 0) continue;
-        const Rgba pixel = page.at(rect.x + x, rect.y + y);
-        bool found = at(x, y) >= kFar && pixel == Rgba{};
-        for (int dy = -1; dy <= 1 && !found; ++dy) {
-          for (int dx = -1; dx <= 1 && !found; ++dx) {
-            if (near(x + dx, y + dy) != at(x, y) - 1) continue;
-            const Rgba other = page.at(rect.x + x + dx, rect.y + y + dy);
-            found = other.r == pixel.r && other.g == pixel.g && other.b == pixel.b;
-          }
-        }
-        if (!found) return false;
-      }
-    }
-    return true;
+    const std::string told =
+        pictureDifference(*art, frame.rect, pages[page], lying, scaleAt(scale), profile_);
+    return told.empty() ? told : frame.name + ": " + told;
   }
 
   const Project& project_;
@@ -468,6 +331,7 @@ class Comparison {
   const ArtSource& art_;
   const Parcel& parcel_;
   const PageImages& images_;
+  const ComparedBefore& compared_;
   std::vector<std::string> differences_;
 };
 
@@ -475,8 +339,8 @@ class Comparison {
 
 std::vector<std::string> differencesFrom(const Project& project, const PackProfile& profile,
                                          const ArtSource& art, const Parcel& parcel,
-                                         const PageImages& images) {
-  return Comparison(project, profile, art, parcel, images).run();
+                                         const PageImages& images, const ComparedBefore& compared) {
+  return Comparison(project, profile, art, parcel, images, compared).run();
 }
 
 }  // namespace amber

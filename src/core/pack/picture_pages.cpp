@@ -6,6 +6,7 @@
 #include <map>
 #include <string_view>
 #include <tuple>
+#include <unordered_map>
 
 #include "core/base/parallel.h"
 #include "core/pack/resample.h"
@@ -13,11 +14,8 @@
 namespace amber {
 namespace {
 
-// A frame's picture without its empty borders.
-struct Trimmed {
-  Image picture;
-  PixelSize trim;
-};
+using Drawn = PictureMemo::Drawn;
+using Pictures = std::vector<std::shared_ptr<const Image>>;
 
 // Only faint ink is drawn.
 Image drawn(const SheetArt& art, const PixelRect& rect) {
@@ -67,14 +65,18 @@ PixelRect sourceOf(const FramePicture& frame, double scale, bool trim) {
   return {frame.rect.x + ink->x, frame.rect.y + ink->y, ink->w, ink->h};
 }
 
-Trimmed trimmed(const SheetArt& art, const PixelRect& source, double scale,
-                const PackProfile& profile) {
-  Image whole = drawn(art, source);
-  if (scale == 1) return {std::move(whole), {}};
-  whole = resampled(whole, scale, profile.resampling);
-  if (!profile.trim) return {std::move(whole), {}};
-  const PixelRect seen = seenPart(whole).value_or(PixelRect{0, 0, 1, 1});
-  return {croppedTo(whole, seen), {seen.x, seen.y}};
+// The picture without its empty borders.
+Drawn trimmed(const std::shared_ptr<const SheetArt>& art, const PixelRect& source, double scale,
+              const PackProfile& profile) {
+  Image picture = drawn(*art, source);
+  PixelSize trim;
+  if (scale != 1) picture = resampled(picture, scale, profile.resampling);
+  if (scale != 1 && profile.trim) {
+    const PixelRect seen = seenPart(picture).value_or(PixelRect{0, 0, 1, 1});
+    picture = croppedTo(picture, seen);
+    trim = {seen.x, seen.y};
+  }
+  return {art, std::make_shared<const Image>(std::move(picture)), trim};
 }
 
 std::size_t hashOf(const Image& picture) {
@@ -96,26 +98,30 @@ class Sharing {
   explicit Sharing(SamePictures same) : same_(same) {}
 
   // The share of the next frame. A picture that is new is kept at the end of `pictures`.
-  Share of(Image picture, std::vector<Image>& pictures) {
-    const std::size_t hash = hashOf(picture);
-    if (const auto known = find(picture, hash, pictures)) return {*known, false};
+  Share of(const std::shared_ptr<const Image>& picture, Pictures& pictures) {
+    if (same_ == SamePictures::Place) {
+      pictures.push_back(picture);
+      return {pictures.size() - 1, false};
+    }
+    const std::size_t hash = hashOf(*picture);
+    if (const auto known = find(*picture, hash, pictures)) return {*known, false};
     if (same_ == SamePictures::Mirrored) {
-      Image other = flipped(picture);
+      const Image other = flipped(*picture);
       if (const auto known = find(other, hashOf(other), pictures)) return {*known, true};
     }
-    pictures.push_back(std::move(picture));
-    if (same_ != SamePictures::Place) known_.emplace(hash, pictures.size() - 1);
+    pictures.push_back(picture);
+    known_.emplace(hash, pictures.size() - 1);
     return {pictures.size() - 1, false};
   }
 
  private:
   std::optional<std::size_t> find(const Image& picture, std::size_t hash,
-                                  const std::vector<Image>& pictures) const {
+                                  const Pictures& pictures) const {
     // The first of several, whatever order the table has them in.
     std::optional<std::size_t> first;
     const auto [begin, end] = known_.equal_range(hash);
     for (auto one = begin; one != end; ++one) {
-      if ((!first || one->second < *first) && pictures[one->second] == picture) {
+      if ((!first || one->second < *first) && *pictures[one->second] == picture) {
         first = one->second;
       }
     }
@@ -139,45 +145,35 @@ void place(const Image& picture, const Placement& at, int extrusion, Image& page
 
 class Drawing {
  public:
-  Drawing(const std::vector<FramePicture>& frames, double scale, const PackProfile& profile)
-      : frames_(frames), scale_(scale), profile_(profile), sharing_(profile.same) {}
+  Drawing(const std::vector<FramePicture>& frames, double scale, const PackProfile& profile,
+          PictureMemo& memo)
+      : frames_(frames), scale_(scale), profile_(profile), memo_(memo), sharing_(profile.same) {
+    // By another profile all may be otherwise.
+    if (memo.profile != profile) memo = {{}, profile, {}, {}};
+  }
 
   Result<PicturePages> run(const Progress& progress) {
     findPlaces();
-    std::vector<Trimmed> drawnOnce(first_.size());
-    forEachIndex(first_.size(), [&](std::size_t i) {
-      const std::size_t frame = first_[i];
-      if (progress.cancelled()) return;
-      drawnOnce[i] = trimmed(*frames_[frame].art, sources_[frame], scale_, profile_);
-    });
+    drawWhatIsNew(progress);
     if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
     std::vector<Sharing::Share> shares;
-    std::vector<PixelSize> trims;
-    for (Trimmed& one : drawnOnce) {
-      trims.push_back(one.trim);
-      shares.push_back(sharing_.of(std::move(one.picture), pictures_));
-    }
+    for (const Drawn& one : drawn_) shares.push_back(sharing_.of(one.picture, pictures_));
     if (profile_.unseen == Unseen::Bled) {
-      forEachIndex(pictures_.size(), [&](std::size_t i) { bleedColours(pictures_[i]); });
+      forEachIndex(pictures_.size(), [&](std::size_t i) {
+        Image bled = *pictures_[i];
+        bleedColours(bled);
+        pictures_[i] = std::make_shared<const Image>(std::move(bled));
+      });
     }
-    std::vector<PixelSize> sizes;
-    for (const Image& picture : pictures_) sizes.push_back(picture.size());
-    auto layout = layOutPages(sizes, profile_);
-    if (!layout) return tl::unexpected(layout.error());
+    if (auto done = layOut(); !done) return tl::unexpected(done.error());
     if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
-    PicturePages pages;
-    for (const PixelSize& size : layout->pages) pages.pages.emplace_back(size.w, size.h);
-    // Pictures lie apart, so that no two are drawn at one place.
-    forEachIndex(pictures_.size(), [&](std::size_t i) {
-      const Placement& at = layout->placements[i];
-      place(pictures_[i], at, profile_.extrusion, pages.pages[static_cast<std::size_t>(at.page)]);
-    });
+    PicturePages pages = placed();
     for (std::size_t i = 0; i < frames_.size(); ++i) {
       const Sharing::Share& share = shares[once_[i]];
-      const Placement& at = layout->placements[share.picture];
-      const PixelSize size = pictures_[share.picture].size();
+      const Placement& at = memo_.layout.placements[share.picture];
+      const PixelSize size = pictures_[share.picture]->size();
       const PixelSize before{sources_[i].x - frames_[i].rect.x, sources_[i].y - frames_[i].rect.y};
-      const PixelSize trim = trims[once_[i]];
+      const PixelSize trim = drawn_[once_[i]].trim;
       pages.places.push_back({at.page,
                               {at.x, at.y, size.w, size.h},
                               {before.w + trim.w, before.h + trim.h},
@@ -187,16 +183,61 @@ class Drawing {
   }
 
  private:
+  using Key = std::tuple<const SheetArt*, int, int, int, int>;
+
+  Key keyOf(std::size_t frame) const {
+    const PixelRect& rect = sources_[frame];
+    return {frames_[frame].art.get(), rect.x, rect.y, rect.w, rect.h};
+  }
+
+  // What is known from before is taken from there; what is not needed any more is forgotten.
+  void drawWhatIsNew(const Progress& progress) {
+    drawn_.resize(first_.size());
+    forEachIndex(first_.size(), [&](std::size_t i) {
+      if (progress.cancelled()) return;
+      const std::size_t frame = first_[i];
+      const auto known = memo_.drawn.find(keyOf(frame));
+      drawn_[i] = known != memo_.drawn.end()
+                      ? known->second
+                      : trimmed(frames_[frame].art, sources_[frame], scale_, profile_);
+    });
+    if (progress.cancelled()) return;
+    memo_.drawn.clear();
+    for (std::size_t i = 0; i < first_.size(); ++i) {
+      memo_.drawn.emplace(keyOf(first_[i]), drawn_[i]);
+    }
+  }
+
+  Result<void> layOut() {
+    std::vector<PixelSize> sizes;
+    for (const auto& picture : pictures_) sizes.push_back(picture->size());
+    if (!memo_.sizes.empty() && sizes == memo_.sizes) return {};
+    auto layout = layOutPages(sizes, profile_);
+    if (!layout) return tl::unexpected(layout.error());
+    memo_.layout = std::move(*layout);
+    memo_.sizes = std::move(sizes);
+    return {};
+  }
+
+  PicturePages placed() const {
+    PicturePages pages;
+    for (const PixelSize& size : memo_.layout.pages) pages.pages.emplace_back(size.w, size.h);
+    // Pictures lie apart, so that no two are drawn at one place.
+    forEachIndex(pictures_.size(), [&](std::size_t i) {
+      const Placement& at = memo_.layout.placements[i];
+      place(*pictures_[i], at, profile_.extrusion, pages.pages[static_cast<std::size_t>(at.page)]);
+    });
+    return pages;
+  }
+
   // Frames that show one rectangle of one sheet are drawn once.
   void findPlaces() {
     sources_.resize(frames_.size());
     forEachIndex(frames_.size(),
                  [&](std::size_t i) { sources_[i] = sourceOf(frames_[i], scale_, profile_.trim); });
-    std::map<std::tuple<const SheetArt*, int, int, int, int>, std::size_t> known;
+    std::map<Key, std::size_t> known;
     for (std::size_t i = 0; i < frames_.size(); ++i) {
-      const PixelRect& rect = sources_[i];
-      const auto [entry, isNew] =
-          known.try_emplace({frames_[i].art.get(), rect.x, rect.y, rect.w, rect.h}, first_.size());
+      const auto [entry, isNew] = known.try_emplace(keyOf(i), first_.size());
       if (isNew) first_.push_back(i);
       once_.push_back(entry->second);
     }
@@ -205,18 +246,21 @@ class Drawing {
   const std::vector<FramePicture>& frames_;
   double scale_;
   const PackProfile& profile_;
+  PictureMemo& memo_;
   Sharing sharing_;
   std::vector<PixelRect> sources_;  // Of each frame, on its sheet.
   std::vector<std::size_t> first_;  // The first frame of each place.
   std::vector<std::size_t> once_;   // Of each frame, its place among those.
-  std::vector<Image> pictures_;
+  std::vector<Drawn> drawn_;        // Of each place.
+  Pictures pictures_;
 };
 
 }  // namespace
 
 Result<PicturePages> drawPages(const std::vector<FramePicture>& frames, double scale,
-                               const PackProfile& profile, const Progress& progress) {
-  return Drawing(frames, scale, profile).run(progress);
+                               const PackProfile& profile, PictureMemo& memo,
+                               const Progress& progress) {
+  return Drawing(frames, scale, profile, memo).run(progress);
 }
 
 }  // namespace amber

@@ -1,8 +1,9 @@
 #pragma once
 
 #include <cstddef>
+#include <map>
 #include <memory>
-#include <unordered_map>
+#include <tuple>
 #include <vector>
 
 #include "core/base/progress.h"
@@ -32,10 +33,26 @@ struct PicturePages {
   std::vector<Image> pages;
 };
 
+/// What was drawn before at one scale, so that only what changed is drawn and laid out again.
+struct PictureMemo {
+  struct Drawn {
+    std::shared_ptr<const SheetArt> art;  ///< Held, so that no other art comes to lie there.
+    std::shared_ptr<const Image> picture;
+    PixelSize trim;
+  };
+  /// By the art's address and the rectangle drawn.
+  std::map<std::tuple<const SheetArt*, int, int, int, int>, Drawn> drawn;
+  PackProfile profile;  ///< What it was drawn and laid out by.
+  std::vector<PixelSize> sizes;
+  PageLayout layout;
+};
+
 /// Draws every frame at `scale`, trims it, finds those that count as one, lays them out and draws
 /// the pages, all as the profile has it. The same frames give the same pages.
+/// `memo` is what was drawn before, and is brought up to date; it makes no difference but in time.
 /// Errors: as layOutPages; Cancelled. Cost: linear in the pixels, on all cores.
 Result<PicturePages> drawPages(const std::vector<FramePicture>& frames, double scale,
-                               const PackProfile& profile, const Progress& progress);
+                               const PackProfile& profile, PictureMemo& memo,
+                               const Progress& progress);
 
 }  // namespace amber

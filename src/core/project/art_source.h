@@ -8,7 +8,8 @@
 
 namespace amber {
 
-/// Gives a sheet's art, or null where its file is missing, unreadable or not read yet.
+/// Gives a sheet's art, or null where its file is missing, unreadable or not read yet. Any number
+/// of threads may ask at once.
 using ArtSource = std::function<std::shared_ptr<const SheetArt>(SheetId)>;
 
 }  // namespace amber

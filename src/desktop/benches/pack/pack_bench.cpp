@@ -175,8 +175,8 @@ void PackBench::pack() {
   session_.background().run(
       this, tr("Pack"),
       [this, project = session_.project(), profile = profile(), store = session_.artStore(),
-       folder = folder()](const Progress& progress) -> Background::Finish {
-        auto packed = packProject(project, profile, store, folder.toStdString(), progress);
+       packing = packing_, folder = folder()](const Progress& progress) -> Background::Finish {
+        auto packed = packing->pack(project, profile, store, folder.toStdString(), progress);
         return [this, packed = std::move(packed), folder] {
           finish();
           tellPacked(packed, folder);
@@ -188,18 +188,20 @@ void PackBench::writeReport() {
   const QString path = QFileDialog::getSaveFileName(
       this, tr("Write a report"), QFileInfo(session_.path()).absolutePath() + "/report.html",
       tr("For people (*.html);;For build servers (*.sarif *.xml);;Tables (*.csv);;The current "
-         "asset's frames (*.svg)"));
+         "asset's frames (*.svg);;The current animation (*.apng)"));
   if (path.isEmpty()) return;
   const Asset* asset = session_.currentAsset();
   session_.background().run(
       this, tr("Report"),
       [this, path, project = session_.project(), store = session_.artStore(),
        own = QFileInfo(session_.path()).fileName().toStdString(),
-       name =
-           asset == nullptr ? std::string() : asset->name](const Progress&) -> Background::Finish {
+       name = asset == nullptr ? std::string() : asset->name,
+       animation = session_.currentAnimation() == nullptr
+                       ? std::string()
+                       : session_.currentAnimation()->name](const Progress&) -> Background::Finish {
         const std::vector<Finding> findings = checkAll(project, store);
         const ArtSource art = ArtStore::loading(store, project);
-        auto written = reportFor(path.toStdString(), {project, findings, art, own, name})
+        auto written = reportFor(path.toStdString(), {project, findings, art, own, name, animation})
                            .and_then([&](const std::string& text) {
                              return writeFileAtomically(path.toStdString(), text);
                            });

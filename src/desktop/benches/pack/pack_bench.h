@@ -9,7 +9,7 @@
 #include "desktop/benches/bench_view.h"
 #include "desktop/benches/pack/pack_preview.h"
 #include "desktop/session.h"
-#include "work/pack_project.h"
+#include "work/pack_session.h"
 
 class QCheckBox;
 class QComboBox;
@@ -122,6 +122,8 @@ class PackBench : public BenchView {
   std::vector<std::pair<std::size_t, std::size_t>> parts_;
   std::string chosen_;  // The profile that is shown, by name; empty for the first.
   std::optional<std::pair<int, qint64>> before_;  // Pages and bytes before the last change of it.
+  /// What was packed last; at work on one thread at a time, while busy_.
+  std::shared_ptr<PackSession> packing_ = std::make_shared<PackSession>();
   bool busy_ = false;
   bool previewStale_ = true;
   Newest<Result<std::shared_ptr<const PackPreview>>> previewing_;

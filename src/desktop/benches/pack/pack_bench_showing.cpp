@@ -5,6 +5,7 @@
 #include <QLayoutItem>
 #include <QLocale>
 #include <QPushButton>
+#include <QSignalBlocker>
 #include <QStackedWidget>
 #include <QTextCursor>
 #include <algorithm>
@@ -77,7 +78,11 @@ void PackBench::showPreview() {
                                         : tr("%1, %2").arg(pagesText(preview_->pageCount()),
                                                            sizeText(preview_->bytes())));
   profiles_->showEffect(effectText());
-  contents_->show(preview_, QFileInfo(folder()).fileName());
+  {
+    // What was chosen is chosen again, which is no wish to see it.
+    const QSignalBlocker quiet(contents_);
+    contents_->show(preview_, QFileInfo(folder()).fileName());
+  }
   const std::size_t count =
       preview_ != nullptr && preview_->changes ? preview_->changes->size() : 0;
   toChanges_->setText(count > 0 ? tr("Changes %1").arg(count) : tr("Changes"));
