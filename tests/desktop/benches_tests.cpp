@@ -161,7 +161,7 @@ class BenchesTest : public QObject {
     auto* pack = find<QPushButton>(window, "packButton");
     QVERIFY(!pack->isEnabled());
     QVERIFY(pack->toolTip().contains("share the name"));
-    QVERIFY(find<QLabel>(window, "packResult")->text().contains("share the name"));
+    QVERIFY(find<QPushButton>(window, "packError1")->toolTip().contains("share the name"));
     window.session().history().undo();
     window.session().settle();
     QVERIFY(pack->isEnabled());

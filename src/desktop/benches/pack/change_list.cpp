@@ -2,6 +2,7 @@
 
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QIcon>
 #include <QLabel>
 #include <QPushButton>
 #include <QTreeWidget>
@@ -16,6 +17,8 @@ namespace amber {
 namespace {
 
 enum ChangeRole { AssetName = Qt::UserRole, FrameName };
+
+constexpr int kLookSide = 28;
 
 QTreeWidget* makeList(const char* name, QWidget* parent) {
   auto* list = new QTreeWidget(parent);
@@ -44,6 +47,7 @@ ChangeList::ChangeList(QWidget* parent) : QWidget(parent) {
   title_->setWordWrap(true);
   column->addWidget(title_);
   list_ = makeList("changes", this);
+  list_->setIconSize({kLookSide, kLookSide});
   column->addWidget(list_, 2);
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(4);
@@ -104,20 +108,23 @@ void ChangeList::showConflicts(const Project& project) {
   }
 }
 
-void ChangeList::addGroup(const QString& title, const std::vector<const ParcelChange*>& changes) {
+void ChangeList::addGroup(const QString& title, const std::vector<const ParcelChange*>& changes,
+                          const Look& look) {
   if (changes.empty()) return;
   auto* group = new QTreeWidgetItem(list_, {title, QString::number(changes.size())});
   for (const ParcelChange* change : changes) {
     auto* item = new QTreeWidgetItem(
         group, {QString::fromStdString(change->frame.empty() ? change->asset : change->frame),
                 QString::fromStdString(change->text)});
+    item->setIcon(0, QIcon(look(*change)));
     item->setData(0, AssetName, QString::fromStdString(change->asset));
     item->setData(0, FrameName, QString::fromStdString(change->frame));
   }
   group->setExpanded(changes.size() <= 24);
 }
 
-void ChangeList::showParcel(const std::optional<std::vector<ParcelChange>>& changes) {
+void ChangeList::showParcel(const std::optional<std::vector<ParcelChange>>& changes,
+                            const Look& look) {
   showsFile_ = false;
   back_->hide();
   list_->clear();
@@ -136,7 +143,7 @@ void ChangeList::showParcel(const std::optional<std::vector<ParcelChange>>& chan
     for (const ParcelChange& change : *changes) {
       if (static_cast<std::size_t>(change.kind) == kind) some.push_back(&change);
     }
-    addGroup(titles[kind], some);
+    addGroup(titles[kind], some, look);
   }
 }
 

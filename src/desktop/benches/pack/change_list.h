@@ -1,6 +1,8 @@
 #pragma once
 
+#include <QPixmap>
 #include <QWidget>
+#include <functional>
 #include <optional>
 #include <vector>
 
@@ -24,8 +26,11 @@ class ChangeList : public QWidget {
 
   /// The conflicts of a merge, to be chosen.
   void showConflicts(const Project& project);
+  /// How a frame looks now; null where it is gone.
+  using Look = std::function<QPixmap(const ParcelChange& change)>;
+
   /// Against the parcel that lies there; nothing: there is none yet.
-  void showParcel(const std::optional<std::vector<ParcelChange>>& changes);
+  void showParcel(const std::optional<std::vector<ParcelChange>>& changes, const Look& look);
   /// Against a project file, by its name.
   void showFile(const QString& name, const std::vector<ProjectDifference>& changes);
   /// Whether it shows a project file's changes.
@@ -40,7 +45,8 @@ class ChangeList : public QWidget {
   void parcelWanted();
 
  private:
-  void addGroup(const QString& title, const std::vector<const ParcelChange*>& changes);
+  void addGroup(const QString& title, const std::vector<const ParcelChange*>& changes,
+                const Look& look);
 
   QLabel* title_ = nullptr;
   QTreeWidget* conflicts_ = nullptr;

@@ -121,8 +121,10 @@ void PackBench::refresh() {
   markNext(packButton_, refusal.isEmpty());
   const bool packed = session_.hasProject() && QFileInfo::exists(folder() + "/parcel.json");
   verifyButton_->setEnabled(packed && !busy_);
-  if (!refusal.isEmpty() && !busy_) say(refusal, true);
   showErrors();
+  // Errors are listed by themselves.
+  const bool listed = hasErrors(session_.findings());
+  if (!refusal.isEmpty() && !busy_ && !watch_->isChecked()) say(listed ? QString() : refusal, true);
   if (previewStale_) renewPreview();
 }
 

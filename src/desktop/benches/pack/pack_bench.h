@@ -1,6 +1,8 @@
 #pragma once
 
 #include <QLineEdit>
+#include <QPixmap>
+#include <QResizeEvent>
 #include <QString>
 #include <QTimer>
 #include <QWidget>
@@ -69,6 +71,8 @@ class PackBench : public BenchView {
   void buildPacking(QVBoxLayout* form, QFrame* side);
 
   void refresh() override;
+  void resizeEvent(QResizeEvent* event) override;
+  void makeRoom();
   void renewPreview();
   void takePreview(const Result<std::shared_ptr<const PackPreview>>& made);
   /// With watching on: packs once what changed rests.
@@ -82,6 +86,7 @@ class PackBench : public BenchView {
   void showFrame();
   void showChanges();
   void showErrors();
+  QPixmap lookOf(const ParcelChange& change) const;
   QString effectText() const;
   /// The current frame's place in the parcel, by names; nothing where it is not packed.
   std::optional<std::pair<std::size_t, std::size_t>> currentInParcel() const;

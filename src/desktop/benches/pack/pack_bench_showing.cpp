@@ -4,6 +4,8 @@
 #include <QLabel>
 #include <QLayoutItem>
 #include <QLocale>
+#include <QPainter>
+#include <QPixmap>
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QStackedWidget>
@@ -20,6 +22,8 @@
 #include "desktop/benches/pack/profile_panel.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
+#include "desktop/stage/view_transform.h"
+#include "desktop/theme.h"
 
 namespace amber {
 namespace {
@@ -40,8 +44,21 @@ Canvas* PackBench::stage() {
   return nullptr;
 }
 
+void PackBench::resizeEvent(QResizeEvent* event) {
+  BenchView::resizeEvent(event);
+  makeRoom();
+}
+
+// Where the window is narrow, the tree gives way to what it is no help for.
+void PackBench::makeRoom() {
+  constexpr int kRoomy = 900;
+  contents_->setVisible(shown_->currentIndex() == static_cast<int>(Shows::Pages) ||
+                        width() >= kRoomy);
+}
+
 void PackBench::showAs(Shows shows) {
   shown_->setCurrentIndex(static_cast<int>(shows));
+  makeRoom();
   toPages_->setChecked(shows == Shows::Pages);
   toFrame_->setChecked(shows == Shows::Frame);
   toChanges_->setChecked(shows == Shows::Changes);
@@ -162,7 +179,31 @@ void PackBench::showFrame() {
 
 void PackBench::showChanges() {
   changes_->showConflicts(session_.project());
-  changes_->showParcel(preview_ == nullptr ? std::nullopt : preview_->changes);
+  changes_->showParcel(preview_ == nullptr ? std::nullopt : preview_->changes,
+                       [this](const ParcelChange& change) { return lookOf(change); });
+}
+
+// The frame, or an asset's first one, as it lies on its page, in the middle of a square.
+QPixmap PackBench::lookOf(const ParcelChange& change) const {
+  constexpr int kSide = 56;
+  for (const ParcelAsset& asset : preview_->parcel.assets) {
+    if (asset.name != change.asset) continue;
+    for (const ParcelFrame& frame : asset.frames) {
+      if (!change.frame.empty() && frame.name != change.frame) continue;
+      const QImage part = preview_->pages.front()
+                              .images[static_cast<std::size_t>(frame.page)]
+                              .copy(frame.rect.x, frame.rect.y, frame.rect.w, frame.rect.h)
+                              .mirrored(frame.mirrored, false);
+      QPixmap look(kSide, kSide);
+      look.fill(Qt::transparent);
+      QPainter painter(&look);
+      const ViewTransform view =
+          fitted(QRectF(QPointF(), QSizeF(part.size())), QSizeF(kSide, kSide));
+      painter.drawImage(view.toStage(QRectF(QPointF(), QSizeF(part.size()))), part);
+      return look;
+    }
+  }
+  return {};
 }
 
 void PackBench::selectPart(std::size_t part) {
@@ -198,8 +239,11 @@ void PackBench::showErrors() {
   int count = 0;
   for (const Finding& finding : session_.findings()) {
     if (finding.severity != Severity::Error || ++count > kMostShown) continue;
-    QPushButton* button = makeButton(
-        benchName(finding.bench) + ": " + QString::fromStdString(finding.text), {}, errors_);
+    const QString text = benchName(finding.bench) + ": " + QString::fromStdString(finding.text);
+    QPushButton* button = tight(makeButton({}, {}, errors_), "small");
+    constexpr int kRoom = metrics::kSide - 2 * metrics::kGap - 24;
+    button->setText(button->fontMetrics().elidedText(text, Qt::ElideRight, kRoom));
+    button->setAccessibleName(text);
     button->setObjectName("packError" + QString::number(count));
     button->setToolTip(tr("%1. Click to go there.").arg(QString::fromStdString(finding.text)));
     button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
