@@ -27,6 +27,13 @@ class ReportCommand : public Command {
                    "asset's frames, or .apng of an animation")
         ->required();
     app.add_option("--asset", asset_, "Which asset, for .svg and .apng");
+    app.add_option_function<std::string>(
+           "--table",
+           [this](const std::string& word) {
+             table_ = *enumFrom<ReportTable>(kReportTableWords, word);
+           },
+           "Of what, for .csv; else of the findings")
+        ->check(oneOf(kReportTableWords));
     app.add_option("--animation", animation_, "Which animation, for .apng; else the first");
   }
   Result<Exit> run(bool) override {
@@ -35,7 +42,8 @@ class ReportCommand : public Command {
     const Project& project = open->project;
     const std::vector<Finding> findings = checkAll(project, open->store);
     const std::string own = QFileInfo(QString::fromStdString(project_)).fileName().toStdString();
-    const auto text = reportFor(file_, {project, findings, open->art, own, asset_, animation_});
+    const auto text =
+        reportFor(file_, {project, findings, open->art, own, asset_, animation_, table_});
     if (!text) return tl::unexpected(text.error());
     if (auto written = writeFileAtomically(file_, *text); !written) {
       return tl::unexpected(written.error());
@@ -49,6 +57,7 @@ class ReportCommand : public Command {
   std::string file_;
   std::string asset_;
   std::string animation_;
+  ReportTable table_ = ReportTable::Findings;
 };
 
 }  // namespace

@@ -14,7 +14,6 @@
 #include "core/checks/severity_words.h"
 #include "core/fit/keys/held_shapes.h"
 #include "core/origin/mounts.h"
-#include "files/csv_table.h"
 #include "files/json_text.h"
 #include "work/report.h"
 #include "work/report_words.h"
@@ -191,15 +190,6 @@ std::string junitText(const Project& project, const std::vector<Finding>& findin
          "  </testsuite>\n</testsuites>\n";
 }
 
-std::string findingsCsv(const Project& project, const std::vector<Finding>& findings) {
-  std::vector<CsvRow> rows{{"rule", "severity", "where", "text", "fix"}};
-  for (const Finding& finding : findings) {
-    rows.push_back({finding.rule, severityOf(finding), placeOf(finding.where, project),
-                    finding.text, finding.fix});
-  }
-  return csvText(rows);
-}
-
 std::string assetSvg(const Project& project, const Asset& asset, const ArtSource& art) {
   constexpr double kGap = 12;   // Shapes may reach past their frame.
   constexpr double kRow = 640;  // Px of art before a new row begins.
@@ -237,7 +227,7 @@ Result<std::string> reportFor(const std::string& file, const ReportMatter& matte
   if (ending == "html") return htmlReport(project, matter.findings, matter.art);
   if (ending == "sarif") return sarifText(project, matter.file, matter.findings);
   if (ending == "xml") return junitText(project, matter.findings);
-  if (ending == "csv") return findingsCsv(project, matter.findings);
+  if (ending == "csv") return tableCsv(matter.table, project, matter.findings, matter.art);
   if (ending != "svg" && ending != "apng") {
     return failure(ErrorCode::BadValue,
                    "\"" + file + "\" ends in none of .html, .sarif, .xml, .csv, .svg and .apng");

@@ -1,6 +1,8 @@
 #pragma once
 
+#include <array>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/base/result.h"
@@ -20,8 +22,21 @@ std::string sarifText(const Project& project, const std::string& file,
 /// found is their output.
 std::string junitText(const Project& project, const std::vector<Finding>& findings);
 
-/// The same as a table: rule, severity, place, text, fix.
-std::string findingsCsv(const Project& project, const std::vector<Finding>& findings);
+/// What a report can be a table of.
+enum class ReportTable {
+  Findings,      ///< rule, severity, where, text, fix
+  Assets,        ///< name, kind, motion, copies, scale, frames, animations, variant of
+  Frames,        ///< asset, frame, sheet, rectangle, origin, shapes
+  Names,         ///< what is called otherwise than the convention makes it, and as it would be
+  Expectations,  ///< sentence, verdict, pairs
+  Fairness,      ///< pair, phantom, missed
+};
+inline constexpr std::array<std::string_view, 6> kReportTableWords = {
+    "findings", "assets", "frames", "names", "expectations", "fairness"};
+
+/// One of them as a table with a line of headings. Cost: of fairness, as fairnessTable.
+std::string tableCsv(ReportTable table, const Project& project,
+                     const std::vector<Finding>& findings, const ArtSource& art);
 
 /// An asset's frames beside each other as SVG, each with its origin, mounts and shapes; pictures
 /// lie within. Frames whose art cannot be had are left empty.
@@ -47,6 +62,7 @@ struct ReportMatter {
   std::string file;       ///< What the project's file is called.
   std::string asset;      ///< Of which asset, for a picture of one.
   std::string animation;  ///< And of which animation, for one that moves; the first if empty.
+  ReportTable table = ReportTable::Findings;
 };
 
 /// The report that a file's ending asks for: .html, .sarif, .xml (JUnit), .csv, .svg of an asset,

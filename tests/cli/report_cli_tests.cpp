@@ -138,6 +138,32 @@ class ReportCliTest : public QObject {
     }
   }
 
+  void everyTableHasItsRows() {
+    const Project project = *readProject(project_.toStdString());
+    std::size_t frames = 0;
+    for (const auto& asset : project.assets) frames += asset->frames.size();
+    const auto rows = [&](const char* table) {
+      const auto read = csvFrom(reported("t.csv", {"--table", table}), "t.csv");
+      if (!read) qFatal("no table");
+      return *read;
+    };
+    QCOMPARE(rows("assets").size(), project.assets.size() + 1);
+    QCOMPARE(rows("frames").size(), frames + 1);
+    QCOMPARE(rows("frames")[1][1], project.assets[0]->frames[0].name);
+    QCOMPARE(rows("expectations").size(), project.expectations.size() + 1);
+    QCOMPARE(rows("expectations")[1][1], std::string("broken"));
+    // The name that markup must not take for its own is none by the convention.
+    QCOMPARE(rows("names")[1][0], std::string("chr_<moth> & \"co\""));
+    const auto fairness = rows("fairness");
+    QVERIFY(fairness.size() > 2);
+    // The least fair first.
+    QVERIFY(std::stod(fairness[1][2]) + std::stod(fairness[1][3]) >=
+            std::stod(fairness[2][2]) + std::stod(fairness[2][3]));
+    QCOMPARE(
+        runCli({"report", project_, "--out", scratch_.qpath("t.csv"), "--table", "no"}).exitCode,
+        2);
+  }
+
   void anAssetsFramesAreDrawnWithWhatStandsOnThem() {
     for (const char* kind : {"circle", "capsule", "polygon", "mask"}) {
       QCOMPARE(runCli({"shape", project_, "--asset", "chr_snail", "--do", "fit", "--kind", kind})

@@ -137,6 +137,14 @@ class BenchesTest : public QObject {
     window.session().perform("other name", {Rename{assets[2]->id, {}, {}, "chr_owlet"}});
     QTRY_VERIFY_WITH_TIMEOUT(
         open.scratch.read("watched/parcel.json").find("chr_owlet") != std::string::npos, 10000);
+    // So does a sheet that another program paints over.
+    const std::string before = open.scratch.read("watched/parcel.json");
+    QImage pot(open.scratch.qpath("demo/sheets/clay_pot.png"));
+    pot.invertPixels();
+    QVERIFY(pot.save(open.scratch.qpath("demo/sheets/clay_pot.png")));
+    QTRY_VERIFY_WITH_TIMEOUT(!open.scratch.read("watched/parcel.json").empty() &&
+                                 open.scratch.read("watched/parcel.json") != before,
+                             10000);
     // An error is told, and the parcel stays.
     window.session().perform("twin", {Rename{assets[1]->id, {}, {}, assets[0]->name}});
     QTRY_VERIFY_WITH_TIMEOUT(result->text().contains("share the name"), 10000);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <bit>
 #include <cmath>
+#include <utility>
 
 #include "core/base/parallel.h"
 
@@ -98,16 +99,8 @@ void run(Slots slots, const PackProfile& profile, Trial& trial) {
   trial.page = pageFor(used, profile);
 }
 
-// A nearly square page suits graphics memory better than a ribbon of the same area.
-long long costOf(const PixelSize& page) {
-  const long long side = std::max(page.w, page.h);
-  return 1LL * page.w * page.h + side * side / 64;
-}
-
-// All before some: then the least page, or the fullest.
-bool isBetter(const Trial& a, const Trial& b) {
-  if (a.whole != b.whole) return a.whole;
-  return a.whole ? costOf(a.page) < costOf(b.page) : a.placed > b.placed;
+long long areaOf(const PixelSize& page) {
+  return 1LL * page.w * page.h;
 }
 
 // Widths worth trying: powers of two, and steps around the side of a square that all would fill.
@@ -136,6 +129,29 @@ std::vector<int> widthsFor(const Slots& slots, const PackProfile& profile) {
   return widths;
 }
 
+// Of those on which all found room, the shortest of the pages that are at most 2 % larger than the
+// least: a nearly square page suits graphics memory better than a ribbon. Where on none all did,
+// the fullest.
+Trial chosenOf(const std::vector<Trial>& trials) {
+  long long least = -1;
+  for (const Trial& trial : trials) {
+    if (trial.whole && (least < 0 || areaOf(trial.page) < least)) least = areaOf(trial.page);
+  }
+  if (least < 0) {
+    return *std::max_element(trials.begin(), trials.end(),
+                             [](const Trial& a, const Trial& b) { return a.placed < b.placed; });
+  }
+  const Trial* best = nullptr;
+  const auto key = [](const Trial& trial) {
+    return std::pair(std::max(trial.page.w, trial.page.h), areaOf(trial.page));
+  };
+  for (const Trial& trial : trials) {
+    if (!trial.whole || areaOf(trial.page) * 100 > least * 102) continue;
+    if (best == nullptr || key(trial) < key(*best)) best = &trial;
+  }
+  return *best;
+}
+
 Trial bestTrial(const Slots& slots, const PackProfile& profile) {
   std::vector<Trial> trials;
   for (const int width : widthsFor(slots, profile)) {
@@ -145,7 +161,7 @@ Trial bestTrial(const Slots& slots, const PackProfile& profile) {
     }
   }
   forEachIndex(trials.size(), [&](std::size_t i) { run(slots, profile, trials[i]); });
-  return *std::min_element(trials.begin(), trials.end(), isBetter);
+  return chosenOf(trials);
 }
 
 }  // namespace

@@ -21,11 +21,10 @@ struct PageLayout {
 
 /// Places pictures of these sizes (each side at least 1 px) on as few pages as the packer manages.
 /// Around each picture its extruded edge, and `padding` px between neighbours. Every page is tried
-/// at several widths, in several orders of placing; what fits on one page goes on the one of least
-/// area, nearly square ones preferred where it is almost the same; where more than one is needed
-/// the fullest page comes first. Pages have the shape that the profile asks for. The same sizes
-/// give the same layout.
-/// Errors (BadValue): a picture is larger than a page; names its index in `place`.
+/// at several widths, in several orders of placing; what fits on one page goes on one that is at
+/// most 2 % larger than the least of them, the shortest of those; where more than one is needed the
+/// fullest page comes first. Pages have the shape that the profile asks for. The same sizes give
+/// the same layout. Errors (BadValue): a picture is larger than a page; names its index in `place`.
 /// Cost: some 20 to 60 runs of the packer, each a little more than linear; on all cores.
 /// Reference: the packer is the skyline packer of the stb library, by both of its rules (bottom
 /// left, and best fit).

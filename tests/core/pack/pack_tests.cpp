@@ -49,6 +49,28 @@ class PageLayoutTest : public QObject {
     });
   }
 
+  void aPageIsNeverMuchLargerThanARow() {
+    AMBER_PROPERTY("at most 2 % larger", [] {
+      std::vector<PixelSize> sizes;
+      const auto count = *rc::gen::inRange(1, 60);
+      for (int i = 0; i < count; ++i) {
+        sizes.push_back({*rc::gen::inRange(1, 60), *rc::gen::inRange(1, 60)});
+      }
+      const PackProfile profile{1024, true, 1, 0};
+      const auto layout = layOutPages(sizes, profile);
+      RC_ASSERT(layout->pages.size() == 1U);
+      const long long ours = 1LL * layout->pages[0].w * layout->pages[0].h;
+      // All in one row is a page like any other.
+      long long row = 0;
+      int highest = 0;
+      for (const PixelSize& size : sizes) {
+        row += size.w + 1;
+        highest = std::max(highest, size.h);
+      }
+      if (row - 1 <= 1024) RC_ASSERT(ours * 100 <= 102 * highest * (row - 1));
+    });
+  }
+
   void aPictureLargerThanAPageIsNamed() {
     const auto layout = layOutPages({{10, 10}, {65, 10}}, PackProfile{64, true, 0, 0});
     QVERIFY(!layout);

@@ -203,7 +203,8 @@ void PackBench::writeReport() {
                        : session_.currentAnimation()->name](const Progress&) -> Background::Finish {
         const std::vector<Finding> findings = checkAll(project, store);
         const ArtSource art = ArtStore::loading(store, project);
-        auto written = reportFor(path.toStdString(), {project, findings, art, own, name, animation})
+        auto written = reportFor(path.toStdString(), {project, findings, art, own, name, animation,
+                                                      ReportTable::Findings})
                            .and_then([&](const std::string& text) {
                              return writeFileAtomically(path.toStdString(), text);
                            });
