@@ -10,6 +10,7 @@
 #include "files/project_file.h"
 #include "files/project_merge.h"
 #include "work/project_change.h"
+#include "work/project_lock.h"
 
 namespace amber {
 namespace {
@@ -52,6 +53,13 @@ class MergeCommand : public Command {
     auto merged = mergedProject(three[0], three[1], three[2]);
     if (!merged) return tl::unexpected(merged.error());
     if (saving_ == Saving::Written) {
+      // Whoever has it open would write over what is merged; the system's own copies have no lock.
+      std::optional<ProjectLock> lock;
+      if (out_.ends_with(kProjectEnding)) {
+        auto taken = ProjectLock::take(out_);
+        if (!taken) return tl::unexpected(taken.error());
+        lock = std::move(*taken);
+      }
       if (auto written = writeProject(out_, *merged); !written) {
         return tl::unexpected(written.error());
       }

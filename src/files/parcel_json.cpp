@@ -113,6 +113,9 @@ std::vector<Polygon> readParts(const JsonReader& from) {
 
 // A polygon with its convex parts, which those of a project do not have.
 void readPolygonWithParts(const JsonReader& from, const ParcelFrame& frame, ParcelShape& shape) {
+  if (from.member("kind").choice(kKindWords) != static_cast<std::size_t>(ShapeKind::Polygon)) {
+    from.fail(ErrorCode::BadValue, "only a polygon has parts");
+  }
   shape.geometry = readCorners(from.member("points"));
   shape.parts = readParts(from.member("parts"));
   if (from.failed()) return;

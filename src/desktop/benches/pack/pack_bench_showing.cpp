@@ -91,9 +91,6 @@ void PackBench::showPreview() {
   }
   scale_->setVisible(shown_->currentIndex() == static_cast<int>(Shows::Frame) &&
                      scale_->count() > 1);
-  summary_->setText(preview_ == nullptr ? QString()
-                                        : tr("%1, %2").arg(pagesText(preview_->pageCount()),
-                                                           sizeText(preview_->bytes())));
   profiles_->showEffect(effectText());
   {
     // What was chosen is chosen again, which is no wish to see it.
@@ -117,6 +114,7 @@ void PackBench::showPage() {
   const auto page = contents_->page().value_or(ParcelContents::PageRef{});
   if (preview_ == nullptr || page.pages >= preview_->pages.size() ||
       page.page >= preview_->pages[page.pages].images.size()) {
+    summary_->clear();
     return page_->show({}, {});
   }
   const Parcel& parcel = preview_->parcel;
@@ -139,7 +137,12 @@ void PackBench::showPage() {
       }
     }
   }
-  page_->show(preview_->pages[page.pages].images[page.page], std::move(parts));
+  const QImage& image = preview_->pages[page.pages].images[page.page];
+  summary_->setText(tr("%1, %2 x %3 px")
+                        .arg(preview_->pages[page.pages].files[page.page].name)
+                        .arg(image.width())
+                        .arg(image.height()));
+  page_->show(image, std::move(parts));
 }
 
 std::optional<std::pair<std::size_t, std::size_t>> PackBench::currentInParcel() const {

@@ -85,10 +85,8 @@ void ParcelContents::addPages(QTreeWidgetItem* root, const PackPreview& preview,
   const bool masks = !preview.parcel.maskPages.empty() && index + 1 == preview.pages.size();
   for (std::size_t i = 0; i < pages.files.size(); ++i) {
     const QSize size = pages.images[i].size();
-    auto* item = new QTreeWidgetItem(
-        root, {tr("%1  %2 x %3").arg(pages.files[i].name).arg(size.width()).arg(size.height()),
-               bytesText(pages.files[i].bytes)});
-    item->setToolTip(0, pages.title.isEmpty() ? tr("a page, px") : pages.title);
+    auto* item = new QTreeWidgetItem(root, {pages.files[i].name, bytesText(pages.files[i].bytes)});
+    item->setToolTip(0, tr("%1 x %2 px").arg(size.width()).arg(size.height()));
     item->setData(0, PagesRole, static_cast<int>(index));
     item->setData(0, PageRole, static_cast<int>(i));
     if (masks) continue;
