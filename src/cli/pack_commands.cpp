@@ -5,8 +5,10 @@
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
+#include "core/base/words.h"
 #include "files/json_text.h"
 #include "work/open_project.h"
+#include "work/pack_plan.h"
 #include "work/pack_project.h"
 
 namespace amber {
@@ -40,6 +42,40 @@ Result<Exit> runPack(const std::string& path, const std::string& name, const std
   return reportVerified(folder, packed->differences, json);
 }
 
+// What would be written, and what of it differs from the parcel that lies there.
+Result<Exit> runPlan(const std::string& path, const std::string& name, const std::string& folder,
+                     bool json) {
+  auto opened = openProject(path);
+  if (!opened) return tl::unexpected(opened.error());
+  const auto profile = chosenProfile(opened->project, name);
+  if (!profile) return tl::unexpected(profile.error());
+  const auto plan = plannedParcel(opened->project, **profile, folder, opened->store, {});
+  if (!plan) return tl::unexpected(plan.error());
+  Json files = Json::array();
+  for (const auto* some : {&plan->pages, &plan->others}) {
+    for (const PlannedFile& file : *some) {
+      files.push_back(Json{{"file", file.name}, {"bytes", file.bytes}});
+      std::cerr << file.name << "  " << file.bytes << " bytes\n";
+    }
+  }
+  Json report{{"files", std::move(files)}, {"bytes", plan->bytes()}, {"changes", nullptr}};
+  if (plan->changes) {
+    Json changes = Json::array();
+    for (const ParcelChange& change : *plan->changes) {
+      Json one{{"change", wordOf(kParcelChangeWords, change.kind)}, {"asset", change.asset}};
+      if (!change.frame.empty()) one["frame"] = change.frame;
+      if (!change.text.empty()) one["text"] = change.text;
+      std::cerr << wordOf(kParcelChangeWords, change.kind) << "  "
+                << (change.frame.empty() ? change.asset : change.frame)
+                << (change.text.empty() ? "" : ": " + change.text) << "\n";
+      changes.push_back(std::move(one));
+    }
+    report["changes"] = std::move(changes);
+  }
+  if (json) std::cout << jsonText(report);
+  return Exit::Done;
+}
+
 // Without a project, the parcel alone.
 Result<Exit> runVerify(const std::string& folder, const std::string& path, bool json) {
   if (path.empty()) {
@@ -64,12 +100,17 @@ class PackCommand : public Command {
     addProject(app, project_);
     app.add_option("--out", folder_, "The parcel's folder")->required();
     addProfile(app, profile_);
+    addTry(app, saving_);
   }
-  Result<Exit> run(bool json) override { return runPack(project_, profile_, folder_, json); }
+  Result<Exit> run(bool json) override {
+    return saving_ == Saving::Tried ? runPlan(project_, profile_, folder_, json)
+                                    : runPack(project_, profile_, folder_, json);
+  }
 
  private:
   std::string project_;
   std::string profile_;
+  Saving saving_ = Saving::Written;
   std::string folder_;
 };
 

@@ -277,6 +277,32 @@ class ProfileCliTest : public QObject {
     QVERIFY(looked > 0);
   }
 
+  // What would be written, and what of it differs from what lies there.
+  void whatWouldBePackedIsToldAndNothingIsWritten() {
+    const QString folder = scratch_.qpath("plan");
+    QDir(folder).removeRecursively();
+    const QStringList attempt{"pack", project_, "--out", folder, "--try", "--json"};
+    const json first = runCli(attempt).json();
+    QVERIFY(first["changes"].is_null());
+    QVERIFY(!QFileInfo::exists(folder));
+    QCOMPARE(runCli({"pack", project_, "--out", folder}).exitCode, 0);
+    const json same = runCli(attempt).json();
+    QVERIFY(same["changes"].empty());
+    qint64 bytes = 0;
+    for (const json& file : same["files"]) {
+      const QFileInfo info(folder + "/" + QString::fromStdString(file["file"]));
+      QCOMPARE(info.size(), file["bytes"].get<qint64>());
+      bytes += file["bytes"].get<qint64>();
+    }
+    QVERIFY(same["bytes"] == bytes);
+    QCOMPARE(runCli({"asset", project_, "--asset", "chr_moth", "--scale", "4"}).exitCode, 0);
+    const json changed = runCli(attempt).json();
+    QCOMPARE(changed["changes"].size(), std::size_t{1});
+    QVERIFY(changed["changes"][0]["change"] == "numbers" &&
+            changed["changes"][0]["asset"] == "chr_moth" &&
+            changed["changes"][0]["text"] == "scale");
+  }
+
   void aPaletteIsUsedWhereItSuffices() {
     pack({"--colours", "palette", "--page-side", "100"});
     int palettes = 0;

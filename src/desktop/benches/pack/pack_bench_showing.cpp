@@ -138,10 +138,11 @@ void PackBench::showPage() {
     }
   }
   const QImage& image = preview_->pages[page.pages].images[page.page];
-  summary_->setText(tr("%1, %2 x %3 px")
-                        .arg(preview_->pages[page.pages].files[page.page].name)
-                        .arg(image.width())
-                        .arg(image.height()));
+  summary_->setText(
+      tr("%1, %2 x %3 px")
+          .arg(QString::fromStdString(preview_->pages[page.pages].files[page.page].name))
+          .arg(image.width())
+          .arg(image.height()));
   page_->show(image, std::move(parts));
 }
 

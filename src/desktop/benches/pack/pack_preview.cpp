@@ -1,40 +1,16 @@
 #include "desktop/benches/pack/pack_preview.h"
 
 #include "core/base/exact_number.h"
-#include "core/base/parallel.h"
-#include "core/pack/build_parcel.h"
-#include "files/image_file.h"
 #include "files/parcel_file.h"
 
 namespace amber {
 namespace {
 
-// The pages as files, and the pictures that a reader gets of them.
-Result<PreviewPages> pagesOf(const QString& title, std::vector<ParcelPage>& pages,
-                             std::vector<Image>& images, PageColours colours) {
-  PreviewPages made{title, {}, {}};
-  made.files.resize(pages.size());
-  made.images.resize(pages.size());
-  std::vector<std::optional<Error>> errors(pages.size());
-  forEachIndex(pages.size(), [&](std::size_t i) {
-    const std::string bytes = pngBytes(images[i], colours);
-    made.files[i] = {QString::fromStdString(pages[i].file), static_cast<qint64>(bytes.size())};
-    auto read = imageFrom(bytes, pages[i].file);
-    if (!read) {
-      errors[i] = read.error();
-      return;
-    }
-    images[i] = std::move(*read);
-    const Image& image = images[i];
-    made.images[i] =
-        QImage(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
-               static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888)
-            .convertToFormat(QImage::Format_ARGB32_Premultiplied);
-  });
-  for (const auto& error : errors) {
-    if (error) return tl::unexpected(*error);
-  }
-  return made;
+// As painting is fastest with.
+QImage paintable(const Image& image) {
+  return QImage(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
+                static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888)
+      .convertToFormat(QImage::Format_ARGB32_Premultiplied);
 }
 
 }  // namespace
@@ -42,9 +18,9 @@ Result<PreviewPages> pagesOf(const QString& title, std::vector<ParcelPage>& page
 qint64 PackPreview::bytes() const {
   qint64 all = 0;
   for (const PreviewPages& some : pages) {
-    for (const PreviewFile& file : some.files) all += file.bytes;
+    for (const PlannedFile& file : some.files) all += file.bytes;
   }
-  for (const PreviewFile& file : others) all += file.bytes;
+  for (const PlannedFile& file : others) all += file.bytes;
   return all;
 }
 
@@ -59,45 +35,27 @@ Result<std::shared_ptr<const PackPreview>> makePreview(const Project& project,
                                                        const std::string& folder,
                                                        const std::shared_ptr<ArtStore>& store,
                                                        const Progress& progress) {
-  auto built = buildParcel(project, profile, ArtStore::loading(store, project), progress);
-  if (!built) return tl::unexpected(built.error());
+  auto plan = plannedParcel(project, profile, folder, store, progress);
+  if (!plan) return tl::unexpected(plan.error());
   auto preview = std::make_shared<PackPreview>();
-  Parcel& parcel = built->parcel;
-  const auto add = [&](const QString& title, std::vector<ParcelPage>& pages,
-                       std::vector<Image>& images) -> Result<void> {
-    if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
-    auto made = pagesOf(title, pages, images, built->colours);
-    if (!made) return tl::unexpected(made.error());
-    preview->pages.push_back(std::move(*made));
-    return {};
+  auto file = plan->pages.begin();
+  const auto add = [&](const QString& title, const std::vector<Image>& images) {
+    PreviewPages& pages = preview->pages.emplace_back();
+    pages.title = title;
+    for (const Image& image : images) {
+      pages.files.push_back(*file++);
+      pages.images.push_back(paintable(image));
+    }
   };
-  if (auto done = add({}, parcel.pages, built->pages.pages); !done) {
-    return tl::unexpected(done.error());
+  add({}, plan->images.pages);
+  for (std::size_t i = 0; i < plan->images.scaled.size(); ++i) {
+    const std::string scale = exactNumber(plan->parcel.scales[i].scale);
+    add(QObject::tr("scale %1").arg(QString::fromStdString(scale)), plan->images.scaled[i]);
   }
-  for (std::size_t i = 0; i < parcel.scales.size(); ++i) {
-    const QString title =
-        QObject::tr("scale %1").arg(QString::fromStdString(exactNumber(parcel.scales[i].scale)));
-    if (auto done = add(title, parcel.scales[i].pages, built->pages.scaled[i]); !done) {
-      return tl::unexpected(done.error());
-    }
-  }
-  if (!parcel.maskPages.empty()) {
-    if (auto done = add(QObject::tr("masks"), parcel.maskPages, built->pages.masks); !done) {
-      return tl::unexpected(done.error());
-    }
-  }
-  preview->text = parcelText(parcel);
-  auto read = parcelFrom(preview->text, "parcel.json");
-  if (!read) return tl::unexpected(read.error());
-  preview->parcel = std::move(*read);
-  preview->others = {{"parcel.json", static_cast<qint64>(preview->text.size())}};
-  for (std::size_t i = 0; i < built->constants.size(); ++i) {
-    preview->others.push_back({QString::fromStdString(parcel.constants[i].file),
-                               static_cast<qint64>(built->constants[i].size())});
-  }
-  if (const auto before = readParcel(folder)) {
-    preview->changes = parcelChanges(before->parcel, before->pages, preview->parcel, built->pages);
-  }
+  if (!plan->images.masks.empty()) add(QObject::tr("masks"), plan->images.masks);
+  preview->parcel = std::move(plan->parcel);
+  preview->others = std::move(plan->others);
+  preview->changes = std::move(plan->changes);
   return std::shared_ptr<const PackPreview>(std::move(preview));
 }
 

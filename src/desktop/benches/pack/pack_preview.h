@@ -6,33 +6,22 @@
 #include <optional>
 #include <vector>
 
-#include "core/base/progress.h"
-#include "core/pack/parcel.h"
-#include "core/pack/parcel_changes.h"
-#include "work/art_store.h"
+#include "work/pack_plan.h"
 
 namespace amber {
 
-/// One file that would be written.
-struct PreviewFile {
-  QString name;
-  qint64 bytes = 0;
-};
-
-/// The pages of one scale, or of masks.
+/// The pages of one scale, or of masks, ready to be painted.
 struct PreviewPages {
   QString title;  ///< "scale 2", "masks"; empty for scale 1.
-  std::vector<PreviewFile> files;
+  std::vector<PlannedFile> files;
   std::vector<QImage> images;
 };
 
-/// What packing would write, made in memory: written as text and PNG, and read back from that, so
-/// that what is shown is what a loader gets.
+/// What packing would write, as the bench shows it.
 struct PackPreview {
   Parcel parcel;
   std::vector<PreviewPages> pages;  ///< Scale 1 first, the other scales, masks last.
-  std::vector<PreviewFile> others;  ///< parcel.json first.
-  std::string text;                 ///< Of parcel.json.
+  std::vector<PlannedFile> others;  ///< parcel.json first.
   /// What changed since what lies in the parcel's folder; nothing where no parcel does.
   std::optional<std::vector<ParcelChange>> changes;
 
@@ -40,7 +29,7 @@ struct PackPreview {
   int pageCount() const;
 };
 
-/// Builds the preview and compares it with the parcel in `folder`. Errors: as buildParcel.
+/// Makes the preview, see plannedParcel. Errors: as that.
 Result<std::shared_ptr<const PackPreview>> makePreview(const Project& project,
                                                        const PackProfile& profile,
                                                        const std::string& folder,

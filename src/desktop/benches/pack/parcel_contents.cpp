@@ -85,7 +85,8 @@ void ParcelContents::addPages(QTreeWidgetItem* root, const PackPreview& preview,
   const bool masks = !preview.parcel.maskPages.empty() && index + 1 == preview.pages.size();
   for (std::size_t i = 0; i < pages.files.size(); ++i) {
     const QSize size = pages.images[i].size();
-    auto* item = new QTreeWidgetItem(root, {pages.files[i].name, bytesText(pages.files[i].bytes)});
+    auto* item = new QTreeWidgetItem(
+        root, {QString::fromStdString(pages.files[i].name), bytesText(pages.files[i].bytes)});
     item->setToolTip(0, tr("%1 x %2 px").arg(size.width()).arg(size.height()));
     item->setData(0, PagesRole, static_cast<int>(index));
     item->setData(0, PageRole, static_cast<int>(i));
@@ -113,8 +114,9 @@ void ParcelContents::show(const std::shared_ptr<const PackPreview>& preview,
   auto* root = new QTreeWidgetItem(this, {folder + "/", bytesText(preview->bytes())});
   root->setExpanded(true);
   for (std::size_t i = 0; i < preview->pages.size(); ++i) addPages(root, *preview, i);
-  for (const PreviewFile& file : preview->others) {
-    auto* item = new QTreeWidgetItem(root, {file.name, bytesText(file.bytes)});
+  for (const PlannedFile& file : preview->others) {
+    auto* item =
+        new QTreeWidgetItem(root, {QString::fromStdString(file.name), bytesText(file.bytes)});
     if (&file != &preview->others.front()) continue;
     const Parcel& parcel = preview->parcel;
     for (std::size_t i = 0; i < parcel.assets.size(); ++i) {
