@@ -7,18 +7,12 @@
 #include <unordered_set>
 
 #include "core/project/valid_project.h"
+#include "files/json_merge.h"
 #include "files/json_text.h"
 #include "files/project_file.h"
 
 namespace amber {
 namespace {
-
-// Something of the project's text, or nothing where a side does not have it.
-using Maybe = std::optional<Json>;
-
-// Members that are one thing, whatever they are made of.
-constexpr std::array<std::string_view, 8> kWhole = {"stand", "steps",    "cut",   "recipe",
-                                                    "key",   "pictures", "boxes", "shadows"};
 
 // Puts an origin and its rule together, and an animation's frames with their durations: to change
 // one is to change both.
@@ -57,182 +51,6 @@ Result<Project> projectOf(Json json) {
   }
   return projectFrom(jsonText(json), {});
 }
-
-// By what the elements of a list are known; empty for a list that is one thing.
-std::string keyOf(const Json& list) {
-  for (const char* key : {"id", "role", "name"}) {
-    std::set<std::string> seen;
-    const bool known = std::all_of(list.begin(), list.end(), [&](const Json& one) {
-      return one.is_object() && one.contains(key) && seen.insert(one[key].dump()).second;
-    });
-    if (known) return key;
-  }
-  return {};
-}
-
-std::string placeText(const Json& key) {
-  return key.is_string() ? key.get<std::string>() : key.dump();
-}
-
-// A step of a pointer, as RFC 6901 has it.
-std::string escaped(const std::string& step) {
-  std::string text;
-  for (const char c : step) {
-    if (c == '~') {
-      text += "~0";
-    } else if (c == '/') {
-      text += "~1";
-    } else {
-      text += c;
-    }
-  }
-  return text;
-}
-
-// Merges what two sides, the first and the second, made of a base.
-class Merge {
- public:
-  Maybe merged(const Maybe& base, const Maybe& first, const Maybe& second,
-               const std::string& place) {
-    if (first == second || second == base) return first;
-    if (first == base) return second;
-    if (first && second) {
-      if (place == "/nextId") return std::max(*first, *second);
-      if (place == "/expectations") return sets(base, *first, *second);
-      if (auto both = members(base, *first, *second, place)) return both;
-      if (auto both = elements(base, *first, *second, place)) return both;
-    }
-    conflicts_.push_back({place, textOf(first), textOf(second)});
-    return base;
-  }
-
-  std::vector<MergeConflict> takeConflicts() { return std::move(conflicts_); }
-
- private:
-  static std::string textOf(const Maybe& value) { return value ? value->dump() : std::string(); }
-
-  static Maybe memberOf(const Maybe& owner, const std::string& key) {
-    if (!owner || !owner->is_object() || !owner->contains(key)) return std::nullopt;
-    return (*owner)[key];
-  }
-
-  // Objects are merged member by member.
-  Maybe members(const Maybe& base, const Json& first, const Json& second,
-                const std::string& place) {
-    if (!first.is_object() || !second.is_object() || isWhole(first, place)) return std::nullopt;
-    Json all = Json::object();
-    for (const Json* side : {&first, &second}) {
-      for (const auto& [key, value] : side->items()) {
-        if (all.contains(key)) continue;
-        auto one = merged(memberOf(base, key), memberOf(first, key), memberOf(second, key),
-                          place + "/" + escaped(key));
-        if (one) all[key] = std::move(*one);
-      }
-    }
-    return all;
-  }
-
-  // A shape is one thing with its recipe.
-  static bool isWhole(const Json& value, const std::string& place) {
-    const std::string_view last = std::string_view(place).substr(place.find_last_of('/') + 1);
-    return value.contains("geometry") ||
-           std::find(kWhole.begin(), kWhole.end(), last) != kWhole.end();
-  }
-
-  using Elements = std::map<std::string, Json>;
-
-  // Lists of things that are known by an id or a name are merged thing by thing.
-  Maybe elements(const Maybe& base, const Json& first, const Json& second,
-                 const std::string& place) {
-    if (!first.is_array() || !second.is_array()) return std::nullopt;
-    const Json none = Json::array();
-    const Json& before = base && base->is_array() ? *base : none;
-    const std::string key = keyOf(first.empty() ? second : first);
-    if (key.empty() || (!second.empty() && keyOf(second) != key) ||
-        (!before.empty() && keyOf(before) != key)) {
-      return std::nullopt;
-    }
-    const Elements was = byKey(before, key);
-    const Elements a = byKey(first, key);
-    const Elements b = byKey(second, key);
-    Json all = Json::array();
-    const auto of = [](const Elements& side, const std::string& name) {
-      const auto found = side.find(name);
-      return found == side.end() ? Maybe() : Maybe(found->second);
-    };
-    for (const std::string& name : order(before, first, second, key)) {
-      auto one = merged(of(was, name), of(a, name), of(b, name), place + "/" + escaped(name));
-      if (one) all.push_back(std::move(*one));
-    }
-    return all;
-  }
-
-  static Elements byKey(const Json& list, const std::string& key) {
-    Elements elements;
-    for (const Json& one : list) elements.emplace(placeText(one[key]), one);
-    return elements;
-  }
-
-  static std::vector<std::string> namesOf(const Json& list, const std::string& key) {
-    std::vector<std::string> names;
-    for (const Json& one : list) names.push_back(placeText(one[key]));
-    return names;
-  }
-
-  // The order of all things: that of the side that moved some, else of the first; what only the
-  // other has comes after what is before it there.
-  static std::vector<std::string> order(const Json& base, const Json& first, const Json& second,
-                                        const std::string& key) {
-    const std::vector<std::string> was = namesOf(base, key);
-    const auto kept = [&](const std::vector<std::string>& side) {
-      const std::set<std::string> known(was.begin(), was.end());
-      const std::set<std::string> here(side.begin(), side.end());
-      std::vector<std::string> now;
-      std::vector<std::string> then;
-      for (const auto& name : side) {
-        if (known.count(name) != 0) now.push_back(name);
-      }
-      for (const auto& name : was) {
-        if (here.count(name) != 0) then.push_back(name);
-      }
-      return now == then;
-    };
-    std::vector<std::string> all = namesOf(first, key);
-    std::vector<std::string> other = namesOf(second, key);
-    if (kept(all) && !kept(other)) std::swap(all, other);
-    // What one side took away, and a conflict may keep.
-    insertMissing(all, other);
-    insertMissing(all, was);
-    return all;
-  }
-
-  static void insertMissing(std::vector<std::string>& all, const std::vector<std::string>& other) {
-    std::set<std::string> known(all.begin(), all.end());
-    for (std::size_t i = 0; i < other.size(); ++i) {
-      if (!known.insert(other[i]).second) continue;
-      const auto before = i == 0 ? all.end() : std::find(all.begin(), all.end(), other[i - 1]);
-      all.insert(i == 0 ? all.begin() : before + 1, other[i]);
-    }
-  }
-
-  // Sentences are known by what they say: added by either, or taken away by either.
-  static Json sets(const Maybe& base, const Json& first, const Json& second) {
-    const Json before = base ? *base : Json::array();
-    const auto has = [](const Json& list, const Json& one) {
-      return std::find(list.begin(), list.end(), one) != list.end();
-    };
-    Json all = Json::array();
-    for (const Json& one : first) {
-      if (has(second, one) || !has(before, one)) all.push_back(one);
-    }
-    for (const Json& one : second) {
-      if (!has(first, one) && !has(before, one)) all.push_back(one);
-    }
-    return all;
-  }
-
-  std::vector<MergeConflict> conflicts_;
-};
 
 // Every id of the project, with the sheet or asset that has it.
 template <class Visit>
@@ -304,9 +122,10 @@ std::map<std::uint32_t, std::uint32_t> clashes(const Project& base, const Projec
 // Things of `list` that one side took away and what is there now needs are put back.
 void putBack(Json& list, const char* key, const std::set<std::string>& needed, const Json& from) {
   for (const Json& one : from) {
-    const std::string name = placeText(one[key]);
-    const bool there = std::any_of(
-        list.begin(), list.end(), [&](const Json& other) { return placeText(other[key]) == name; });
+    const std::string name = placeOfKey(one[key]);
+    const bool there = std::any_of(list.begin(), list.end(), [&](const Json& other) {
+      return placeOfKey(other[key]) == name;
+    });
     if (!there && needed.count(name) != 0) list.push_back(one);
   }
 }
@@ -317,14 +136,14 @@ void putBackWhatIsNeeded(Json& json, const std::array<const Json*, 3>& sources) 
   std::set<std::string> roles;
   std::set<std::string> assets;
   for (const Json& asset : json["assets"]) {
-    assets.insert(placeText(asset["id"]));
-    kinds.insert(placeText(asset["kind"]));
+    assets.insert(placeOfKey(asset["id"]));
+    kinds.insert(placeOfKey(asset["kind"]));
     for (const Json& setting : asset.value("settings", Json::array())) {
-      roles.insert(placeText(setting["role"]));
+      roles.insert(placeOfKey(setting["role"]));
     }
     for (const Json& frame : asset["frames"]) {
-      sheets.insert(placeText(frame["sheet"]));
-      for (const Json& shape : frame["shapes"]) roles.insert(placeText(shape["role"]));
+      sheets.insert(placeOfKey(frame["sheet"]));
+      for (const Json& shape : frame["shapes"]) roles.insert(placeOfKey(shape["role"]));
     }
   }
   for (const Json* source : sources) {
@@ -333,13 +152,13 @@ void putBackWhatIsNeeded(Json& json, const std::array<const Json*, 3>& sources) 
   }
   for (const Json& kind : json["kinds"]) {
     for (const char* list : {"shapes", "settings"}) {
-      for (const Json& one : kind.value(list, Json::array())) roles.insert(placeText(one["role"]));
+      for (const Json& one : kind.value(list, Json::array())) roles.insert(placeOfKey(one["role"]));
     }
   }
   for (const Json* source : sources) putBack(json["roles"], "name", roles, (*source)["roles"]);
   // A variant of what is gone follows nobody.
   for (Json& asset : json["assets"]) {
-    if (asset.contains("variantOf") && assets.count(placeText(asset["variantOf"])) == 0) {
+    if (asset.contains("variantOf") && assets.count(placeOfKey(asset["variantOf"])) == 0) {
       asset.erase("variantOf");
     }
   }
@@ -365,7 +184,7 @@ Json::iterator elementOf(Json& list, const std::string& name) {
   return std::find_if(list.begin(), list.end(), [&](const Json& one) {
     if (!one.is_object()) return false;
     for (const char* key : {"id", "role", "name"}) {
-      if (one.contains(key)) return placeText(one[key]) == name;
+      if (one.contains(key)) return placeOfKey(one[key]) == name;
     }
     return false;
   });
@@ -422,8 +241,8 @@ Result<Project> mergedProject(const Project& base, const Project& ours, const Pr
   const Json was = groupedJson(base);
   const Json a = groupedJson(first);
   const Json b = groupedJson(second);
-  Merge merge;
-  Json merged = *merge.merged(was, a, b, "");
+  MergedJson result = mergedJson(was, a, b);
+  Json merged = std::move(result.json);
   putBackWhatIsNeeded(merged, {&was, &a, &b});
   auto project = projectOf(std::move(merged));
   if (!project) {
@@ -431,7 +250,7 @@ Result<Project> mergedProject(const Project& base, const Project& ours, const Pr
                                             project.error().sentence +
                                             "); take one file and do the other's work again");
   }
-  for (MergeConflict& conflict : merge.takeConflicts()) {
+  for (MergeConflict& conflict : result.conflicts) {
     if (!oursFirst) std::swap(conflict.ours, conflict.theirs);
     project->conflicts.push_back(std::move(conflict));
   }
