@@ -1,10 +1,13 @@
 // The command merge.
 #include <CLI/CLI.hpp>
+#include <array>
 #include <iostream>
 #include <nlohmann/json.hpp>
+#include <optional>
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
+#include "core/base/words.h"
 #include "core/project/conflict_words.h"
 #include "files/json_text.h"
 #include "files/project_file.h"

@@ -5,6 +5,7 @@
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
+#include "core/base/words.h"
 #include "core/checks/check_project.h"
 #include "files/file_bytes.h"
 #include "work/open_project.h"

@@ -26,7 +26,7 @@ bool isSmall(const PixelRect& rect) {
 }
 
 // Longer than any way inside such a rectangle; with as much again it still is a number of 16 bits.
-constexpr std::int16_t kNone = 8192;
+constexpr std::int16_t kFarther = 8192;
 
 // Some columns side by side: made of their own and then put in place, so that a compiler may work
 // on all at once.
@@ -67,7 +67,7 @@ class FarthestFrom::Columns {
         stride_((static_cast<std::size_t>(bounds.w) + kBlock - 1) / kBlock * kBlock),
         away_(stride_ * static_cast<std::size_t>(bounds.h)) {
     const PixelMask set = cropped(to, bounds);
-    const std::vector<std::int16_t> none(stride_, kNone);
+    const std::vector<std::int16_t> none(stride_, kFarther);
     const std::int16_t* above = none.data();
     for (int y = 0; y < bounds.h; ++y) {
       std::int16_t* here = away_.data() + static_cast<std::size_t>(y) * stride_;

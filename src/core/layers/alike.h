@@ -12,6 +12,12 @@ namespace amber {
 /// Some of the alike parties of a project, by index.
 using PartySet = boost::dynamic_bitset<std::uint64_t>;
 
+/// Calls visit(i) for every i of the set, rising.
+template <class Visit>
+void eachOf(const PartySet& set, const Visit& visit) {
+  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) visit(i);
+}
+
 /// Parties of one role of assets that neither their settings nor any sentence tells apart. What one
 /// of them does with another, all do.
 struct AlikeParty {

@@ -10,11 +10,6 @@
 namespace amber {
 namespace {
 
-template <class Visit>
-void each(const PartySet& set, const Visit& visit) {
-  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) visit(i);
-}
-
 LayerSet with(LayerSet set, LayerSet more, LayerSet less) {
   return (set | more) & ~less;
 }
@@ -36,7 +31,7 @@ struct Target {
 std::set<Target> targetsOf(const SettingChange& change, ChangeLevel level,
                            const AlikeParties& alike) {
   std::set<Target> targets;
-  each(change.parties, [&](std::size_t i) {
+  eachOf(change.parties, [&](std::size_t i) {
     const Party& party = alike.parties()[i].sample;
     targets.insert(
         {level == ChangeLevel::Kind ? party.asset->kind : std::string(), party.role->name});
@@ -64,7 +59,7 @@ std::string subjectText(const ChangeDraft& draft, const SettingChange& change,
   if (draft.level == ChangeLevel::Asset) {
     std::vector<std::string> names;
     std::set<std::string> roles;
-    each(change.parties, [&](std::size_t i) {
+    eachOf(change.parties, [&](std::size_t i) {
       const AlikeParty& party = alike.parties()[i];
       roles.insert(party.sample.role->name);
       for (const std::size_t at : alike.assets()[party.of].assets) {
@@ -94,7 +89,7 @@ std::vector<std::pair<std::size_t, PartySettings>> outcomeOf(const ChangeDraft& 
   };
   for (const SettingChange& change : draft.settings) {
     if (draft.level == ChangeLevel::Asset) {
-      each(change.parties, [&](std::size_t i) { apply(change, open(i), true, true, true); });
+      eachOf(change.parties, [&](std::size_t i) { apply(change, open(i), true, true, true); });
       continue;
     }
     const std::set<Target> targets = targetsOf(change, draft.level, alike);
@@ -108,7 +103,7 @@ std::vector<std::pair<std::size_t, PartySettings>> outcomeOf(const ChangeDraft& 
     }
   }
   for (const MotionChange& change : draft.motions) {
-    each(change.parties, [&](std::size_t i) {
+    eachOf(change.parties, [&](std::size_t i) {
       const AlikeAssets& own = alike.assets()[alike.parties()[i].of];
       for (std::size_t k = 0; k < own.count; ++k) open(own.first + k).motion = change.motion;
     });
@@ -175,7 +170,7 @@ class Writing {
     for (auto& [key, written] : settings_) edits_.emplace_back(std::move(written.edit));
     std::set<AssetId> moved;
     for (const MotionChange& change : draft_.motions) {
-      each(change.parties, [&](std::size_t i) {
+      eachOf(change.parties, [&](std::size_t i) {
         for (const std::size_t at : alike_.assets()[alike_.parties()[i].of].assets) {
           const AssetId id = project_.assets[at]->id;
           if (moved.insert(id).second) edits_.emplace_back(SetMotion{id, change.motion});
@@ -193,7 +188,7 @@ class Writing {
       }
       return;
     }
-    each(change.parties, [&](std::size_t i) {
+    eachOf(change.parties, [&](std::size_t i) {
       const AlikeParty& party = alike_.parties()[i];
       for (const std::size_t at : alike_.assets()[party.of].assets) {
         write(change, {SetSetting{project_.assets[at]->id, {}, {party.sample.role->name}},
@@ -273,7 +268,7 @@ std::string textOf(const ChangeDraft& draft, const Meetings& meetings) {
   }
   for (const MotionChange& change : draft.motions) {
     std::set<std::string> names;
-    each(change.parties, [&](std::size_t i) {
+    eachOf(change.parties, [&](std::size_t i) {
       for (const std::size_t at : alike.assets()[alike.parties()[i].of].assets) {
         names.insert(alike.project().assets[at]->name);
       }

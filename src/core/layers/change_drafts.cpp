@@ -17,11 +17,6 @@ struct Pair {
 
 using Parts = std::vector<ChangeDraft>;
 
-template <class Visit>
-void each(const PartySet& set, const Visit& visit) {
-  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) visit(i);
-}
-
 // Both changes as one, for every two of them.
 Parts combined(const Parts& first, const Parts& second) {
   Parts all;
@@ -208,11 +203,11 @@ class Drafting {
     LayerSet allOn = ~LayerSet{0};
     LayerSet allSeek = ~LayerSet{0};
     LayerSet lowest = 0;  // One layer of each.
-    each(seen, [&](std::size_t i) {
+    eachOf(seen, [&](std::size_t i) {
       allOn &= at(i).on;
       lowest |= at(i).on & (~at(i).on + 1);
     });
-    each(seers, [&](std::size_t i) { allSeek &= at(i).seeks; });
+    eachOf(seers, [&](std::size_t i) { allSeek &= at(i).seeks; });
     Parts ways;
     for (LayerSet left = allOn; left != 0; left &= left - 1) {
       ways.push_back(draftOf({seek(seers, left & (~left + 1))}));
@@ -306,7 +301,7 @@ class Drafting {
       const PartySet blinded = whoOf(*there);
       for (std::size_t i = 0; i < count_; ++i) {
         bool saw = false;
-        each(seen, [&](std::size_t k) { saw = saw || (at(i).seeks & at(k).on & shared) != 0; });
+        eachOf(seen, [&](std::size_t k) { saw = saw || (at(i).seeks & at(k).on & shared) != 0; });
         if (saw && !blinded.test(i)) follow.parties.set(i);
       }
       ChangeDraft split = draftOf({away, follow});

@@ -5,11 +5,6 @@
 namespace amber {
 namespace {
 
-template <class Visit>
-void each(const PartySet& set, const Visit& visit) {
-  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) visit(i);
-}
-
 class Judging {
  public:
   // With `verdictOnly` it ends at the first pair that is not as wanted.
@@ -39,7 +34,7 @@ class Judging {
  private:
   template <class Visit>
   void eachOfWho(const Visit& visit) const {
-    each(who_, [&](std::size_t who) {
+    eachOf(who_, [&](std::size_t who) {
       if (!decided()) visit(who);
     });
   }
@@ -64,11 +59,11 @@ class Judging {
 
   void countPairs() {
     const PartySet either = who_ | whom_;
-    each(either, [&](std::size_t a) {
+    eachOf(either, [&](std::size_t a) {
       PartySet with(either.size());
       if (who_.test(a)) with |= whom_;
       if (whom_.test(a)) with |= who_;
-      each(with, [&](std::size_t b) {
+      eachOf(with, [&](std::size_t b) {
         if (a <= b) judgement_.pairs += meetings_.alike().pairsOf(a, b);
       });
     });
@@ -103,7 +98,7 @@ class Judging {
   }
 
   void addBroken(std::size_t who, const PartySet& others) {
-    each(others, [&](std::size_t other) {
+    eachOf(others, [&](std::size_t other) {
       broken_.emplace_back(std::min(who, other), std::max(who, other));
     });
   }
@@ -148,8 +143,8 @@ void addSpoken(const Expectation& expectation, const Meetings& meetings,
                std::vector<PartySet>& spoken) {
   const PartySet who = meetings.meant(expectation.who);
   const PartySet whom = meetings.meant(expectation.whom);
-  each(who, [&](std::size_t i) { spoken[i] |= whom; });
-  each(whom, [&](std::size_t i) { spoken[i] |= who; });
+  eachOf(who, [&](std::size_t i) { spoken[i] |= whom; });
+  eachOf(whom, [&](std::size_t i) { spoken[i] |= who; });
 }
 
 std::vector<AlikePair> unaskedPairs(const std::vector<Expectation>& expectations,
@@ -159,7 +154,7 @@ std::vector<AlikePair> unaskedPairs(const std::vector<Expectation>& expectations
   for (const Expectation& one : expectations) addSpoken(one, meetings, spoken);
   std::vector<AlikePair> unasked;
   for (std::size_t a = 0; a < count; ++a) {
-    each(meetings.met(a) - spoken[a], [&](std::size_t b) {
+    eachOf(meetings.met(a) - spoken[a], [&](std::size_t b) {
       if (a <= b) unasked.emplace_back(a, b);
     });
   }

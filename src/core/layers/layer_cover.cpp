@@ -12,11 +12,6 @@ constexpr int kGreedyOrders = 24;
 // Of all deepenings together; a step is one layer tried for one sight.
 constexpr int kMostSteps = 150000;
 
-template <class Visit>
-void each(const PartySet& set, const Visit& visit) {
-  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) visit(i);
-}
-
 // Layers that grow, never breaking a rule.
 class Cover {
  public:
@@ -54,7 +49,7 @@ class Cover {
     if (!seeks && demands_->never[sight.seer].intersects(layer.on)) return false;
     if (!on) {
       bool barred = demands_->never[sight.seer].test(sight.seen);
-      each(layer.seekers, [&](std::size_t seeker) {
+      eachOf(layer.seekers, [&](std::size_t seeker) {
         barred = barred || demands_->never[seeker].test(sight.seen);
       });
       if (barred) return false;
@@ -91,19 +86,20 @@ class Cover {
 
   bool mayJoinBoth(const LayerUse& layer, const Sight& sight) const {
     bool barred = barredBoth(sight.seer, sight.seen);
-    each(layer.on, [&](std::size_t seen) { barred = barred || barredBoth(sight.seer, seen); });
-    each(layer.seekers, [&](std::size_t seer) { barred = barred || barredBoth(seer, sight.seen); });
+    eachOf(layer.on, [&](std::size_t seen) { barred = barred || barredBoth(sight.seer, seen); });
+    eachOf(layer.seekers,
+           [&](std::size_t seer) { barred = barred || barredBoth(seer, sight.seen); });
     // Those that would come to see each other by this very joining.
     if (!barred && demands_->neverBoth[sight.seer].test(sight.seen)) {
       barred = layer.seekers.test(sight.seen) && layer.on.test(sight.seer);
     }
-    each(layer.on, [&](std::size_t seen) {
+    eachOf(layer.on, [&](std::size_t seen) {
       barred =
           barred ||
           (demands_->neverBoth[sight.seer].test(seen) &&
            (layer.seekers.test(seen) && (layer.on.test(sight.seer) || sight.seen == sight.seer)));
     });
-    each(layer.seekers, [&](std::size_t seer) {
+    eachOf(layer.seekers, [&](std::size_t seer) {
       barred = barred || (demands_->neverBoth[seer].test(sight.seen) && layer.on.test(seer) &&
                           (layer.seekers.test(sight.seen) || sight.seen == sight.seer));
     });

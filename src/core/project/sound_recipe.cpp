@@ -9,7 +9,7 @@ namespace amber {
 namespace {
 
 template <class Number>
-Result<void> held(const Range<Number>& range, Number value, const char* what) {
+Result<void> inRange(const Range<Number>& range, Number value, const char* what) {
   if (range.holds(value)) return {};
   return failure(ErrorCode::BadValue, std::string(what) + " must be " +
                                           exactNumber(static_cast<double>(range.least)) + " to " +
@@ -39,15 +39,16 @@ Result<void> validated(const Recipe& recipe) {
   if (auto sound = validated(recipe.region); !sound) return sound;
   const Inset& inset = recipe.inset;
   for (const double side : {inset.left, inset.top, inset.right, inset.bottom}) {
-    if (auto sound = held(kInsetRange, side, "each side of the inset"); !sound) return sound;
+    if (auto sound = inRange(kInsetRange, side, "each side of the inset"); !sound) return sound;
   }
   const PolygonWish& polygon = recipe.polygon;
   for (const Result<void>& sound :
-       {held(kLossRange, recipe.loss, "the loss"), held(kGrowRange, recipe.mask.grow, "the growth"),
-        held(kLeastSpeckRange, recipe.mask.leastSpeck, "the least speck"),
-        held(kPolygonPointsRange, polygon.points, "the points of a polygon"),
-        held(kPolygonToleranceRange, polygon.tolerance, "the tolerance"),
-        held(kKeepRange, recipe.box.keep, "what a bare pixel counts")}) {
+       {inRange(kLossRange, recipe.loss, "the loss"),
+        inRange(kGrowRange, recipe.mask.grow, "the growth"),
+        inRange(kLeastSpeckRange, recipe.mask.leastSpeck, "the least speck"),
+        inRange(kPolygonPointsRange, polygon.points, "the points of a polygon"),
+        inRange(kPolygonToleranceRange, polygon.tolerance, "the tolerance"),
+        inRange(kKeepRange, recipe.box.keep, "what a bare pixel counts")}) {
     if (!sound) return sound;
   }
   return {};

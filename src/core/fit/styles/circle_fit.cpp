@@ -19,13 +19,13 @@ using Numbers = std::array<double, 3>;
 
 // How near to the best a search ends, px: that of a circle to be kept, and that of one on coarse
 // ink, which only says where to look.
-struct Fineness {
+struct CircleFineness {
   double trimmed;  // how near to the least a trimmed circle's radius is
   double radius;   // of what a radius is told by
   double least;    // the finest step of a climb
 };
-constexpr Fineness kToKeep{0.125, kFinestFit / 2, kFinestFit};
-constexpr Fineness kToStart{0.5, 0.125, 0.125};
+constexpr CircleFineness kKeepCircle{0.125, kFinestFit / 2, kFinestFit};
+constexpr CircleFineness kStartCircle{0.5, 0.125, 0.125};
 
 Circle circleOf(const Numbers& n) {
   return {n[0], n[1], std::max(n[2], kLeastRadius)};
@@ -154,7 +154,7 @@ std::optional<Circle> innerCircle(const InkStudy& ink) {
 
 namespace {
 
-std::optional<Circle> trimmed(const InkStudy& study, double loss, Fineness fine) {
+std::optional<Circle> trimmed(const InkStudy& study, double loss, CircleFineness fine) {
   const InkCounts& ink = study.counts();
   const auto snug = snugCircle(study);
   if (!snug) return std::nullopt;
@@ -164,7 +164,7 @@ std::optional<Circle> trimmed(const InkStudy& study, double loss, Fineness fine)
                  [&](const auto& c) { return search.improves(c[0], c[1]); });
   };
   if (const CoarseInk* squares = study.coarse()) {
-    const Circle start = scaledUp(*trimmed(squares->ink, loss, kToStart), *squares);
+    const Circle start = scaledUp(*trimmed(squares->ink, loss, kStartCircle), *squares);
     search.improves(start.cx, start.cy);
     climb(search.best().cx, search.best().cy, squares->side);
   } else {
@@ -179,7 +179,7 @@ std::optional<Circle> trimmed(const InkStudy& study, double loss, Fineness fine)
   return best.r < snug->r ? best : *snug;
 }
 
-std::optional<Circle> balanced(const InkStudy& study, Fineness fine) {
+std::optional<Circle> balanced(const InkStudy& study, CircleFineness fine) {
   const InkCounts& ink = study.counts();
   const auto snug = snugCircle(study);
   if (!snug) return std::nullopt;
@@ -204,7 +204,7 @@ std::optional<Circle> balanced(const InkStudy& study, Fineness fine) {
   } else {
     const double equal = std::sqrt(static_cast<double>(ink.total()) / std::numbers::pi);
     const PixelRect& bounds = ink.bounds();
-    const Circle half = *trimmed(study, 0.25, kToStart);
+    const Circle half = *trimmed(study, 0.25, kStartCircle);
     for (const Numbers& start :
          {best, Numbers{inner.cx, inner.cy, inner.r}, Numbers{snug->cx, snug->cy, equal},
           Numbers{inner.cx, inner.cy, equal}, Numbers{half.cx, half.cy, half.r},
@@ -218,15 +218,15 @@ std::optional<Circle> balanced(const InkStudy& study, Fineness fine) {
 }  // namespace
 
 std::optional<Circle> trimmedCircle(const InkStudy& ink, double loss) {
-  return trimmed(ink, loss, kToKeep);
+  return trimmed(ink, loss, kKeepCircle);
 }
 
 std::optional<Circle> roughCircle(const InkStudy& ink) {
-  return foundOnce(ink.finds().roughCircle, [&] { return balanced(ink, kToStart); });
+  return foundOnce(ink.finds().roughCircle, [&] { return balanced(ink, kStartCircle); });
 }
 
 std::optional<Circle> balancedCircle(const InkStudy& ink) {
-  return foundOnce(ink.finds().balancedCircle, [&] { return balanced(ink, kToKeep); });
+  return foundOnce(ink.finds().balancedCircle, [&] { return balanced(ink, kKeepCircle); });
 }
 
 }  // namespace amber
