@@ -109,7 +109,8 @@ class RandomEdits {
       case 9:
         return SetMeetingRule{static_cast<Pairing>(below(2)), static_cast<Wakes>(below(3))};
       case 10:
-        return SetTrialWishes{{number(), std::nullopt, number()}};
+        return SetTrialWishes{
+            {seldom() ? number() : share(), std::nullopt, seldom() ? number() : share()}};
       case 11:
         return SetCodeFolders{{{name(), odd() ? "../game" : name()}, {odd() ? "*.min.js" : ""}}};
       case 12:
