@@ -8,6 +8,7 @@
 #include <array>
 #include <cmath>
 #include <map>
+#include <nlohmann/json.hpp>
 
 #include "core/base/exact_number.h"
 #include "core/base/words.h"

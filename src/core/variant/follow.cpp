@@ -153,8 +153,9 @@ Result<std::vector<Edit>> followEdits(const Project& project, AssetId id, const 
       const FrameShape* own = findShape(frame, role);
       if (own != nullptr && (!own->recipe || *own->recipe == recipe)) continue;
       auto& list = orders[role];
-      const auto known = std::find_if(list.begin(), list.end(),
-                                      [&](const auto& one) { return one.first == recipe; });
+      const auto known =
+          std::find_if(list.begin(), list.end(),
+                       [&sought = recipe](const auto& one) { return one.first == sought; });
       if (known == list.end()) {
         list.push_back({recipe, {{id, frame.id}}});
       } else {
