@@ -32,8 +32,9 @@ void TrialBench::showFacts(TrialFacts facts) {
   QHash<std::uint32_t, double> shares;
   for (const auto& [frame, share] : facts_.phantom) shares.insert(frame.value, share);
   ribbon_->setShares(tr("phantom"), std::move(shares));
-  showFairness();
+  // The list first: which candidate is chosen is told by its row.
   showCandidates();
+  showFairness();
   emit choiceChanged();
 }
 
