@@ -260,9 +260,12 @@ void LayersBench::chooseSelectedPair() {
   const Party* first = nullptr;
   const Party* second = nullptr;
   bool meet = false;
-  for (const Party& a : loom_->parties()) {
-    for (const Party& b : loom_->parties()) {
-      if (a.asset->id != assets[0] || b.asset->id != assets[1] || meet) continue;
+  // Asked anew: what is selected may change before the loom hears of another project.
+  const std::vector<Party> parties = partiesOf(session_.project());
+  for (const Party& a : parties) {
+    if (a.asset->id != assets[0]) continue;
+    for (const Party& b : parties) {
+      if (b.asset->id != assets[1] || meet) continue;
       const Answer answer = answerFor(a.settings, b.settings, ruleOf(session_.project()));
       meet = answer.outcome != Outcome::Passes;
       if (first != nullptr && !meet) continue;
