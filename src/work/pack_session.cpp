@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cstring>
+#include <future>
 #include <utility>
 
 #include "core/base/parallel.h"
@@ -45,13 +46,16 @@ Result<PackOutcome> PackSession::pack(const Project& project, const PackProfile&
   if (project.assets.empty()) {
     return failure(ErrorCode::HasErrors, "there is nothing to pack; cut a sheet first");
   }
-  const std::vector<Finding> findings = checkAll(project, store);
+  // What is drawn while it is checked is thrown away where there is an error.
+  const ArtSource art = ArtStore::loading(store, project);
+  for (const auto& sheet : project.sheets) art(sheet->id);
+  auto checking = std::async(std::launch::async, [&] { return checkAll(project, store); });
+  auto built = buildParcel(project, profile, art, memo_, progress);
+  const std::vector<Finding> findings = checking.get();
   if (hasErrors(findings)) {
     return failure(ErrorCode::HasErrors,
                    "not packed: " + findings.front().text + "; mend what is an error first");
   }
-  const ArtSource art = ArtStore::loading(store, project);
-  auto built = buildParcel(project, profile, art, memo_, progress);
   if (!built) return tl::unexpected(built.error());
   PackOutcome outcome;
   outcome.pages = pageCount(built->parcel);
