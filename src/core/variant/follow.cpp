@@ -6,6 +6,7 @@
 
 #include "core/fit/keys/fit_edits.h"
 #include "core/origin/origin_edits.h"
+#include "core/variant/refit_orders.h"
 
 namespace amber {
 namespace {
@@ -139,7 +140,7 @@ Result<std::vector<Edit>> followEdits(const Project& project, AssetId id, const 
   asset.animations = animationsFor(*variant, *first, nextId);
   const Places places = placesOf(*first);
   std::vector<FrameRef> placed;
-  std::map<std::string, std::vector<std::pair<Recipe, std::vector<FrameRef>>>> orders;
+  RefitOrders orders;
   for (std::size_t i = 0; i < asset.frames.size(); ++i) {
     Frame& frame = asset.frames[i];
     const OriginRule rule = ruleFor(first->frames[i].originRule, places, asset);
@@ -152,15 +153,7 @@ Result<std::vector<Edit>> followEdits(const Project& project, AssetId id, const 
     for (const auto& [role, recipe] : wanted) {
       const FrameShape* own = findShape(frame, role);
       if (own != nullptr && (!own->recipe || *own->recipe == recipe)) continue;
-      auto& list = orders[role];
-      const auto known =
-          std::find_if(list.begin(), list.end(),
-                       [&sought = recipe](const auto& one) { return one.first == sought; });
-      if (known == list.end()) {
-        list.push_back({recipe, {{id, frame.id}}});
-      } else {
-        known->second.push_back({id, frame.id});
-      }
+      orders.add({id, frame.id}, role, recipe);
     }
     // What the first one does not key any more is held here too.
     std::erase_if(frame.shapes, [&](const FrameShape& shape) {
@@ -169,15 +162,13 @@ Result<std::vector<Edit>> followEdits(const Project& project, AssetId id, const 
   }
   auto made = withEdits(project, {PutAsset{asset}});
   if (!made) return tl::unexpected(made.error());
-  if (auto next = withEdits(made->project, originsAgain(made->project, placed, art))) {
-    made = std::move(next);
+  made = withEdits(made->project, originsAgain(made->project, placed, art));
+  for (const RefitOrders::Order& order : orders.all()) {
+    if (!made) break;
+    const Project& now = made->project;
+    made = withEdits(now, fittedShapes(now, order.frames, order.role, order.recipe, art));
   }
-  for (const auto& [role, list] : orders) {
-    for (const auto& [recipe, frames] : list) {
-      auto next = withEdits(made->project, fittedShapes(made->project, frames, role, recipe, art));
-      if (next) made = std::move(next);
-    }
-  }
+  if (!made) return tl::unexpected(made.error());
   return std::vector<Edit>{PutAsset{*findAsset(made->project, id)}};
 }
 

@@ -9,16 +9,10 @@
 #include "core/image/look.h"
 #include "core/naming/name_table.h"
 #include "core/origin/origin_edits.h"
+#include "core/variant/refit_orders.h"
 
 namespace amber {
 namespace {
-
-// Shapes to be fitted: of these frames in this role, by the recipe.
-struct Order {
-  std::vector<FrameRef> frames;
-  std::string role;
-  Recipe recipe;
-};
 
 class Making {
  public:
@@ -51,7 +45,7 @@ class Making {
     if (auto carried = apply({PutAsset{carriedOver(*findAsset(made, id))}}); !carried) {
       return tl::unexpected(carried.error());
     }
-    for (const Order& order : orders_) {
+    for (const RefitOrders::Order& order : orders_.all()) {
       const std::vector<Edit> fitted =
           fittedShapes(made, order.frames, order.role, order.recipe, art_);
       if (fitted.size() < order.frames.size()) {
@@ -194,7 +188,7 @@ class Making {
       for (Mount& mount : frame.mounts) mount.at = {mount.at.x + dx, mount.at.y + dy};
       for (const FrameShape& shape : from.shapes) {
         if (shape.recipe) {
-          order({asset.id, frame.id}, shape.role, *shape.recipe);
+          orders_.add({asset.id, frame.id}, shape.role, *shape.recipe);
           continue;
         }
         FrameShape copy = shape;
@@ -218,13 +212,6 @@ class Making {
     return asset;
   }
 
-  void order(FrameRef frame, const std::string& role, const Recipe& recipe) {
-    for (Order& known : orders_) {
-      if (known.role == role && known.recipe == recipe) return known.frames.push_back(frame);
-    }
-    orders_.push_back({{frame}, role, recipe});
-  }
-
   const Project& project_;
   const Asset& first_;
   const VariantRequest& request_;
@@ -235,7 +222,7 @@ class Making {
   std::unordered_map<FrameId, FrameId> ids_;  // From the first one's to its own.
   std::unordered_map<FrameId, const Frame*> froms_;
   std::vector<std::string> emptyFrames_;
-  std::vector<Order> orders_;
+  RefitOrders orders_;
   VariantPlan plan_;
 };
 
