@@ -98,6 +98,18 @@ class VariantTest : public QObject {
     QVERIFY(behindIn(variant, asset("chr_owl")).empty());
   }
 
+  // Two recipes in one role stay two.
+  void everyFrameIsFittedByItsOwnRecipe() {
+    Recipe circle;
+    circle.kind = ShapeKind::Circle;
+    project_ =
+        withEdits(project_, fittedShapes(project_, {{{10}, {11}}}, "body", circle, art()))->project;
+    apply(variantEdits(project_, {{10}, "b", {{2}}}, art()));
+    const Asset& variant = asset("chr_b");
+    QVERIFY(std::holds_alternative<Circle>(variant.frames[0].shapes.front().geometry));
+    QVERIFY(std::holds_alternative<Box>(variant.frames[1].shapes.front().geometry));
+  }
+
   void whatWasSetByHandKeepsItsPlaceAndIsTold() {
     project_ = withEdits(project_, {SetShape{{10}, {12}, {"body", Box{1, 1, 2, 2}}}})->project;
     const auto plan = variantEdits(project_, {{10}, "b", {{2}}}, art());
