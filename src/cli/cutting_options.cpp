@@ -108,6 +108,10 @@ void addCutting(CLI::App& command, CuttingText& text) {
   auto* shadows = command.add_flag("--shadows", text.rule.shadows,
                                    "Islands, each with the soft shadow that it casts");
   shadows->excludes(cells)->excludes(count)->excludes(whole)->excludes(hand)->excludes(boxes);
+  auto* tight = command.add_flag("--tight", text.rule.tight,
+                                 "Frames that were trimmed and packed without gaps");
+  tight->excludes(cells)->excludes(count)->excludes(whole)->excludes(hand);
+  tight->excludes(boxes)->excludes(shadows);
   command.add_option("--join", text.rule.join, "Ink this near is one island, px")
       ->check(inRange(kJoinRange));
   command.add_option("--min-ink", text.rule.minInk, "Islands of fewer pixels go to a near one")
@@ -158,9 +162,9 @@ void addCutRegions(CLI::App& command, CuttingText& text) {
 CuttingArguments cuttingFrom(const CuttingText& text) {
   CuttingArguments arguments;
   arguments.named = !text.cells.empty() || !text.count.empty() || text.whole || text.islands ||
-                    text.rule.boxes || text.rule.shadows || !text.hand.empty();
+                    text.rule.boxes || text.rule.shadows || text.rule.tight || !text.hand.empty();
   if (!arguments.named) arguments.cut.way = CutChoice::Way::Best;
-  if (text.islands || text.rule.boxes || text.rule.shadows)
+  if (text.islands || text.rule.boxes || text.rule.shadows || text.rule.tight)
     arguments.cut.way = CutChoice::Way::Islands;
   if (!text.hand.empty()) arguments.cut.way = CutChoice::Way::Hand;
   for (const std::string& rect : text.hand) {

@@ -23,6 +23,7 @@ Json jsonOf(const CutWay& way) {
     json["part"] = rule->part;
     if (rule->boxes) json["boxes"] = true;
     if (rule->shadows) json["shadows"] = true;
+    if (rule->tight) json["tight"] = true;
   } else {
     json["rects"] = Json::array();
     for (const PixelRect& rect : std::get<HandCut>(way).rects)
@@ -41,6 +42,7 @@ CutWay readWay(const JsonReader& from) {
                       from.member("part").whole(kByteRange)};
       if (const auto boxes = from.optionalMember("boxes")) rule.boxes = boxes->truth();
       if (const auto shadows = from.optionalMember("shadows")) rule.shadows = shadows->truth();
+      if (const auto tight = from.optionalMember("tight")) rule.tight = tight->truth();
       return rule;
     }
     case 2: {

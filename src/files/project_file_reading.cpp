@@ -258,13 +258,13 @@ class ProjectReading {
   static Cut readCut(const JsonReader& from) {
     // Some of these keys are of another way of cutting; which, its own reader knows.
     from.knows({"way", "cell", "margin", "gutter", "columns", "rows", "join", "minInk", "part",
-                "boxes", "shadows", "rects", "regions"});
+                "boxes", "shadows", "tight", "rects", "regions"});
     Cut cut{readWay(from), {}};
     if (const auto regions = from.optionalMember("regions")) {
       for (const JsonReader& region : regions->elements(kMostRegions)) {
         if (region.failed()) break;
         region.knows({"way", "cell", "margin", "gutter", "columns", "rows", "join", "minInk",
-                      "part", "boxes", "shadows", "rects", "area"});
+                      "part", "boxes", "shadows", "tight", "rects", "area"});
         cut.regions.push_back({readRect(region.member("area")), readWay(region)});
       }
     }

@@ -146,31 +146,29 @@ std::vector<Spot> softApart(const PixelMask& faint, const PixelMask& solid) {
   return soft;
 }
 
-double areaOf(const PixelRect& rect) {
-  return static_cast<double>(rect.w) * rect.h;
-}
-
 // Islands that lie mostly within another's bounds become part of it.
 void gatherWithin(std::vector<Island>& islands) {
   if (islands.size() < 2 || islands.size() > kMostGathered) return;
   std::stable_sort(islands.begin(), islands.end(), [](const Island& a, const Island& b) {
     return areaOf(a.bounds) > areaOf(b.bounds);
   });
-  const double usual = areaOf(islands[islands.size() / 4].bounds);
+  const auto usual = static_cast<double>(areaOf(islands[islands.size() / 4].bounds));
   std::vector<Island> kept;
   for (const Island& island : islands) {
     Island* taker = nullptr;
     double most = 0;
     for (Island& other : kept) {
-      const double common = areaOf(intersection(other.bounds, island.bounds));
+      const auto common = static_cast<double>(areaOf(intersection(other.bounds, island.bounds)));
       if (common <= most) continue;
       most = common;
       taker = &other;
     }
-    const bool within = taker != nullptr && most >= kMostlyWithin * areaOf(island.bounds);
+    const bool within =
+        taker != nullptr && most >= kMostlyWithin * static_cast<double>(areaOf(island.bounds));
     if (within) {
       const PixelRect both = united(taker->bounds, island.bounds);
-      if (areaOf(both) <= kHardlyLarger * std::max(areaOf(taker->bounds), usual)) {
+      const auto larger = std::max(static_cast<double>(areaOf(taker->bounds)), usual);
+      if (static_cast<double>(areaOf(both)) <= kHardlyLarger * larger) {
         taker->bounds = both;
         taker->inkPixels += island.inkPixels;
         continue;

@@ -11,7 +11,7 @@ namespace {
 
 constexpr std::size_t kMostNamed = 8;
 constexpr std::size_t kMostDigits = 5;
-constexpr int kLeastCell = 4;
+constexpr int kLeastNamedCell = 4;
 constexpr std::array<std::string_view, 4> kStripWords = {"strip", "frames", "frame", "sheet"};
 
 std::string_view folderOf(std::string_view path) {
@@ -81,7 +81,8 @@ std::vector<NamedGrid> gridsNamed(std::string_view name, PixelSize sheet) {
   std::vector<NamedGrid> named;
   const auto add = [&](int columns, int rows, std::string said) {
     if (columns < 1 || rows < 1 || columns * 1LL * rows < 2 || sheet.w % columns != 0 ||
-        sheet.h % rows != 0 || sheet.w / columns < kLeastCell || sheet.h / rows < kLeastCell) {
+        sheet.h % rows != 0 || sheet.w / columns < kLeastNamedCell ||
+        sheet.h / rows < kLeastNamedCell) {
       return;
     }
     const Grid grid{{sheet.w / columns, sheet.h / rows}, {}, {}, columns, rows};

@@ -5,6 +5,7 @@
 #include "core/cut/cast_shadows.h"
 #include "core/cut/drawn_boxes.h"
 #include "core/cut/grid.h"
+#include "core/cut/tight_packing.h"
 
 namespace amber {
 namespace {
@@ -28,13 +29,6 @@ void orderAsDrawn(std::vector<PixelRect>& rects, PixelSize sheet, const Orientat
   mirror();
 }
 
-void clear(PixelMask& mask, const PixelRect& area) {
-  const PixelRect inside = intersection(area, mask.rect());
-  for (int y = inside.y; y < inside.bottom(); ++y) {
-    for (int x = inside.x; x < inside.right(); ++x) mask.reset(x, y);
-  }
-}
-
 Image partOf(const Image& image, const PixelRect& area) {
   Image part(area.w, area.h);
   for (int y = 0; y < area.h; ++y) {
@@ -52,8 +46,8 @@ struct AreaInk {
   AreaInk(const SheetArt& art, const PixelRect& area, const std::vector<CutRegion>& without)
       : faint(cropped(art.faint, area)), firm(cropped(art.firm, area)), firmAlpha(art.firmAlpha) {
     for (const CutRegion& region : without) {
-      clear(faint, movedBy(region.area, -area.x, -area.y));
-      clear(firm, movedBy(region.area, -area.x, -area.y));
+      resetWithin(faint, movedBy(region.area, -area.x, -area.y));
+      resetWithin(firm, movedBy(region.area, -area.x, -area.y));
     }
   }
 };
@@ -96,7 +90,9 @@ class RectSearch {
                            : part == ink.firmAlpha ? ink.firm
                                                    : inkAbove(ink.faint, part, area);
     Islands islands;
-    if (rule.boxes) {
+    if (auto frames = rule.tight ? packed(ink, area) : std::nullopt) {
+      islands.all = std::move(*frames);
+    } else if (rule.boxes) {
       islands = islandsAmongBoxes(drawnBoxes(partOf(art_.image, area), ink.faint), ink.faint,
                                   part == 0 ? nullptr : &firm, rule);
     } else if (rule.shadows) {
@@ -116,6 +112,10 @@ class RectSearch {
       result_.dropped.push_back(island);
     }
     return found;
+  }
+
+  std::optional<std::vector<Island>> packed(const AreaInk& ink, const PixelRect& area) const {
+    return tightPacking({partOf(art_.image, area), ink.faint, ink.firm, art_.firmAlpha});
   }
 
   // The part of the faint ink that has at least this alpha.
@@ -150,6 +150,16 @@ class RectSearch {
 };
 
 }  // namespace
+
+bool takesLong(const Cut& cut) {
+  const auto packed = [](const CutWay& way) {
+    const auto* rule = std::get_if<IslandRule>(&way);
+    return rule != nullptr && rule->tight;
+  };
+  return packed(cut.way) ||
+         std::any_of(cut.regions.begin(), cut.regions.end(),
+                     [&](const CutRegion& region) { return packed(region.way); });
+}
 
 CutRects rectsOf(const Cut& cut, const SheetArt& art, const Orientation& orientation) {
   RectSearch search(art, orientation);

@@ -26,9 +26,12 @@ struct CutRects {
 /// before it was mirrored: a walk that was drawn facing the wrong way still begins with its first
 /// step. Rectangles by hand keep their own order; regions follow, in theirs.
 /// A rectangle by hand is a frame whether or not it holds ink.
-/// Requires: checkedCut for the art's size. Cost: as islandsOf where there are islands, else linear
-/// in the cells' pixels.
+/// Requires: checkedCut for the art's size. Cost: as islandsOf where there are islands, as
+/// tightPacking where a part is packed tightly, else linear in the cells' pixels.
 CutRects rectsOf(const Cut& cut, const SheetArt& art, const Orientation& orientation);
+
+/// Whether finding the rectangles is a search that may take a second: something is packed tightly.
+bool takesLong(const Cut& cut);
 
 /// The art of a sheet's image, shown as the sheet is: with what its frames' edges open, where its
 /// key reaches only to edges. Cost: as rectsOf in that case, else linear in the pixels.

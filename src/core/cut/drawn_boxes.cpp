@@ -25,12 +25,6 @@ PixelRect lineAround(const PixelRect& inside) {
   return {inside.x - 1, inside.y - 1, inside.w + 2, inside.h + 2};
 }
 
-void clear(PixelMask& mask, const PixelRect& rect) {
-  for (int y = rect.y; y < rect.bottom(); ++y) {
-    for (int x = rect.x; x < rect.right(); ++x) mask.reset(x, y);
-  }
-}
-
 std::uint32_t codeOf(const Rgba& pixel) {
   return pixel.a == 0 ? 0
                       : std::uint32_t{pixel.r} << 24 | std::uint32_t{pixel.g} << 16 |
@@ -137,10 +131,6 @@ class BoxSearch {
   long long left_;  // Steps that may still be taken.
 };
 
-long long areaOf(const PixelRect& rect) {
-  return 1LL * rect.w * rect.h;
-}
-
 // Leaves out boxes within boxes, and a box around most of the others.
 std::vector<PixelRect> outermost(std::vector<PixelRect> boxes) {
   std::sort(boxes.begin(), boxes.end(), [](const PixelRect& a, const PixelRect& b) {
@@ -205,8 +195,8 @@ Islands islandsAmongBoxes(const std::vector<PixelRect>& boxes, PixelMask faint,
   for (const PixelRect& inside : boxes) {
     const long long ink = countWithin(faint, inside);
     if (ink > 0) held.push_back({inside, ink});
-    clear(faint, lineAround(inside));
-    if (firm != nullptr) clear(core, lineAround(inside));
+    resetWithin(faint, lineAround(inside));
+    if (firm != nullptr) resetWithin(core, lineAround(inside));
   }
   Islands found = firm != nullptr ? partedIslandsOf(faint, core, rule) : islandsOf(faint, rule);
   found.all.insert(found.all.end(), held.begin(), held.end());

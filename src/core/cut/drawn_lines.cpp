@@ -9,7 +9,7 @@ namespace {
 
 constexpr int kLeastCellSide = 4;
 // Shares of the edge pixels that must be of the colour, and of those one further in that may be.
-constexpr double kLine = 0.97;
+constexpr double kLine = 0.7;
 constexpr double kGoesOn = 0.5;
 // So many cells tell a sheet without lines: no colour has half of their edges.
 constexpr std::size_t kFewCells = 6;

@@ -18,6 +18,9 @@ constexpr double kDrawnScore = 0.99;
 constexpr double kFilled = 0.62;
 // Less beside a cell is a margin, px.
 constexpr int kLeastRoom = 2;
+// Drawn lines tell cells where no more cells lack one between them than so many for each that has
+// both.
+constexpr int kMostMissing = 2;
 
 struct Strip {
   int start;
@@ -65,23 +68,32 @@ std::vector<Strip> stripsBetween(const std::vector<bool>& apart) {
   return strips;
 }
 
-// The cut by drawn lines: every strip between them is a cell, but for one that may be left over.
+// The cut by drawn lines: every strip between them is a cell, or several where a line is missing,
+// but for one that may be left over.
 std::optional<AxisCut> cutByLines(const std::vector<bool>& apart) {
-  std::vector<Strip> strips = stripsBetween(apart);
+  const std::vector<Strip> strips = stripsBetween(apart);
   if (strips.size() < 2) return std::nullopt;
   const int cell = strips.front().width;
-  if (strips.back().width != cell && strips.size() > 2) strips.pop_back();
   const int step = strips[1].start - strips[0].start;
-  for (std::size_t i = 0; i < strips.size(); ++i) {
-    if (strips[i].width != cell ||
-        strips[i].start != strips[0].start + static_cast<int>(i) * step) {
-      return std::nullopt;
-    }
-  }
   const int gutter = step - cell;
   if (cell < kLeastCell || gutter > cell) return std::nullopt;
-  return AxisCut{cell, strips.front().start, gutter, static_cast<int>(strips.size()), kDrawnScore,
-                 0};
+  int count = 0;
+  int single = 0;
+  for (const Strip& strip : strips) {
+    const bool last = &strip == &strips.back();
+    if (strip.start != strips[0].start + count * step) return std::nullopt;
+    if ((strip.width + gutter) % step != 0) {
+      if (!last || strips.size() < 3) return std::nullopt;
+      // What is left is cells too, where they go on to the edge of the sheet.
+      const int left = static_cast<int>(apart.size()) - strip.start;
+      if ((left + gutter) % step == 0) count += (left + gutter) / step;
+      break;
+    }
+    count += (strip.width + gutter) / step;
+    single += strip.width == cell ? 1 : 0;
+  }
+  if (single < 2 || count > kMostMissing * single) return std::nullopt;
+  return AxisCut{cell, strips.front().start, gutter, count, kDrawnScore, 0};
 }
 
 // Whether the ink of strips goes straight to their edges, as that of tiles does; figures taper.

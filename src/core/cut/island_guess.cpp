@@ -6,6 +6,7 @@
 
 #include "core/cut/cast_shadows.h"
 #include "core/cut/drawn_boxes.h"
+#include "core/cut/tight_packing.h"
 
 namespace amber {
 namespace {
@@ -20,6 +21,9 @@ constexpr long long kMostParted = 64LL << 20;
 // How ink that lies beside drawn boxes is gathered: parts this near, and no specks, px.
 constexpr int kBesideBoxes = 2;
 constexpr int kLeastBesideBoxes = 4;
+// Islands that cover so much of a sheet are its frames; packing it tightly must cover more by this.
+constexpr double kTiled = 0.9;
+constexpr double kWorthFilling = 0.05;
 // More islands than this are texture.
 constexpr std::size_t kMostIslands = 20000;
 
@@ -59,14 +63,8 @@ std::optional<IslandGuess> withShadows(const SheetArt& art) {
   return guess;
 }
 
-}  // namespace
-
-std::optional<IslandGuess> guessIslands(const SheetArt& art) {
-  if (const auto boxes = likelyBoxes(art); !boxes.empty()) {
-    IslandGuess boxed{{kBesideBoxes, kLeastBesideBoxes, 0, true}, {}, 1};
-    boxed.islands = islandsAmongBoxes(boxes, art.faint, nullptr, boxed.rule).all;
-    return boxed;
-  }
+// Islands by what is connected or near, with shadows or without.
+std::optional<IslandGuess> byNearness(const SheetArt& art) {
   auto best = steadiest(art, 0);
   const bool large = 1LL * art.image.width() * art.image.height() > kMostParted;
   const bool parts = !large && !(art.faint == art.firm);
@@ -97,6 +95,32 @@ std::optional<IslandGuess> guessIslands(const SheetArt& art) {
       best = std::move(touching);
     }
   }
+  return best;
+}
+
+// Frames that fill the sheet between them, where `best` leaves much of it.
+std::optional<IslandGuess> packedTightly(const SheetArt& art, const IslandGuess& best) {
+  const double taken = roomTaken(best.islands, art.image.size());
+  if (taken >= kTiled) return std::nullopt;
+  auto frames = tightPacking(art);
+  if (!frames || roomTaken(*frames, art.image.size()) < taken + kWorthFilling) return std::nullopt;
+  IslandGuess guess{{}, std::move(*frames), 0};
+  guess.rule.tight = true;
+  guess.likelihood = likeFigures(guess.islands);
+  return guess;
+}
+
+}  // namespace
+
+std::optional<IslandGuess> guessIslands(const SheetArt& art) {
+  if (const auto boxes = likelyBoxes(art); !boxes.empty()) {
+    IslandGuess boxed{{kBesideBoxes, kLeastBesideBoxes, 0, true}, {}, 1};
+    boxed.islands = islandsAmongBoxes(boxes, art.faint, nullptr, boxed.rule).all;
+    return boxed;
+  }
+  auto best = byNearness(art);
+  if (!best) return best;
+  if (auto tight = packedTightly(art, *best)) return tight;
   return best;
 }
 

@@ -6,19 +6,13 @@
 #include <optional>
 #include <tuple>
 
+#include "core/base/letters.h"
+
 namespace amber {
 namespace {
 
 // Longer numbers are dates or hashes.
 constexpr std::size_t kMostDigits = 9;
-
-bool isDigit(char c) {
-  return c >= '0' && c <= '9';
-}
-
-char lower(char c) {
-  return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c;
-}
 
 struct NumberedName {
   std::string before;  // Folder and name up to the number, lower case.
@@ -47,8 +41,8 @@ std::optional<NumberedName> numberedName(const std::string& path) {
          std::string_view("_-. (#").find(name.title.back()) != std::string_view::npos) {
     name.title.pop_back();
   }
-  std::transform(name.before.begin(), name.before.end(), name.before.begin(), lower);
-  std::transform(name.after.begin(), name.after.end(), name.after.begin(), lower);
+  std::transform(name.before.begin(), name.before.end(), name.before.begin(), toSmall);
+  std::transform(name.after.begin(), name.after.end(), name.after.begin(), toSmall);
   return name;
 }
 
@@ -157,7 +151,7 @@ bool naturallyBefore(std::string_view a, std::string_view b) {
       if (left != right) return left < right;
       continue;
     }
-    if (lower(a[i]) != lower(b[k])) return lower(a[i]) < lower(b[k]);
+    if (toSmall(a[i]) != toSmall(b[k])) return toSmall(a[i]) < toSmall(b[k]);
     ++i;
     ++k;
   }

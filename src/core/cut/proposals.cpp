@@ -32,6 +32,8 @@ constexpr double kSureSquares = 0.8;
 // the same: so many of them are proposed after it.
 constexpr double kWhole = 0.35;
 constexpr double kPossible = 0.18;
+// A frame is hardly ever more than so many times as long as it is wide.
+constexpr double kLongest = 10;
 constexpr std::size_t kMostPossible = 2;
 constexpr double kLikelyFigures = 0.7;
 constexpr std::size_t kLinesSought = 4;
@@ -88,7 +90,9 @@ std::string reasonFor(const IslandGuess& guess) {
   if (guess.rule.join > 1 && !guess.rule.boxes) {
     reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart gathered";
   }
-  if (guess.rule.shadows) {
+  if (guess.rule.tight) {
+    reason = std::to_string(guess.islands.size()) + " frames, packed without gaps";
+  } else if (guess.rule.shadows) {
     reason += ", each with the shadow it casts";
   } else if (guess.rule.part > 0)
     reason += ", parted where only faint ink touches";
@@ -135,7 +139,21 @@ bool explains(const Grid& grid, const std::vector<Island>& islands) {
 }
 
 Grid gridOf(const SquareCells& squares, PixelSize sheet) {
-  return {{squares.side, squares.side}, {}, {}, sheet.w / squares.side, sheet.h / squares.side};
+  PixelSize cell{squares.side, squares.side};
+  (sheet.w > sheet.h ? cell.w : cell.h) *= squares.squares;
+  return {cell, {}, {}, sheet.w / cell.w, sheet.h / cell.h};
+}
+
+// Squares of which whole rows are empty above others are the room over figures that are taller than
+// wide: cells with that room, where they divide the sheet.
+Grid withRoomAbove(const Grid& squares, const PixelMask& ink) {
+  const auto bounds = boundsOf(ink);
+  const int empty = bounds ? bounds->y / squares.cell.h : 0;
+  if (empty == 0 || squares.rows % (empty + 1) != 0) return squares;
+  Grid tall = squares;
+  tall.cell.h *= empty + 1;
+  tall.rows /= empty + 1;
+  return tall;
 }
 
 // Figures that lie anywhere leave gaps here and there, and some at equal distances: then squares
@@ -157,9 +175,7 @@ SquaresFound surer(SquaresFound faint, SquaresFound firm, PixelSize sheet,
 
 // Square cells that divide the sheet are proposed besides, and a grid of them that was found
 // already is likelier for it.
-void addSquares(const SquareCells& squares, double score, PixelSize sheet,
-                std::vector<Proposal>& proposals) {
-  const Grid grid = gridOf(squares, sheet);
+void addSquares(const Grid& grid, double score, std::vector<Proposal>& proposals) {
   for (Proposal& proposal : proposals) {
     if (std::get<Grid>(proposal.way) != grid) continue;
     proposal.score = std::max(proposal.score, score);
@@ -208,6 +224,11 @@ std::vector<std::pair<Grid, std::string>> addHints(const CutHints& hints, const 
   return words;
 }
 
+// How many times as long as wide.
+double longness(PixelSize size) {
+  return static_cast<double>(std::max(size.w, size.h)) / std::min(size.w, size.h);
+}
+
 std::vector<Proposal> gridProposals(const std::vector<AxisCut>& columns,
                                     const std::vector<AxisCut>& rows) {
   std::vector<Proposal> proposals;
@@ -221,7 +242,9 @@ std::vector<Proposal> gridProposals(const std::vector<AxisCut>& columns,
               ? 0
               : std::min(kMostOblong,
                          kOblong * std::abs(std::log2(static_cast<double>(x.cell) / y.cell)));
-      proposals.push_back({grid, std::clamp((x.score + y.score) / 2 - oblong, 0.0, 1.0), {}});
+      double score = (x.score + y.score) / 2 - oblong;
+      if (x.count * y.count == 1) score *= std::min(1.0, kLongest / longness(grid.cell));
+      proposals.push_back({grid, std::clamp(score, 0.0, 1.0), {}});
     }
   }
   return proposals;
@@ -254,12 +277,12 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, const CutHints& hints, st
   auto [faintSquares, firmSquares] = squaresSought.get();
   const SquaresFound squares = surer(std::move(faintSquares), std::move(firmSquares), sheet, guess);
   if (squares.likely) {
-    addSquares(*squares.likely, kSquares + (1 - kSquares) * kSquaresTell * squares.likely->score,
-               sheet, proposals);
+    addSquares(withRoomAbove(gridOf(*squares.likely, sheet), art.faint),
+               kSquares + (1 - kSquares) * kSquaresTell * squares.likely->score, proposals);
   }
   for (std::size_t i = 0; i < std::min(squares.possible.size(), kMostPossible); ++i) {
     const double score = kPossible + (kWhole - kPossible) * squares.possible[i].score / 2;
-    addSquares(squares.possible[i], score, sheet, proposals);
+    addSquares(gridOf(squares.possible[i], sheet), score, proposals);
   }
   const std::vector<std::pair<Grid, std::string>> words = addHints(hints, art.faint, proposals);
   std::stable_sort(proposals.begin(), proposals.end(), better);
@@ -291,8 +314,9 @@ bool isSure(const std::vector<Proposal>& proposals) {
   const Proposal& first = proposals.front();
   const auto* grid = std::get_if<Grid>(&first.way);
   if (grid == nullptr) {
-    // Which shadow is whose wants a look.
-    return first.score >= kSureIslands && !std::get<IslandRule>(first.way).shadows;
+    // Which shadow, or which part, is whose wants a look.
+    const auto& rule = std::get<IslandRule>(first.way);
+    return first.score >= kSureIslands && !rule.shadows && !rule.tight;
   }
   if (grid->columns * grid->rows > 1) return first.score >= kSureCells;
   return proposals.size() < 2 || first.score - proposals[1].score >= kSureLead;

@@ -10,7 +10,7 @@ namespace amber {
 namespace {
 
 constexpr int kLeastSide = 8;
-constexpr long long kMostCells = 2500;
+constexpr long long kMostSquares = 2500;
 // Scores this much below the best are about as good; the least that counts.
 constexpr double kAbout = 0.05;
 constexpr double kLeastScore = 0.3;
@@ -19,6 +19,8 @@ constexpr double kLeastScore = 0.3;
 constexpr double kStripCuts = 0.02;
 constexpr double kStripFull = 0.8;
 constexpr double kStripAlike = 0.6;
+// Lines between cells of two squares are crossed by at most this share of what others are.
+constexpr double kHardlyCrossed = 0.25;
 // A quarter of a cut line being ink is enough for its colours to tell.
 constexpr double kTellingInk = 4;
 
@@ -71,6 +73,22 @@ class Lines {
     const double telling = std::min(1.0, kTellingInk * beside / count / length);
     const double colour = sharper > 1 ? (1 - 1 / sharper) * telling : 0;
     return std::max(gap, colour);
+  }
+
+  // Whether every second line of those at every `pitch` px is crossed like any other, and those
+  // between hardly: then the cells are twice as long.
+  bool everySecond(std::size_t pitch) const {
+    if ((across_.size() + 1) % (2 * pitch) != 0 || across_.size() < 2 * pitch) return false;
+    double through = 0;
+    double between = 0;
+    for (std::size_t line = pitch - 1; line < across_.size(); line += 2 * pitch) {
+      through += across_[line];
+      if (line + pitch < across_.size()) between += across_[line + pitch];
+    }
+    const auto cells = static_cast<double>((across_.size() + 1) / (2 * pitch));
+    const double usual =
+        std::accumulate(across_.begin(), across_.end(), 0.0) / static_cast<double>(across_.size());
+    return cells >= 2 && through / cells >= usual && between / (cells - 1) < kHardlyCrossed * usual;
   }
 
   // The pixels beside which ink ends: of the lines at every `pitch` px, and of all.
@@ -150,7 +168,7 @@ std::optional<SquareCells> endingOnLines(const std::vector<SquareCells>& all,
   if (most <= 0) return std::nullopt;
   const auto first = std::find_if(told.begin(), told.end(),
                                   [&](double one) { return one >= kAboutAsTelling * most; });
-  return SquareCells{all[static_cast<std::size_t>(first - told.begin())].side, kSureEnds};
+  return SquareCells{all[static_cast<std::size_t>(first - told.begin())].side, kSureEnds, 1};
 }
 
 // Which of the sides, smallest first, is meant. `strip`: what the cuts of a strip show.
@@ -167,7 +185,7 @@ std::optional<SquareCells> likelyOf(const std::vector<SquareCells>& all, const P
   if (shorter == longer || longer % shorter != 0 || strip < kStripCuts) return std::nullopt;
   const StripLook look = lookAtStrip(ink, shorter);
   if (look.full < kStripFull || look.alike < kStripAlike) return std::nullopt;
-  return SquareCells{shorter, kLeastScore};
+  return SquareCells{shorter, kLeastScore, 1};
 }
 
 }  // namespace
@@ -199,19 +217,23 @@ SquaresFound squareCells(const Image& image, const PixelMask& ink) {
   double strip = 0;
   for (int side = kLeastSide; side <= common; ++side) {
     const long long cells = static_cast<long long>(w / side) * (h / side);
-    if (common % side != 0 || cells < 2 || cells > kMostCells) continue;
+    if (common % side != 0 || cells < 2 || cells > kMostSquares) continue;
     const auto across = columns.standOut(static_cast<std::size_t>(side), h);
     const auto down = rows.standOut(static_cast<std::size_t>(side), w);
     if (!across && !down) continue;
     const double a = across.value_or(*(across ? across : down));
     const double b = down.value_or(a);
     // Both ways count, the weaker more.
-    all.push_back({side, (3 * std::min(a, b) + std::max(a, b)) / 4});
+    all.push_back({side, (3 * std::min(a, b) + std::max(a, b)) / 4, 1});
     const auto pitch = static_cast<std::size_t>(side);
     told.push_back(toldByEnds(columns.endsAt(pitch), rows.endsAt(pitch), side));
     if (side == std::min(w, h)) strip = std::min(a, b);
   }
   std::optional<SquareCells> likely = likelyOf(all, ink, strip);
+  if (likely && w != h && likely->side == std::min(w, h)) {
+    const auto pitch = static_cast<std::size_t>(likely->side);
+    if ((w > h ? columns : rows).everySecond(pitch)) likely->squares = 2;
+  }
   if (!likely) likely = endingOnLines(all, told);
   SquaresFound found{likely, std::move(all)};
   std::sort(found.possible.begin(), found.possible.end(),

@@ -10,13 +10,13 @@
 namespace amber {
 namespace {
 
-constexpr double kFar = std::numeric_limits<double>::infinity();
+constexpr double kNoEnd = std::numeric_limits<double>::infinity();
 
 struct Bounds {
-  double left = kFar;
-  double top = kFar;
-  double right = -kFar;
-  double bottom = -kFar;
+  double left = kNoEnd;
+  double top = kNoEnd;
+  double right = -kNoEnd;
+  double bottom = -kNoEnd;
 };
 
 Bounds boundsOf(const ConvexPiece& piece) {
@@ -231,7 +231,7 @@ class UnionSearch {
   std::vector<Covering> differences_;
   std::size_t likely_ = 0;
   std::vector<Side> sides_;
-  double best_ = kFar;
+  double best_ = kNoEnd;
   Vertex found_;
 };
 
@@ -257,7 +257,7 @@ ConvexPiece hullOf(const std::vector<ConvexPiece>& pieces) {
 
 Contact deepestOf(const std::vector<ConvexPiece>& a, const std::vector<ConvexPiece>& b) {
   Contact deepest;
-  deepest.gap = kFar;
+  deepest.gap = kNoEnd;
   const std::vector<Bounds> boundsA = boundsOf(a);
   const std::vector<Bounds> boundsB = boundsOf(b);
   for (std::size_t i = 0; i < a.size(); ++i) {

@@ -48,6 +48,11 @@ constexpr PixelRect united(const PixelRect& a, const PixelRect& b) {
   return {x, y, std::max(a.right(), b.right()) - x, std::max(a.bottom(), b.bottom()) - y};
 }
 
+/// Its pixels.
+constexpr long long areaOf(const PixelRect& rect) {
+  return 1LL * rect.w * rect.h;
+}
+
 /// True when `inner` lies wholly within `outer`.
 constexpr bool within(const PixelRect& inner, const PixelRect& outer) {
   return inner.x >= outer.x && inner.y >= outer.y && inner.right() <= outer.right() &&

@@ -55,6 +55,13 @@ long long countWithin(const PixelMask& mask, const PixelRect& area) {
   return count;
 }
 
+void resetWithin(PixelMask& mask, const PixelRect& area) {
+  const PixelRect inside = intersection(area, mask.rect());
+  for (int y = inside.y; y < inside.bottom(); ++y) {
+    for (int x = inside.x; x < inside.right(); ++x) mask.reset(x, y);
+  }
+}
+
 std::optional<PixelRect> boundsOf(const PixelMask& mask) {
   std::vector<std::uint64_t> columns(static_cast<std::size_t>(mask.wordsPerRow()));
   int top = -1;

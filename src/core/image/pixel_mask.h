@@ -63,6 +63,9 @@ long long countOf(const PixelMask& mask);
 /// How many pixels are set inside `area`; parts of it outside the mask hold none.
 long long countWithin(const PixelMask& mask, const PixelRect& area);
 
+/// Sets no pixel inside `area` any more; parts of it outside the mask hold none.
+void resetWithin(PixelMask& mask, const PixelRect& area);
+
 /// The least rectangle around all set pixels; nothing when none is set.
 std::optional<PixelRect> boundsOf(const PixelMask& mask);
 

@@ -5,6 +5,7 @@
 #include <map>
 #include <set>
 
+#include "core/base/letters.h"
 #include "core/base/nearest_word.h"
 #include "core/base/parallel.h"
 #include "core/naming/name_words.h"
@@ -17,7 +18,7 @@ constexpr int kNearWord = 2;
 constexpr std::size_t kLongestLiteral = 255;
 
 bool isWordByte(char c) {
-  return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_' ||
+  return isSmall(c) || isCapital(c) || isDigit(c) || c == '_' ||
          (static_cast<unsigned char>(c) & 0x80) != 0;
 }
 
@@ -40,17 +41,13 @@ std::size_t literalEnd(std::string_view text, std::size_t at) {
 }
 
 bool isAllCapitals(std::string_view word) {
-  return std::none_of(word.begin(), word.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+  return std::none_of(word.begin(), word.end(), isSmall);
 }
 
 std::uint64_t lettersIn(std::string_view word) {
   std::uint64_t letters = 0;
   for (const char c : word) letters |= std::uint64_t{1} << (static_cast<unsigned char>(c) & 63U);
   return letters;
-}
-
-bool isSmall(char c) {
-  return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9');
 }
 
 // Counts lines and characters up to places that are asked for in rising order.
@@ -122,8 +119,7 @@ bool CodeNames::hasPrefix(std::string_view word, bool literal) const {
     if (word.size() <= prefix.size() || word.substr(0, prefix.size()) != prefix) return false;
     // Without a separator a new word begins with a capital or a digit.
     const char last = prefix.back();
-    return last == '_' || last == '-' || last == '.' ||
-           !(word[prefix.size()] >= 'a' && word[prefix.size()] <= 'z');
+    return last == '_' || last == '-' || last == '.' || !isSmall(word[prefix.size()]);
   };
   return std::any_of(prefixes_.begin(), prefixes_.end(), begins) ||
          (literal && std::any_of(literalPrefixes_.begin(), literalPrefixes_.end(), begins));
@@ -188,7 +184,8 @@ std::vector<CodeUse> codeUses(std::string_view text, const CodeNames& names) {
     // By kebab the words of a name are joined by what is a minus elsewhere: only what is a name is
     // taken so.
     std::size_t longest = end;
-    while (longest + 1 < text.size() && text[longest] == '-' && isSmall(text[longest + 1])) {
+    while (longest + 1 < text.size() && text[longest] == '-' &&
+           (isSmall(text[longest + 1]) || isDigit(text[longest + 1]))) {
       ++longest;
       while (longest < text.size() && isWordByte(text[longest])) ++longest;
     }

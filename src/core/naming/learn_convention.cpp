@@ -9,6 +9,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/base/letters.h"
 #include "core/naming/name_faults.h"
 #include "core/naming/name_words.h"
 #include "core/naming/sides.h"
@@ -50,7 +51,7 @@ class Votes {
 };
 
 bool isNumber(const std::string& word) {
-  return std::all_of(word.begin(), word.end(), [](char c) { return c >= '0' && c <= '9'; });
+  return std::all_of(word.begin(), word.end(), isDigit);
 }
 
 // Where `part` stands within the words; their count where it does not.
@@ -105,7 +106,7 @@ Words withNumbersApart(const Words& words) {
   Words apart;
   for (const std::string& word : words) {
     std::size_t digits = word.size();
-    while (digits > 0 && word[digits - 1] >= '0' && word[digits - 1] <= '9') --digits;
+    while (digits > 0 && isDigit(word[digits - 1])) --digits;
     if (digits > 0) apart.push_back(word.substr(0, digits));
     if (digits < word.size()) apart.push_back(word.substr(digits));
   }

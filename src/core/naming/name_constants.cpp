@@ -8,6 +8,7 @@
 #include <unordered_set>
 
 #include "core/base/exact_number.h"
+#include "core/base/letters.h"
 #include "core/base/utf8.h"
 #include "core/base/words.h"
 #include "core/naming/name_words.h"
@@ -26,7 +27,7 @@ std::string hexOf(char32_t code, int digits) {
 
 std::string capitals(std::string text) {
   for (char& c : text) {
-    if (c >= 'a' && c <= 'z') c = static_cast<char>(c - 'a' + 'A');
+    c = toCapital(c);
   }
   return text;
 }
@@ -171,7 +172,7 @@ std::string literalOf(std::string_view given, Language language) {
 std::string stemOf(std::string_view file, NameStyle style) {
   file = file.substr(file.find_last_of('/') + 1);
   std::string stem = styled(file.substr(0, file.find('.')), style);
-  if (stem.empty() || (stem.front() >= '0' && stem.front() <= '9')) stem.insert(0, "N");
+  if (stem.empty() || isDigit(stem.front())) stem.insert(0, "N");
   return stem;
 }
 

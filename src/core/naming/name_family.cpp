@@ -6,6 +6,8 @@
 #include <unordered_map>
 #include <unordered_set>
 
+#include "core/base/letters.h"
+
 namespace amber {
 namespace {
 
@@ -14,14 +16,10 @@ constexpr std::array kOrder = {NameFault::Shared, NameFault::Near,  NameFault::R
                                NameFault::Case,   NameFault::File,  NameFault::Lookalike,
                                NameFault::Long,   NameFault::Clash, NameFault::Pattern};
 
-char small(char c) {
-  return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c;
-}
-
 bool holds(const std::string& name, const std::string& filter) {
   if (filter.empty()) return true;
   const auto at = std::search(name.begin(), name.end(), filter.begin(), filter.end(),
-                              [](char a, char b) { return small(a) == small(b); });
+                              [](char a, char b) { return toSmall(a) == toSmall(b); });
   return at != name.end();
 }
 

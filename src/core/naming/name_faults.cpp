@@ -7,6 +7,7 @@
 #include <tuple>
 #include <unordered_map>
 
+#include "core/base/letters.h"
 #include "core/base/utf8.h"
 #include "core/naming/name_words.h"
 #include "core/naming/reserved_words.h"
@@ -24,7 +25,7 @@ constexpr std::ptrdiff_t kMostMistyped = 1000;
 std::string smallLetters(std::string_view text) {
   std::string small(text);
   for (char& c : small) {
-    if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+    c = toSmall(c);
   }
   return small;
 }
@@ -53,7 +54,7 @@ std::uint64_t unstyledHash(const NameEntry& entry) {
   add(nameScope(entry));
   bool any = false;
   for (char c : entry.name) {
-    if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+    c = toSmall(c);
     if ((c < 'a' || c > 'z') && (c < '0' || c > '9')) continue;
     any = true;
     add(static_cast<unsigned char>(c));
@@ -115,7 +116,7 @@ void markClashes(std::vector<NameEntry>& entries) {
 }
 
 bool hasDigit(std::string_view word) {
-  return std::any_of(word.begin(), word.end(), [](char c) { return c >= '0' && c <= '9'; });
+  return std::any_of(word.begin(), word.end(), isDigit);
 }
 
 bool isReservedIn(std::string_view name, const std::vector<Language>& languages) {

@@ -2,14 +2,11 @@
 
 #include <algorithm>
 
+#include "core/base/letters.h"
 #include "core/base/snake_case.h"
 
 namespace amber {
 namespace {
-
-char capital(char c) {
-  return c >= 'a' && c <= 'z' ? static_cast<char>(c - 'a' + 'A') : c;
-}
 
 std::string joined(const std::vector<std::string>& words, std::string_view between) {
   std::string text;
@@ -42,7 +39,7 @@ std::string styled(const std::vector<std::string>& words, NameStyle style) {
       return joined(words, "-");
     case NameStyle::Upper: {
       std::string text = joined(words, "_");
-      std::transform(text.begin(), text.end(), text.begin(), capital);
+      std::transform(text.begin(), text.end(), text.begin(), toCapital);
       return text;
     }
     case NameStyle::Camel:
@@ -54,7 +51,7 @@ std::string styled(const std::vector<std::string>& words, NameStyle style) {
     const bool small = style == NameStyle::Camel && text.empty();
     const std::size_t at = text.size();
     text += word;
-    if (!small && at < text.size()) text[at] = capital(text[at]);
+    if (!small && at < text.size()) text[at] = toCapital(text[at]);
   }
   return text;
 }

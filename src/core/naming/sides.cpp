@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <array>
 
+#include "core/base/letters.h"
+
 namespace amber {
 namespace {
 
@@ -13,22 +15,6 @@ struct SideWords {
 
 // In the order of SideSpelling, after Any.
 constexpr std::array<SideWords, 3> kWords = {{{"left", "right"}, {"l", "r"}, {"west", "east"}}};
-
-bool isSmall(char c) {
-  return c >= 'a' && c <= 'z';
-}
-bool isCapital(char c) {
-  return c >= 'A' && c <= 'Z';
-}
-bool isDigit(char c) {
-  return c >= '0' && c <= '9';
-}
-char small(char c) {
-  return isCapital(c) ? static_cast<char>(c - 'A' + 'a') : c;
-}
-char capital(char c) {
-  return isSmall(c) ? static_cast<char>(c - 'a' + 'A') : c;
-}
 
 struct Span {
   std::size_t from;
@@ -72,7 +58,7 @@ std::optional<Found> lastSide(std::string_view name) {
   const std::vector<Span> words = wordsIn(name);
   for (auto place = words.rbegin(); place != words.rend(); ++place) {
     std::string word(name.substr(place->from, place->to - place->from));
-    std::transform(word.begin(), word.end(), word.begin(), small);
+    std::transform(word.begin(), word.end(), word.begin(), toSmall);
     auto found = sideAt(word);
     if (!found) continue;
     found->place = *place;
@@ -95,7 +81,7 @@ std::optional<std::string> otherSide(std::string_view name) {
   std::string other(found->other);
   const bool all = word.size() > 1 && std::all_of(word.begin(), word.end(), isCapital);
   if (isCapital(word.front())) {
-    std::transform(other.begin(), all ? other.end() : other.begin() + 1, other.begin(), capital);
+    std::transform(other.begin(), all ? other.end() : other.begin() + 1, other.begin(), toCapital);
   }
   std::string result(name);
   return result.replace(found->place.from, word.size(), other);

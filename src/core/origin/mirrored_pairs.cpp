@@ -16,7 +16,7 @@ namespace {
 // Sides of ink may differ by this share of its pixels and still be mirrors: a highlight, a seam.
 constexpr double kOtherInk = 0.1;
 // Nearer than this, origins are mirrors of each other, px.
-constexpr double kSamePlace = 1e-6;
+constexpr double kSameMirrored = 1e-6;
 
 struct Figure {
   PixelRect ink;  // in the frame
@@ -71,7 +71,7 @@ MirroredPair compared(const Asset& leftAsset, const Animation& left, const Asset
     if (!expected) continue;
     pair.mirrors.emplace_back(a, b);
     const double off = std::hypot(expected->x - b->origin.x, expected->y - b->origin.y);
-    if (off <= kSamePlace) continue;
+    if (off <= kSameMirrored) continue;
     pair.misses.push_back({rightAsset.id, b->id, *expected});
     pair.farthest = std::max(pair.farthest, off);
   }

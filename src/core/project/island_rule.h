@@ -14,6 +14,9 @@ struct IslandRule {
                          ///< line; other ink is gathered as it would be without those boxes.
   bool shadows = false;  ///< Ink of less than `part` (where that is 0, than 255) is the shadow of
                          ///< the figure it falls from: all fall the same way, found in the pixels.
+  bool tight = false;  ///< Frames were packed without gaps: each is a rectangle with ink along its
+                       ///< four sides, and together they fill the sheet. All else is not looked
+                       ///< at, but where the sheet cannot be filled so.
 
   bool operator==(const IslandRule&) const = default;
 };

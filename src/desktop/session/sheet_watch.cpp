@@ -7,7 +7,7 @@ namespace amber {
 namespace {
 
 // A file that is being written is left alone until it rests so long, ms.
-constexpr int kRestMs = 250;
+constexpr int kWatchRestMs = 250;
 // And one that is gone is looked for this often, ms.
 constexpr int kComeBackMs = 500;
 
@@ -15,7 +15,7 @@ constexpr int kComeBackMs = 500;
 
 SheetWatch::SheetWatch(QObject* parent) : QObject(parent) {
   rest_.setSingleShot(true);
-  rest_.setInterval(kRestMs);
+  rest_.setInterval(kWatchRestMs);
   connect(&rest_, &QTimer::timeout, this, &SheetWatch::tell);
   comeBack_.setSingleShot(true);
   comeBack_.setInterval(kComeBackMs);

@@ -4,13 +4,10 @@
 #include <cmath>
 
 #include "core/geometry/tolerances.h"
+#include "desktop/stage/snapped.h"
 
 namespace amber {
 namespace {
-
-double snapped(double value, double step) {
-  return step > 0 ? std::round(value / step) * step : value;
-}
 
 // -1, 0 or 1 as `value` is near the low edge, near neither, or near the high edge.
 int nearEdge(double value, double low, double high, double reach) {

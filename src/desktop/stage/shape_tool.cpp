@@ -6,16 +6,13 @@
 
 #include "core/geometry/segment.h"
 #include "core/geometry/tolerances.h"
+#include "desktop/stage/snapped.h"
 
 namespace amber {
 namespace {
 
 double distance(Vertex a, FramePoint b) {
   return std::hypot(a.x - b.x, a.y - b.y);
-}
-
-double snapped(double value, double step) {
-  return step > 0 ? std::round(value / step) * step : value;
 }
 
 Vertex snapped(FramePoint point, const ShapeSnap& snap) {
@@ -26,8 +23,9 @@ Vertex snapped(FramePoint point, const ShapeSnap& snap) {
       nearest = &corner;
     }
   }
-  return nearest != nullptr ? *nearest
-                            : Vertex{snapped(point.x, snap.step), snapped(point.y, snap.step)};
+  return nearest != nullptr
+             ? *nearest
+             : Vertex{amber::snapped(point.x, snap.step), amber::snapped(point.y, snap.step)};
 }
 
 // The middles of a capsule's flanks, or of a circle's four sides.

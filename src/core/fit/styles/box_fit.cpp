@@ -119,10 +119,6 @@ std::optional<PixelRect> heavier(const InkCounts& ink, const ColumnSums& sums,
   return best;
 }
 
-long long areaOf(const PixelRect& rect) {
-  return static_cast<long long>(rect.w) * rect.h;
-}
-
 // What lies above and left of every corner of the bounds' pixels: a rectangle's ink is told by four
 // of them. Reference: F. C. Crow, "Summed-Area Tables for Texture Mapping", SIGGRAPH 1984.
 class AreaSums {

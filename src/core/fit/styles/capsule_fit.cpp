@@ -17,7 +17,6 @@
 namespace amber {
 namespace {
 
-constexpr double kPi = std::numbers::pi;
 // A capsule's ends; its radius follows from what it is to hold.
 using Ends4 = std::array<double, 4>;
 
@@ -71,7 +70,7 @@ double lengthOf(const Ends4& ends) {
 
 // The radius of the capsule of this length and area.
 double radiusFor(double length, double area) {
-  return (std::sqrt(length * length + kPi * area) - length) / kPi;
+  return (std::sqrt(length * length + std::numbers::pi * area) - length) / std::numbers::pi;
 }
 
 double sizeOf(const InkCounts& ink) {
@@ -90,8 +89,10 @@ std::vector<Ends4> usualEnds(const InkCounts& ink, const Circle& circle, Capsule
   const PixelRect& b = ink.bounds();
   const double long2 = std::max(b.w, b.h) / 2.0;
   const std::vector<double> ways =
-      lie == CapsuleLie::Any ? std::vector<double>{0, kPi / 4, kPi / 2, 3 * kPi / 4}
-                             : std::vector<double>{lie == CapsuleLie::Upright ? kPi / 2 : 0};
+      lie == CapsuleLie::Any
+          ? std::vector<double>{0, std::numbers::pi / 4, std::numbers::pi / 2,
+                                3 * std::numbers::pi / 4}
+          : std::vector<double>{lie == CapsuleLie::Upright ? std::numbers::pi / 2 : 0};
   starts.reserve(ways.size() + 1);
   for (const double angle : ways) {
     starts.push_back(endsAt(b.x + b.w / 2.0, b.y + b.h / 2.0, angle, 0.4 * long2));
@@ -232,7 +233,7 @@ std::optional<Capsule> inner(const InkStudy& study, CapsuleLie lie, Fineness fin
   const Box box = *foundOnce(study.finds().innerBox, [&] { return innerBox(ink); });
   // On large ink the squares say better than the round one where to look.
   if (!squares) climb(endsOf(round), std::max(0.5, widest / 2));
-  climb(endsAt(box.x + box.w / 2, box.y + box.h / 2, box.h > box.w ? kPi / 2 : 0,
+  climb(endsAt(box.x + box.w / 2, box.y + box.h / 2, box.h > box.w ? std::numbers::pi / 2 : 0,
                std::abs(box.w - box.h) / 2),
         step);
   if (squares) {

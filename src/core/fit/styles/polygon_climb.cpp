@@ -105,24 +105,28 @@ bool PolygonClimb::legalAround(std::size_t first, std::size_t count) const {
   return true;
 }
 
-// Whether a corner would go farther from the ink than the ink is wide, where ink that is bare costs
-// so much that any way to hold it seems good; of what is to be full, whether it would leave the ink
-// by more than a pixel, where a tip between two rows holds none.
+// Whether a corner would go farther from the ink than the ink is wide, or farther than it is there,
+// where ink that is bare costs so much that any way to hold it seems good, and where a tip too thin
+// to hold a pixel costs nothing; of what is to be full, whether it would leave the ink by more than
+// a pixel, where a tip between two rows holds none.
 bool PolygonClimb::strays(const Vertex& from, const Vertex& to) const {
   if (goal_.style == FitStyle::Inner) return leavesInk(to) && !leavesInk(from);
   const PixelRect& bounds = ink_.bounds();
   const double room = std::max(bounds.w, bounds.h) + 1.0;
-  const auto outside = [&](const Vertex& p) {
-    return p.x < bounds.x - room || p.x > bounds.right() + room || p.y < bounds.y - room ||
-           p.y > bounds.bottom() + room;
-  };
-  return outside(to) && !outside(from);
+  const double past = awayFromInk(to);
+  return past > room && past > awayFromInk(from);
+}
+
+double PolygonClimb::awayFromInk(const Vertex& p) const {
+  const PixelRect& bounds = ink_.bounds();
+  return std::max({bounds.x - p.x, p.x - bounds.right(), bounds.y - p.y, p.y - bounds.bottom()});
 }
 
 bool PolygonClimb::reachesPast() const {
-  return goal_.style == FitStyle::Inner &&
-         std::any_of(points_.begin(), points_.end(),
-                     [this](const Vertex& point) { return leavesInk(point); });
+  const bool inner = goal_.style == FitStyle::Inner;
+  return std::any_of(points_.begin(), points_.end(), [&](const Vertex& point) {
+    return inner ? leavesInk(point) : awayFromInk(point) > kFarthestReach;
+  });
 }
 
 bool PolygonClimb::leavesInk(const Vertex& p) const {

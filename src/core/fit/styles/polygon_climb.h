@@ -42,7 +42,8 @@ class PolygonClimb {
   const std::vector<Vertex>& points() const { return points_; }
   long long wrong() const { return goal_.wrong(sum_, ink_.total()); }
   /// Whether a corner of what is to be full lies more than a pixel past the ink: it was put there,
-  /// on a bridge between islands, and no step led back.
+  /// on a bridge between islands, and no step led back. Of other styles, whether one lies too far
+  /// away for a shape (kFarthestReach).
   bool reachesPast() const;
   double worth() const { return goal_.worth(sum_, ink_.total()); }
   /// Its worth less what is wrong with it, at the price of the last climb.
@@ -55,6 +56,7 @@ class PolygonClimb {
   template <std::size_t N>
   bool tryMove(std::size_t first, std::array<Vertex, N> to);
   bool leavesInk(const Vertex& p) const;
+  double awayFromInk(const Vertex& p) const;
   bool strays(const Vertex& from, const Vertex& to) const;
   bool moveCorner(std::size_t i, double step);
   bool moveEdge(std::size_t i, double step);

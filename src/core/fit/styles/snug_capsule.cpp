@@ -13,8 +13,6 @@
 namespace amber {
 namespace {
 
-constexpr double kPi = std::numbers::pi;
-
 // How thoroughly axes are tried: in how many directions, how many of them beside the middle on
 // either side and how far apart, in shares of half the ink's width across, and from how many of the
 // directions that are better than those beside them it is climbed.
@@ -38,21 +36,22 @@ constexpr double kMuchMore = 1.15;
 constexpr double kFinestTurn = 1.0 / 512;
 
 std::vector<double> directions(CapsuleLie lie, const Trying& trying) {
-  if (lie == CapsuleLie::Upright) return {kPi / 2};
+  if (lie == CapsuleLie::Upright) return {std::numbers::pi / 2};
   if (lie == CapsuleLie::Lying) return {0};
   std::vector<double> angles;
   angles.reserve(static_cast<std::size_t>(trying.directions));
-  for (int i = 0; i < trying.directions; ++i) angles.push_back(kPi * i / trying.directions);
+  for (int i = 0; i < trying.directions; ++i)
+    angles.push_back(std::numbers::pi * i / trying.directions);
   return angles;
 }
 
 // What the search for the snug one may turn: nothing of a capsule that is to stand or lie.
 double turnStep(CapsuleLie lie, const Trying& trying) {
-  return lie == CapsuleLie::Any ? kPi / (2 * trying.directions) : 0;
+  return lie == CapsuleLie::Any ? std::numbers::pi / (2 * trying.directions) : 0;
 }
 
 double areaOf(double length, double radius) {
-  return kPi * radius * radius + 2 * radius * length;
+  return std::numbers::pi * radius * radius + 2 * radius * length;
 }
 
 // A capsule around the hull: its direction, how far its axis lies from the middle of the hull

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numbers>
 
 #include "core/base/exact_number.h"
 #include "core/fit/keys/held_shapes.h"
@@ -11,8 +12,6 @@
 
 namespace amber {
 namespace {
-
-constexpr double kPi = 3.14159265358979323846;
 
 // What a course is made of, one piece to the right of the other.
 class Builder {
@@ -40,7 +39,7 @@ class Builder {
   }
   void slope() {
     for (const double degrees : {15.0, 30.0, 45.0}) {
-      const double run = 2 * height_ / std::tan(degrees * kPi / 180);
+      const double run = 2 * height_ / std::tan(degrees * std::numbers::pi / 180);
       ramp(run, -2 * height_);
       flat(2 * width_);
       level_ = 0;

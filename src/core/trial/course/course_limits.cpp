@@ -3,11 +3,11 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <numbers>
 
 namespace amber {
 namespace {
 
-constexpr double kPi = 3.14159265358979323846;
 constexpr CourseKeys kRight{.right = true};
 
 // How finely a speed is told, px a tick, and from how many places before a wall it is tried.
@@ -140,7 +140,7 @@ class Limits {
     const auto least = leastThat(89, [&](int degrees) {
       const double entry = 2 * width_;
       const double rise = 2 * height_;
-      const double run = rise / std::tan(degrees * kPi / 180);
+      const double run = rise / std::tan(degrees * std::numbers::pi / 180);
       Course course = floored(-4 * width_, entry);
       course.solids.emplace_back(Polygon{{{entry, 0},
                                           {entry + run, -rise},

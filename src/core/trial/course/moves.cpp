@@ -2,14 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include "core/geometry/tolerances.h"
 #include "core/geometry/vertex_math.h"
 
 namespace amber {
 namespace {
-
-constexpr double kPi = 3.14159265358979323846;
 
 // Most contacts of one slide: in a corner it would go to and fro for ever.
 constexpr int kMostContacts = 8;
@@ -89,8 +88,9 @@ class Slide {
   Moved run() {
     leaveOverlaps();
     const Vertex move = order_.speed * (1 / rules_.rate);
-    const double down = std::min(
-        std::abs(move.x) * std::tan(rules_.slope * kPi / 180) + rules_.step, kFarthestTick);
+    const double down =
+        std::min(std::abs(move.x) * std::tan(rules_.slope * std::numbers::pi / 180) + rules_.step,
+                 kFarthestTick);
     // Along a surface it may go any way, though no farther.
     near_ = world_.around(look_, reach(moved_.place, {}, lengthOf(move) + down + 2));
     go(move);
@@ -215,7 +215,7 @@ Moved byPush(CourseWorld& world, const FigureLook& look, const MoveOrder& order,
 }  // namespace
 
 double steepness(Vertex normal) {
-  return std::acos(std::clamp(-normal.y, -1.0, 1.0)) * 180 / kPi;
+  return std::acos(std::clamp(-normal.y, -1.0, 1.0)) * 180 / std::numbers::pi;
 }
 
 bool groundUnder(const NearObstacle& one, Vertex place, double slope) {

@@ -7,8 +7,8 @@ namespace amber {
 namespace {
 
 Obstacle::Bounds boundsOf(const std::vector<ConvexPiece>& pieces) {
-  constexpr double kFar = std::numeric_limits<double>::infinity();
-  Obstacle::Bounds bounds{kFar, kFar, -kFar, -kFar};
+  constexpr double kBeyond = std::numeric_limits<double>::infinity();
+  Obstacle::Bounds bounds{kBeyond, kBeyond, -kBeyond, -kBeyond};
   for (const ConvexPiece& piece : pieces) {
     for (const Vertex& point : piece.points) {
       bounds = {std::min(bounds.left, point.x - piece.radius),
@@ -33,9 +33,9 @@ PieceStore::Id PieceStore::add(std::vector<ConvexPiece> pieces) {
 const ObstacleSet& PieceStore::between(Id standing, Id moving) {
   std::unique_ptr<ObstacleSet>& set = sets_[{standing, moving}];
   if (set) return *set;
-  constexpr double kFar = std::numeric_limits<double>::infinity();
+  constexpr double kBeyond = std::numeric_limits<double>::infinity();
   set = std::make_unique<ObstacleSet>();
-  set->bounds = {kFar, kFar, -kFar, -kFar};
+  set->bounds = {kBeyond, kBeyond, -kBeyond, -kBeyond};
   for (const ConvexPiece& p : shapes_[standing]) {
     for (const ConvexPiece& q : shapes_[moving]) {
       const Obstacle::Bounds& one = set->obstacles.emplace_back(p, q).bounds();

@@ -23,7 +23,7 @@ namespace amber {
 namespace {
 
 // Sheets of up to so many px are cut at once; larger ones beside the interface.
-constexpr long long kSmallSheet = 1024LL * 1024;
+constexpr long long kLookedAtOnce = 1024LL * 1024;
 
 QString fileName(const std::string& path) {
   return QString::fromStdString(path).section('/', -1);
@@ -205,7 +205,7 @@ void CutBench::applyCut(const Cut& cut) {
   const CutRequest request = requestFor(cut);
   const QString label = isCut() ? tr("Cut again") : tr("Cut %1").arg(fileName(sheet()->path));
   const bool again = isCut();
-  if (1LL * sheet()->size.w * sheet()->size.h > kSmallSheet) {
+  if (takesLong(cut) || 1LL * sheet()->size.w * sheet()->size.h > kLookedAtOnce) {
     // Until it is done the stage shows the cut as it will be.
     drafts_[id.value] = cut;
     session_.performBeside(

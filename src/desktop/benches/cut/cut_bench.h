@@ -156,6 +156,7 @@ class CutBench : public BenchView {
   QLabel* handFacts_ = nullptr;
   QPushButton* inBoxes_ = nullptr;
   QPushButton* withShadows_ = nullptr;
+  QPushButton* packedTight_ = nullptr;
   QPushButton* sureButton_ = nullptr;
   QFrame* foot_ = nullptr;
   QPushButton* cutButton_ = nullptr;

@@ -296,6 +296,10 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   withShadows_ =
       chipOf(tr("are cast"), "withShadows",
              tr("Soft ink is the shadow of the figure it falls from; all fall the same way"), page);
+  packedTight_ = chipOf(tr("without gaps"), "packedTight",
+                        tr("Frames were trimmed and packed so that together they fill the sheet: "
+                           "each is found by the room it takes, whatever parts it is of"),
+                        page);
   fields_.join->setToolTip(
       tr("Ink this near is one island, so that parts of a figure stay together"));
   fields_.minInk->setToolTip(tr("Islands of fewer pixels go to a near one, or are left out"));
@@ -310,12 +314,16 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   addRow(form, tr("by faint ink"), {partFaint_, fields_.part});
   addRow(form, tr("boxes"), {inBoxes_});
   addRow(form, tr("shadows"), {withShadows_});
+  addRow(form, tr("packed"), {packedTight_});
   form->addStretch();
   const auto rule = [this] {
     const int part = partFaint_->isChecked() ? static_cast<int>(fields_.part->value()) : 0;
     return IslandRule{static_cast<int>(fields_.join->value()),
-                      static_cast<int>(fields_.minInk->value()), part, inBoxes_->isChecked(),
-                      withShadows_->isChecked()};
+                      static_cast<int>(fields_.minInk->value()),
+                      part,
+                      inBoxes_->isChecked(),
+                      withShadows_->isChecked(),
+                      packedTight_->isChecked()};
   };
   const auto take = [this, rule] {
     if (sheet() != nullptr) setPartWay(rule());
@@ -326,6 +334,7 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   connect(partFaint_, &QPushButton::clicked, this, take);
   connect(inBoxes_, &QPushButton::clicked, this, take);
   connect(withShadows_, &QPushButton::clicked, this, take);
+  connect(packedTight_, &QPushButton::clicked, this, take);
   connect(joinSlider_, &QSlider::valueChanged, this, [this, rule, take](int value) {
     fields_.join->setValue(value);
     if (!joinSlider_->isSliderDown()) return take();

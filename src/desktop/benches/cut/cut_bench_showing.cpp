@@ -223,6 +223,7 @@ void CutBench::refreshFields(const Cut& cut) {
     fields_.part->setEnabled(rule->part > 0);
     inBoxes_->setChecked(rule->boxes);
     withShadows_->setChecked(rule->shadows);
+    packedTight_->setChecked(rule->tight);
   }
 }
 

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "desktop/theme.h"
 
@@ -156,7 +157,7 @@ void CutStage::refreshEvidence() {
   if (evidenceCut_ == cut_) return;
   evidenceCut_ = cut_;
   const Orientation orientation = sheet()->orientation;
-  if (1LL * art_->image.width() * art_->image.height() <= kSmallSheet) {
+  if (!takesLong(*cut_) && 1LL * art_->image.width() * art_->image.height() <= kSmallSheet) {
     looking_.forget();
     evidence_ = evidenceOf(*cut_, *art_, orientation);
     emit evidenceChanged();
