@@ -7,6 +7,7 @@
 #include "files/project_file.h"
 #include "sheets.h"
 #include "support/cli.h"
+#include "support/packed_sheet.h"
 #include "support/registry.h"
 #include "support/scratch.h"
 #include "support/text_picture.h"
@@ -177,6 +178,30 @@ class CliTest : public QObject {
     QCOMPARE(runCli({"recut", project, "--sheet", "boxed.png", "--shadows"}).exitCode, 0);
     QVERIFY(
         std::get<IslandRule>(readProject(project.toStdString())->sheets.front()->cut->way).shadows);
+  }
+
+  void aSheetPackedWithoutGapsIsCutByTheRoomItsFramesFill() {
+    const Scratch scratch;
+    const PackedSheet sheet = packedTightly(3, 200, 180, 255);
+    scratch.write("packed.png", pngBytes(sheet.image));
+    const json tight = runCli({"cut", scratch.qpath("packed.png"), "--tight", "--json"}).json();
+    // Nearly all of them, and by itself as by name: what is likeliest of islands is this.
+    QVERIFY(tight["frames"].size() >= sheet.frames.size() * 9 / 10);
+    const json islands = runCli({"cut", scratch.qpath("packed.png"), "--islands", "--json"}).json();
+    SAME(islands["frames"], tight["frames"]);
+    QCOMPARE(runCli({"cut", scratch.qpath("packed.png"), "--tight", "--shadows"}).exitCode, 2);
+    // A project keeps how it was cut, and finds the same frames again.
+    const QString project = scratch.qpath("packed.amber");
+    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("packed.png"), "--tight", "--asset",
+                     "prop_mixed", "--of-kind", "prop"})
+                 .exitCode,
+             0);
+    const auto read = readProject(project.toStdString());
+    QVERIFY(std::get<IslandRule>(read->sheets.front()->cut->way).tight);
+    QCOMPARE(read->assets.front()->frames.size(), tight["frames"].size());
+    const std::string before = scratch.read("packed.amber");
+    QCOMPARE(runCli({"recut", project, "--sheet", "packed.png", "--tight"}).exitCode, 0);
+    QVERIFY(scratch.read("packed.amber") == before);
   }
 
   void aFolderOfNumberedImagesIsOneAnimationAndIsArranged() {

@@ -20,6 +20,7 @@
 #include "drawn_file.h"
 #include "files/image_file.h"
 #include "sheets.h"
+#include "support/packed_sheet.h"
 #include "support/registry.h"
 #include "support/sheet_generator.h"
 #include "support/window_driver.h"
@@ -387,6 +388,34 @@ class CutBenchTest : public QObject {
     for (int i = session.history().count(); i > 1; --i) session.history().undo();
     QVERIFY(project.assets.empty());
     QTRY_COMPARE(sure->text(), QString("Cut the 3 that are sure, 3 left to see"));
+  }
+
+  void framesPackedWithoutGapsAreFoundBesideTheWindow() {
+    const PackedSheet sheet = packedTightly(3, 200, 180, 255);
+    OpenWindow open({{"packed.png", pngBytes(sheet.image)}});
+    auto* proposals = open.find<QListWidget>("proposals");
+    const auto tight = [&]() -> QListWidgetItem* {
+      for (int i = 0; i < proposals->count(); ++i) {
+        if (proposals->item(i)->text().contains("packed without gaps")) return proposals->item(i);
+      }
+      return nullptr;
+    };
+    QTRY_VERIFY_WITH_TIMEOUT(tight() != nullptr, 20000);
+    QTest::mouseClick(proposals->viewport(), Qt::LeftButton, {},
+                      proposals->visualItemRect(tight()).center());
+    QVERIFY(open.find<QPushButton>("packedTight")->isChecked());
+    const QString count = tight()->text().section(' ', 0, 0);
+    QTRY_COMPARE_WITH_TIMEOUT(open.find<QLabel>("islandFacts")->text(), count + " islands", 20000);
+    click(open.window, "cutButton");
+    open.settle();
+    QTRY_COMPARE_WITH_TIMEOUT(open.asset().frames.size(), count.toULongLong(), 20000);
+    QVERIFY(open.asset().frames.size() >= sheet.frames.size() * 9 / 10);
+    // Cut again by plain islands: bodies and shadows apart.
+    click(open.window, "packedTight");
+    open.settle();
+    QTRY_VERIFY(open.asset().frames.size() != count.toULongLong());
+    open.history().undo();
+    QCOMPARE(open.asset().frames.size(), count.toULongLong());
   }
 
   void anAnimatedImageBringsItsPicturesAndTimes() {

@@ -79,9 +79,7 @@ FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
     const auto index = static_cast<std::size_t>(item->data(Qt::UserRole).toInt());
     const auto place = std::find(order_.begin(), order_.end(), index);
     if (place == order_.end()) return;
-    at_ = static_cast<std::size_t>(place - order_.begin());
-    emit goTo(session_.findings()[index]);
-    refresh();
+    bringUp(static_cast<std::size_t>(place - order_.begin()));
   });
   connect(&session_, &ProjectSession::findingsChanged, this, [this] {
     rank();
@@ -138,13 +136,15 @@ void FindingsLine::fix() {
 
 void FindingsLine::next() {
   if (order_.empty()) return;
-  const std::size_t following = (at_ + 1) % order_.size();
-  const std::size_t index = order_[following];
+  bringUp((at_ + 1) % order_.size());
+}
+
+void FindingsLine::bringUp(std::size_t place) {
   const std::vector<std::size_t> order = order_;
-  emit goTo(session_.findings()[index]);
+  emit goTo(session_.findings()[order_[place]]);
   // Going there ranks anew; the round through all findings goes on where it was.
   order_ = order;
-  at_ = following;
+  at_ = place;
   refresh();
 }
 

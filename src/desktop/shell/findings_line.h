@@ -38,6 +38,7 @@ class FindingsLine : public QWidget {
 
  private:
   void rank();
+  void bringUp(std::size_t place);
   void refresh();
   void fillList();
 

@@ -6,13 +6,13 @@
 
 namespace amber {
 
-void ask(QWidget* window, const QString& question, const std::vector<Answer>& answers) {
+void ask(QWidget* window, const QString& question, const std::vector<Reply>& answers) {
   auto* box = new QMessageBox(window);
   box->setObjectName("question");
   box->setAttribute(Qt::WA_DeleteOnClose);
   box->setText(question);
   box->setTextInteractionFlags(Qt::TextSelectableByMouse);
-  for (const Answer& answer : answers) {
+  for (const Reply& answer : answers) {
     const bool last = &answer == &answers.back();
     QPushButton* button =
         box->addButton(answer.text, last ? QMessageBox::RejectRole : QMessageBox::AcceptRole);

@@ -8,7 +8,7 @@
 namespace amber {
 
 /// One way to answer a question.
-struct Answer {
+struct Reply {
   QString text;
   QString name;  ///< Of its button, for tests and assistive technology.
   std::function<void()> chosen;
@@ -16,6 +16,6 @@ struct Answer {
 
 /// Asks over the window, which waits; Escape and closing take the last answer, which changes
 /// nothing. Does not hold the program up.
-void ask(QWidget* window, const QString& question, const std::vector<Answer>& answers);
+void ask(QWidget* window, const QString& question, const std::vector<Reply>& answers);
 
 }  // namespace amber

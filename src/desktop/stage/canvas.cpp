@@ -1,5 +1,8 @@
 #include "desktop/stage/canvas.h"
 
+#include <algorithm>
+#include <array>
+
 #include "desktop/theme.h"
 
 namespace amber {
@@ -77,6 +80,7 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
     fitted_ = false;
     view_.offset += event->position() - *panning_;
     panning_ = event->position();
+    emit viewChanged();
     update();
     return;
   }
@@ -118,7 +122,10 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
 }
 
 void Canvas::keyReleaseEvent(QKeyEvent* event) {
-  if (!event->isAutoRepeat()) emit runEnded();
+  // Shift may be let go of while an arrow is held down.
+  constexpr std::array kArrows{Qt::Key_Left, Qt::Key_Right, Qt::Key_Up, Qt::Key_Down};
+  const bool arrow = std::find(kArrows.begin(), kArrows.end(), event->key()) != kArrows.end();
+  if (arrow && !event->isAutoRepeat()) emit runEnded();
   QWidget::keyReleaseEvent(event);
 }
 

@@ -1,7 +1,9 @@
 #include <QTest>
+#include <algorithm>
 #include <random>
 
 #include "core/cut/drawn_lines.h"
+#include "core/cut/gutter_search.h"
 #include "core/cut/island_guess.h"
 #include "core/cut/islands.h"
 #include "core/cut/proposals.h"
@@ -145,6 +147,67 @@ class SquareCellsTest : public QObject {
     QVERIFY(!squareCells(wide.image, wide.ink).likely);
     QVERIFY(!squareCells(Image(1, 1), PixelMask(1, 1)).likely);
     QVERIFY(!squareCells(Image(64, 64), PixelMask(64, 64)).likely);
+  }
+
+  void figuresTwoSquaresLongKeepBothOfThem() {
+    // Four columns of ink in a strip, each through two squares of 32.
+    Drawn strip(32, 256);
+    for (int i = 0; i < 4; ++i) {
+      for (int y = 3 + 2 * i; y < 61 - 3 * i; ++y) {
+        for (int x = 8 + (y + i) % 3; x < 24 - (y * (i + 2)) % 4; ++x) {
+          strip.dot(x, i * 64 + y, {200, static_cast<std::uint8_t>(8 * x), 60, 255});
+        }
+      }
+    }
+    const SheetArt art{strip.image, strip.ink, strip.ink, 128};
+    const auto proposals = proposeCuts(art);
+    QVERIFY2((std::get<Grid>(proposals.front().way) == Grid{{32, 64}, {}, {}, 1, 4}),
+             proposals.front().reason.c_str());
+    // Shorter ones have a square each.
+    QVERIFY((std::get<Grid>(proposeCuts(artOf(sheetOf(1, 8, 32).image, {})).front().way) ==
+             Grid{{32, 32}, {}, {}, 1, 8}));
+  }
+
+  void emptySquaresAboveFiguresAreTheirRoom() {
+    Drawn sheet(96, 64);
+    for (int i = 0; i < 3; ++i) drawFigure(sheet, 32 * i, 32, 32, i);
+    const SheetArt art{sheet.image, sheet.ink, sheet.ink, 128};
+    QVERIFY((std::get<Grid>(proposeCuts(art).front().way) == Grid{{32, 64}, {}, {}, 3, 1}));
+  }
+
+  void aFrameIsHardlyEverManyTimesAsLongAsWide() {
+    // A cord of one piece that looks the same every 60 px.
+    Drawn cord(900, 10);
+    for (int x = 0; x < 900; ++x) {
+      for (int y = 3 - (x % 60 > 30); y < 7; ++y) {
+        cord.dot(x, y, {static_cast<std::uint8_t>(90 + 2 * (x % 60)), 80, 40, 255});
+      }
+    }
+    const SheetArt art{cord.image, cord.ink, cord.ink, 128};
+    const auto proposals = proposeCuts(art);
+    const Grid& first = std::get<Grid>(proposals.front().way);
+    QVERIFY2(first.columns > 1, proposals.front().reason.c_str());
+  }
+
+  void aGridGoesOnWhereALineIsMissing() {
+    // Six cells of 12 with a line between, but none between the third and the fourth.
+    Drawn sheet(6 * 13 - 1, 20);
+    for (int i = 0; i < 6; ++i) {
+      drawFigure(sheet, i * 13, 4, 12, i);
+      for (int y = 0; y < 20 && i < 5 && i != 2; ++y) sheet.dot(i * 13 + 12, y, {9, 9, 200, 255});
+    }
+    const auto cuts = gutterCuts(sheet.image, sheet.ink);
+    QVERIFY(std::any_of(cuts.begin(), cuts.end(), [](const AxisCut& cut) {
+      return cut.cell == 12 && cut.gutter == 1 && cut.margin == 0 && cut.count == 6;
+    }));
+    // Lines that are mostly missing tell nothing.
+    Drawn bare(10 * 13 - 1, 20);
+    for (int i = 0; i < 10; ++i) drawFigure(bare, i * 13, 4, 12, i);
+    for (int y = 0; y < 20; ++y) bare.dot(12, y, {9, 9, 200, 255});
+    for (int y = 0; y < 20; ++y) bare.dot(25, y, {9, 9, 200, 255});
+    for (const AxisCut& cut : gutterCuts(bare.image, bare.ink)) {
+      QVERIFY(cut.cell != 12 || cut.count != 10);
+    }
   }
 
   void linesDrawnRoundCellsAreLeftOut() {

@@ -80,25 +80,28 @@ std::vector<FrameCandidate> FrameCandidates::found(int x, int y) const {
   std::vector<FrameCandidate> all;
   const int mostW = std::min(mostW_, ink_.size().w - x);
   const int mostH = std::min(mostH_, ink_.size().h - y);
+  const int leastInk = static_cast<int>(kLeastInk * inkEach_);
+  const int mostInk = static_cast<int>(kMostInk * inkEach_);
   // Its first row and its first column hold ink.
   int leastW = 1;
   while (leastW <= mostW && ink_.ink(x, y, leastW, 1) == 0) ++leastW;
   int leastH = 1;
   while (leastH <= mostH && ink_.ink(x, y, 1, leastH) == 0) ++leastH;
-  const int leastInk = static_cast<int>(kLeastInk * inkEach_);
-  const int mostInk = static_cast<int>(kMostInk * inkEach_);
-  int enough = mostH;  // The wider, the lower is one that holds enough ink.
-  for (int w = leastW; w <= mostW; ++w) {
-    while (enough > leastH && ink_.ink(x, y, w, enough - 1) >= leastInk) --enough;
-    for (int h = std::max(enough, leastH); h <= mostH; ++h) {
+  for (int h = leastH; h <= mostH; ++h) {
+    if (ink_.ink(x, y, mostW, h) < leastInk) continue;
+    int before = ink_.ink(x, y, leastW - 1, h);
+    for (int w = leastW; w <= mostW; ++w) {
       const int inked = ink_.ink(x, y, w, h);
       if (inked > mostInk) break;
-      if (inked < leastInk) continue;
-      float contact = ink_.acrossColumn(x + w, y, h);
-      if (kContact * contact > 2 * kMostContact) break;
-      if (ink_.ink(x + w - 1, y, 1, h) == 0 || ink_.ink(x, y + h - 1, w, 1) == 0) continue;
-      contact += ink_.acrossColumn(x, y, h) + ink_.acrossRow(y, x, w) + ink_.acrossRow(y + h, x, w);
+      const bool right = inked > before;  // Its last column holds ink too,
+      before = inked;
+      if (!right || inked < leastInk) continue;
+      const float below = ink_.acrossRow(y + h, x, w);
+      if (kContact * below > 2 * kMostContact) break;
+      if (ink_.ink(x, y + h - 1, w, 1) == 0) continue;  // and its last row.
       // Each contact is the neighbour's too.
+      const float contact = below + ink_.acrossRow(y, x, w) + ink_.acrossColumn(x, y, h) +
+                            ink_.acrossColumn(x + w, y, h);
       const float touching = kContact * contact / 2;
       if (touching > kMostContact) continue;
       const float cost = touching + sizeCost(x, y, w, h);
