@@ -1,6 +1,7 @@
 #include "core/cut/packing/packing_search.h"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 #include <unordered_set>
 
@@ -12,11 +13,10 @@ namespace {
 // What room costs that no frame takes: of the area of a frame, and for each px of ink in it.
 constexpr float kEmptyFrame = 4;
 constexpr float kLostInk = 1.5F;
-// Room left of a frame: at most so much, as a cost; and how high it is taken to be when the columns
-// are counted, px.
+// Room left of a frame: at most so much, as a cost, and so many columns, by the side of a square
+// frame.
 constexpr float kMostBeside = 8;
-constexpr float kColumnsBeside = 6;
-constexpr int kUsualHeight = 8;
+constexpr double kColumnsBeside = 0.6;
 // How many of a corner's candidates are followed: at the corner, and beside it.
 constexpr std::size_t kFollowed = 12;
 constexpr std::size_t kFollowedBeside = 4;
@@ -54,6 +54,7 @@ class Search {
         kept_(effort.kept),
         all_(ink.size().w * ink.size().h),
         perEmpty_(static_cast<float>(kEmptyFrame / candidates.area())),
+        mostBeside_(static_cast<int>(kColumnsBeside * std::sqrt(candidates.area()))),
         band_(std::max(1, static_cast<int>(candidates.area() / kBandsAFrame))),
         bands_(static_cast<std::size_t>(all_ / band_) + 1) {
     bands_.front().push_back({Skyline(ink.size().w, ink.size().h), 0, 0, kNoPut, {}});
@@ -134,10 +135,7 @@ class Search {
     put(way, {notch.x, notch.y, notch.w, down}, {},
         perEmpty_ * static_cast<float>(room) + kLostInk * static_cast<float>(lost));
     for (int beside = 0; beside < notch.w; ++beside) {
-      if (beside > 0 && (perEmpty_ * static_cast<float>(beside * kUsualHeight) > kColumnsBeside ||
-                         ink_.ink(notch.x, notch.y, beside, 1) > 0)) {
-        break;
-      }
+      if (beside > mostBeside_ || (beside > 0 && ink_.ink(notch.x, notch.y, beside, 1) > 0)) break;
       placeAt(way, notch, beside);
     }
   }
@@ -182,6 +180,7 @@ class Search {
   std::size_t kept_;
   int all_;
   float perEmpty_;
+  int mostBeside_;
   int band_;
   std::vector<std::vector<Way>> bands_;  // Heaps, the unlikeliest in front.
   std::vector<Put> puts_;
