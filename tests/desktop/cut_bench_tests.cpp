@@ -405,7 +405,8 @@ class CutBenchTest : public QObject {
                       proposals->visualItemRect(tight()).center());
     QVERIFY(open.find<QPushButton>("packedTight")->isChecked());
     const QString count = tight()->text().section(' ', 0, 0);
-    QTRY_COMPARE_WITH_TIMEOUT(open.find<QLabel>("islandFacts")->text(), count + " islands", 20000);
+    QTRY_COMPARE_WITH_TIMEOUT(open.find<QLabel>("islandFacts")->text(), count + " frames", 20000);
+    QVERIFY(!open.find<QPushButton>("withShadows")->isEnabled());
     click(open.window, "cutButton");
     open.settle();
     QTRY_COMPARE_WITH_TIMEOUT(open.asset().frames.size(), count.toULongLong(), 20000);
@@ -414,6 +415,7 @@ class CutBenchTest : public QObject {
     click(open.window, "packedTight");
     open.settle();
     QTRY_VERIFY(open.asset().frames.size() != count.toULongLong());
+    QVERIFY(open.find<QPushButton>("withShadows")->isEnabled());
     open.history().undo();
     QCOMPARE(open.asset().frames.size(), count.toULongLong());
   }

@@ -57,4 +57,14 @@ PackedSheet packedTightly(unsigned seed, int width, int height, std::uint8_t sha
   return sheet;
 }
 
+double foundOf(const std::vector<PixelRect>& frames, const std::vector<PixelRect>& found) {
+  const auto hit = std::count_if(frames.begin(), frames.end(), [&](const PixelRect& frame) {
+    return std::any_of(found.begin(), found.end(), [&](const PixelRect& one) {
+      const auto common = static_cast<double>(areaOf(intersection(frame, one)));
+      return common >= 0.8 * (static_cast<double>(areaOf(frame) + areaOf(one)) - common);
+    });
+  });
+  return static_cast<double>(hit) / static_cast<double>(frames.size());
+}
+
 }  // namespace amber::test

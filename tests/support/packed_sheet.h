@@ -18,4 +18,7 @@ struct PackedSheet {
 /// its black shadow of that alpha. The same seed gives the same sheet.
 PackedSheet packedTightly(unsigned seed, int width, int height, std::uint8_t shadow = 110);
 
+/// The share of the frames that one of those found overlaps by 0.8 of what either covers.
+double foundOf(const std::vector<PixelRect>& frames, const std::vector<PixelRect>& found);
+
 }  // namespace amber::test

@@ -6,6 +6,7 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/proposals.h"
 #include "core/image/ink.h"
+#include "support/packed_sheet.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 
@@ -68,20 +69,6 @@ Packed packed(unsigned seed, int x, int y) {
     top += tallest;
   }
   return sheet;
-}
-
-double overlapOf(const PixelRect& a, const PixelRect& b) {
-  const PixelRect both = intersection(a, b);
-  const double common = both.empty() ? 0.0 : static_cast<double>(both.w) * both.h;
-  return common / (static_cast<double>(a.w) * a.h + static_cast<double>(b.w) * b.h - common);
-}
-
-double foundOf(const std::vector<PixelRect>& frames, const std::vector<PixelRect>& found) {
-  const auto hit = std::count_if(frames.begin(), frames.end(), [&](const PixelRect& frame) {
-    return std::any_of(found.begin(), found.end(),
-                       [&](const PixelRect& one) { return overlapOf(one, frame) >= 0.8; });
-  });
-  return static_cast<double>(hit) / static_cast<double>(frames.size());
 }
 
 }  // namespace

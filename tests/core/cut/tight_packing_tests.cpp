@@ -14,16 +14,6 @@ using namespace amber::test;
 
 namespace {
 
-double foundOf(const std::vector<PixelRect>& frames, const std::vector<PixelRect>& found) {
-  const auto hit = std::count_if(frames.begin(), frames.end(), [&](const PixelRect& frame) {
-    return std::any_of(found.begin(), found.end(), [&](const PixelRect& one) {
-      const auto common = static_cast<double>(areaOf(intersection(frame, one)));
-      return common >= 0.8 * (static_cast<double>(areaOf(frame) + areaOf(one)) - common);
-    });
-  });
-  return static_cast<double>(hit) / static_cast<double>(frames.size());
-}
-
 std::vector<PixelRect> boundsOfAll(const std::vector<Island>& islands) {
   std::vector<PixelRect> bounds;
   for (const Island& island : islands) bounds.push_back(island.bounds);

@@ -224,6 +224,12 @@ void CutBench::refreshFields(const Cut& cut) {
     inBoxes_->setChecked(rule->boxes);
     withShadows_->setChecked(rule->shadows);
     packedTight_->setChecked(rule->tight);
+    // How parts are gathered is not asked of frames that are told by their room.
+    for (QWidget* other : std::initializer_list<QWidget*>{fields_.join, joinSlider_, fields_.minInk,
+                                                          partFaint_, inBoxes_, withShadows_}) {
+      other->setEnabled(!rule->tight);
+    }
+    if (rule->tight) fields_.part->setEnabled(false);
   }
 }
 
@@ -245,7 +251,9 @@ void CutBench::refreshButton() {
                           ? tr("Draw a frame on the sheet, or click one to choose it.")
                           : tr("%1 chosen").arg(countedFrames(stage_->chosen().size())));
   const auto& found = stage_->evidence().found;
-  QString facts = counted(found.frames.size(), tr("island"), tr("islands"));
+  QString facts = packedTight_->isChecked()
+                      ? countedFrames(found.frames.size())
+                      : counted(found.frames.size(), tr("island"), tr("islands"));
   if (!found.dropped.empty()) {
     facts += tr(", %1 left out").arg(counted(found.dropped.size(), tr("speck"), tr("specks")));
   }
