@@ -73,7 +73,10 @@ void RouteLine::paintEvent(QPaintEvent*) {
 void RouteLine::mousePressEvent(QMouseEvent* event) {
   for (std::size_t i = 0; i < kBenchCount; ++i) {
     const auto bench = static_cast<Bench>(i);
-    if (std::abs(event->pos().x() - centreOf(bench).x()) <= kStep / 2) emit chosen(bench);
+    if (std::abs(event->pos().x() - centreOf(bench).x()) > kStep / 2) continue;
+    // Half way between two, the earlier.
+    emit chosen(bench);
+    return;
   }
 }
 
