@@ -8,7 +8,8 @@ if(AMBER_FUZZ)
   add_compile_options(-fsanitize=fuzzer-no-link)
 endif()
 if(AMBER_COVERAGE)
-  add_compile_options(--coverage)
+  # Counted by several threads at once.
+  add_compile_options(--coverage -fprofile-update=atomic)
   add_link_options(--coverage)
 endif()
 
