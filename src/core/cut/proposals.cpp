@@ -129,7 +129,8 @@ bool explains(const Grid& grid, const std::vector<Island>& islands) {
     if (x < 0 || y < 0 || column >= grid.columns || row >= grid.rows) continue;
     across.push_back(static_cast<double>(x % (grid.cell.w + grid.gutter.w)) / grid.cell.w);
     down.push_back(static_cast<double>(y % (grid.cell.h + grid.gutter.h)) / grid.cell.h);
-    if (++held[static_cast<std::size_t>(row * grid.columns + column)] == 1) ++apart;
+    const int place = row * grid.columns + column;
+    if (++held[static_cast<std::size_t>(place)] == 1) ++apart;
     if (within(island.bounds, cellAt(grid, column, row))) ++inside;
   }
   const auto all = static_cast<double>(islands.size());

@@ -85,7 +85,8 @@ class Lines {
       through += across_[line];
       if (line + pitch < across_.size()) between += across_[line + pitch];
     }
-    const auto cells = static_cast<double>((across_.size() + 1) / (2 * pitch));
+    const std::size_t count = (across_.size() + 1) / (2 * pitch);
+    const auto cells = static_cast<double>(count);
     const double usual =
         std::accumulate(across_.begin(), across_.end(), 0.0) / static_cast<double>(across_.size());
     return cells >= 2 && through / cells >= usual && between / (cells - 1) < kHardlyCrossed * usual;

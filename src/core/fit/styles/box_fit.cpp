@@ -1,5 +1,6 @@
 #include "core/fit/styles/box_fit.h"
 
+#include <cmath>
 #include <numeric>
 #include <vector>
 
