@@ -12,16 +12,16 @@ namespace {
 constexpr double kIslandsAFrame = 10;
 constexpr double kFramesAnIsland = 1.1;
 constexpr double kFewestFrames = 3;
-constexpr double kCoarse = 1.35;
+constexpr double kCoarse = 1.6;
 constexpr double kFine = 1.15;
 constexpr std::size_t kLeastIslands = 4;
 constexpr std::size_t kMostIslands = 4000;
 // Small sheets are tried out whole; of larger ones the room of so many frames tells.
 constexpr int kSmall = 40000;  // px
-constexpr double kTelling = 12;
+constexpr double kTelling = 10;
 constexpr PackingEffort kTrying{10};
 constexpr PackingEffort kTryingSmall{60};
-constexpr PackingEffort kFilling{30};
+constexpr PackingEffort kFilling{20};
 // What a frame costs at most, all in all, where nothing went wrong.
 constexpr double kGoodFrame = -2.5;
 // Room and ink that a packing may leave.
