@@ -23,7 +23,7 @@ constexpr PackingEffort kTrying{10};
 constexpr PackingEffort kTryingSmall{60};
 constexpr PackingEffort kFilling{20};
 // What a frame costs at most, all in all, where nothing went wrong.
-constexpr double kGoodFrame = -2.5;
+constexpr double kGoodFrame = 0;
 // Room and ink that a packing may leave.
 constexpr double kLeastFilled = 0.8;
 
