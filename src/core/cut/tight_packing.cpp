@@ -22,7 +22,7 @@ constexpr double kTelling = 10;
 constexpr PackingEffort kTrying{10};
 constexpr PackingEffort kTryingSmall{60};
 constexpr PackingEffort kFilling{20};
-// What a frame costs at most, all in all, where nothing went wrong.
+// What a frame costs at most on the whole where the search did not lose its way.
 constexpr double kGoodFrame = 0;
 // Room and ink that a packing may leave.
 constexpr double kLeastFilled = 0.8;

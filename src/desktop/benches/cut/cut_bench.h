@@ -89,6 +89,8 @@ class CutBench : public BenchView {
   QFrame* makeSideColumn(Pictures& pictures);
   void makeProposals(QVBoxLayout* form, QWidget* side, Pictures& pictures);
   QWidget* makeCellsPage(QWidget* parent);
+  /// By the islands' page as it stands.
+  IslandRule islandRule() const;
   QWidget* makeIslandsPage(QWidget* parent);
   QWidget* makeHandPage(QWidget* parent);
   void makeBecomes(QVBoxLayout* form, QWidget* side);

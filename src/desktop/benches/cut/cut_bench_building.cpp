@@ -280,6 +280,16 @@ QWidget* CutBench::makeCellsPage(QWidget* parent) {
   return page;
 }
 
+IslandRule CutBench::islandRule() const {
+  const int part = partFaint_->isChecked() ? static_cast<int>(fields_.part->value()) : 0;
+  return {static_cast<int>(fields_.join->value()),
+          static_cast<int>(fields_.minInk->value()),
+          part,
+          inBoxes_->isChecked(),
+          withShadows_->isChecked(),
+          packedTight_->isChecked()};
+}
+
 QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   auto* page = new QWidget(parent);
   QVBoxLayout* form = pageLayout(page);
@@ -316,17 +326,8 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   addRow(form, tr("shadows"), {withShadows_});
   addRow(form, tr("packed"), {packedTight_});
   form->addStretch();
-  const auto rule = [this] {
-    const int part = partFaint_->isChecked() ? static_cast<int>(fields_.part->value()) : 0;
-    return IslandRule{static_cast<int>(fields_.join->value()),
-                      static_cast<int>(fields_.minInk->value()),
-                      part,
-                      inBoxes_->isChecked(),
-                      withShadows_->isChecked(),
-                      packedTight_->isChecked()};
-  };
-  const auto take = [this, rule] {
-    if (sheet() != nullptr) setPartWay(rule());
+  const auto take = [this] {
+    if (sheet() != nullptr) setPartWay(islandRule());
   };
   for (NumberField* number : {fields_.join, fields_.minInk, fields_.part}) {
     connect(number, &NumberField::committed, this, take);
@@ -335,14 +336,14 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   connect(inBoxes_, &QPushButton::clicked, this, take);
   connect(withShadows_, &QPushButton::clicked, this, take);
   connect(packedTight_, &QPushButton::clicked, this, take);
-  connect(joinSlider_, &QSlider::valueChanged, this, [this, rule, take](int value) {
+  connect(joinSlider_, &QSlider::valueChanged, this, [this, take](int value) {
     fields_.join->setValue(value);
     if (!joinSlider_->isSliderDown()) return take();
     Cut cut = shownCut();
     if (part_ >= 0) {
-      cut.regions[static_cast<std::size_t>(part_)].way = rule();
+      cut.regions[static_cast<std::size_t>(part_)].way = islandRule();
     } else {
-      cut.way = rule();
+      cut.way = islandRule();
     }
     showTrial(cut);
   });
