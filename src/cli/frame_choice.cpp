@@ -39,7 +39,14 @@ Result<const Animation*> animationOf(const Asset& asset, const std::string& name
   const auto found = std::find_if(asset.animations.begin(), asset.animations.end(),
                                   [&](const Animation& one) { return one.name == name; });
   if (found != asset.animations.end()) return &*found;
-  return failure(ErrorCode::UnknownTarget, asset.name + " has no animation \"" + name + "\"");
+  if (name.empty() && asset.animations.size() == 1) return &asset.animations.front();
+  std::string names;
+  for (const Animation& one : asset.animations) names += (names.empty() ? "" : ", ") + one.name;
+  return failure(
+      ErrorCode::UnknownTarget,
+      asset.name + (names.empty()  ? " has no animation"
+                    : name.empty() ? " has several animations; name one with --animation: " + names
+                                   : " has no animation \"" + name + "\"; it has " + names));
 }
 
 Result<const Frame*> frameOf(const Asset& asset, int number) {

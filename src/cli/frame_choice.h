@@ -27,7 +27,8 @@ void addFrames(CLI::App& command, FrameChoice& choice);
 Result<std::vector<const Asset*>> chosenAssets(const Project& project, const FrameChoice& choice);
 Result<std::vector<FrameRef>> chosenFrames(const Project& project, const FrameChoice& choice);
 
-/// The animation of that name. Errors: the asset has none.
+/// The animation of that name; of an asset with one only, that one where none is named. Errors: the
+/// asset has none so called, or several and none is named; the sentence tells which there are.
 Result<const Animation*> animationOf(const Asset& asset, const std::string& name);
 
 /// The asset's frame of that number, from 1. Errors: it has none.

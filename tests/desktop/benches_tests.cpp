@@ -110,15 +110,7 @@ class BenchesTest : public QObject {
     OpenWindow open;
     MainWindow& window = open.window;
     goTo(window, Bench::Pack);
-    QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
-    const QString path = open.scratch.qpath("report.html");
-    QTimer::singleShot(200, &window, [&] {
-      auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-      if (dialog == nullptr) qFatal("no dialog");
-      auto* field = dialog->findChild<QLineEdit*>("fileNameEdit");
-      field->setText(path);
-      QTest::keyClick(field, Qt::Key_Return);
-    });
+    FileDialogAnswers answers({open.scratch.qpath("report.html")});
     click(window, "writeReport");
     window.session().settle();
     QVERIFY(open.scratch.read("report.html").find("chr_keeper_walk_01") != std::string::npos);

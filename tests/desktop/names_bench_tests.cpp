@@ -1,18 +1,14 @@
-#include <QApplication>
 #include <QComboBox>
-#include <QFileDialog>
 #include <QLabel>
-#include <QListView>
 #include <QMenu>
 #include <QTest>
 #include <QToolButton>
 #include <QTreeWidget>
 
-#include "core/naming/name_faults.h"
 #include "desktop/benches/names/convention_ribbon.h"
 #include "desktop/session/code_watch.h"
+#include "support/names_desk.h"
 #include "support/registry.h"
-#include "support/window_driver.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -21,76 +17,9 @@ using namespace amber::test;
 class NamesBenchTest : public QObject {
   Q_OBJECT
 
-  // The bench with the demo project, and hands for it.
-  struct Bench {
-    OpenWindow open;
-    MainWindow& window = open.window;
-    QListView* list = nullptr;
-
-    Bench() {
-      goTo(window, amber::Bench::Names);
-      list = find<QListView>(window, "names");
-    }
-    const Project& project() const { return window.session().project(); }
-    QStringList rows() const {
-      QStringList rows;
-      for (int i = 0; i < list->model()->rowCount(); ++i) {
-        rows << list->model()->index(i, 0).data().toString();
-      }
-      return rows;
-    }
-    QString becomes(const QString& name) const {
-      for (int i = 0; i < list->model()->rowCount(); ++i) {
-        const QModelIndex index = list->model()->index(i, 0);
-        const QString told = index.data(Qt::AccessibleTextRole).toString();
-        if (index.data().toString() == name && told.contains(", becomes ")) {
-          return told.section(", becomes ", 1);
-        }
-      }
-      return {};
-    }
-    void choose(const QString& name) {
-      const int row = static_cast<int>(rows().indexOf(name));
-      if (row < 0) qFatal("no row %s", qPrintable(name));
-      list->setFocus();
-      list->setCurrentIndex(list->model()->index(row, 0));
-    }
-    QLineEdit* editor() { return list->findChild<QLineEdit*>("nameEditor"); }
-    void finder(const QString& what) {
-      window.activateWindow();
-      if (!QTest::qWaitForWindowActive(&window)) qFatal("the window is not active");
-      QTest::keyClick(&window, Qt::Key_K, Qt::ControlModifier);
-      auto* field = find<QLineEdit>(window, "finderField");
-      QTest::keyClicks(field, what);
-      QTest::keyClick(field, Qt::Key_Return);
-      QCoreApplication::processEvents();
-    }
-    int count(NameFault fault) const {
-      int found = 0;
-      for (const NameEntry& entry : nameEntries(project())) found += entry.has(fault) ? 1 : 0;
-      return found;
-    }
-  };
-
-  // Answers the next file dialog with a path.
-  static void answerDialog(const QString& path) {
-    QTimer::singleShot(20, qApp, [path] {
-      auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-      if (dialog == nullptr) {
-        answerDialog(path);
-        return;
-      }
-      auto* field = dialog->findChild<QLineEdit*>("fileNameEdit");
-      field->setText(path);
-      QTest::keyClick(field, Qt::Key_Return);
-    });
-  }
-
  private slots:
-  void initTestCase() { QApplication::setAttribute(Qt::AA_DontUseNativeDialogs); }
-
   void theFamilyIsOpenedAndANameIsTypedAndTheNext() {
-    Bench bench;
+    NamesDesk bench;
     QVERIFY(bench.rows().contains("chr_keeper") && !bench.rows().contains("walk"));
     bench.choose("chr_keeper");
     QTest::keyClick(bench.list, Qt::Key_Right);
@@ -126,7 +55,7 @@ class NamesBenchTest : public QObject {
   }
 
   void byKeysAlone() {
-    Bench bench;
+    NamesDesk bench;
     // Learn: all follow it already. Change the style: every name shows what it would be.
     bench.finder("Name like most names");
     QCOMPARE(bench.count(NameFault::Pattern), 0);
@@ -153,11 +82,11 @@ class NamesBenchTest : public QObject {
   }
 
   void codeIsReadBesideTheWindowAndItsDiffWritten() {
-    Bench bench;
+    NamesDesk bench;
     const QString folder = bench.open.scratch.qpath("code");
     QDir().mkpath(folder);
     bench.open.scratch.write("code/player.cpp", "load(\"chr_keper\");\nplay(\"chr_moth\");\n");
-    answerDialog(folder);
+    FileDialogAnswers answers({folder, bench.open.scratch.qpath("names.diff")});
     bench.finder("Read a folder of code");
     bench.window.session().settle();
     QCOMPARE(bench.project().code.folders, (std::vector<std::string>{"../code"}));
@@ -180,8 +109,6 @@ class NamesBenchTest : public QObject {
     bench.editor()->setText("chr_owlet");
     QTest::keyClick(bench.editor(), Qt::Key_Return);
     QTRY_COMPARE(bench.project().assets[2]->name, std::string("chr_owlet"));
-    const QString diff = bench.open.scratch.qpath("names.diff");
-    answerDialog(diff);
     bench.finder("Write a diff for the code");
     const std::string text = bench.open.scratch.read("names.diff");
     QVERIFY(text.find("+load(\"chr_keeper\");\n+play(\"chr_owlet\");") != std::string::npos);
@@ -192,7 +119,7 @@ class NamesBenchTest : public QObject {
   }
 
   void partsAreDraggedAddedSpelledAndTakenOut() {
-    Bench bench;
+    NamesDesk bench;
     auto* ribbon = find<ConventionRibbon>(bench.window, "convention");
     // The number before the animation, by the mouse; back by keys.
     QTest::mousePress(ribbon, Qt::LeftButton, {}, ribbon->centreOf(3));
@@ -232,7 +159,7 @@ class NamesBenchTest : public QObject {
   }
 
   void aPrefixIsTypedAndItsAssetsCarryIt() {
-    Bench bench;
+    NamesDesk bench;
     type(bench.window, "prefix_character", "hero");
     QCOMPARE(bench.project().assets[1]->name, std::string("hero_snail"));
     QVERIFY(bench.count(NameFault::Pattern) > 20);
@@ -243,7 +170,7 @@ class NamesBenchTest : public QObject {
   }
 
   void whatIsWrongStandsFirstWithItsFix() {
-    Bench bench;
+    NamesDesk bench;
     ProjectSession& session = bench.window.session();
     const AssetId moth = bench.project().assets[2]->id;
     session.perform("odd", {Rename{moth, {}, {}, "Night Moth"}});
@@ -258,7 +185,7 @@ class NamesBenchTest : public QObject {
   }
 
   void textIsReplacedAndNamesAreFiltered() {
-    Bench bench;
+    NamesDesk bench;
     auto* filter = find<QLineEdit>(bench.window, "nameFilter");
     QTest::keyClicks(filter, "FERN");
     QVERIFY(bench.rows().contains("prop_fern_sway_03") && !bench.rows().contains("chr_keeper"));

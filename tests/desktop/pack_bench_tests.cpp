@@ -40,20 +40,6 @@ class PackBenchTest : public QObject {
     QCoreApplication::processEvents();
   }
 
-  // Answers the next file dialog by these paths, one after another.
-  static void answerDialogs(MainWindow& window, QStringList answers) {
-    QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
-    QTimer::singleShot(200, &window, [&window, answers]() mutable {
-      auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-      if (dialog == nullptr) qFatal("no dialog");
-      auto* field = dialog->findChild<QLineEdit*>("fileNameEdit");
-      const QString answer = answers.takeFirst();
-      if (!answers.isEmpty()) answerDialogs(window, answers);
-      field->setText(answer);
-      QTest::keyClick(field, Qt::Key_Return);
-    });
-  }
-
   static void choose(MainWindow& window, const char* name, int index) {
     test::choose(window, name, index);
     settle(window);
@@ -269,7 +255,7 @@ class PackBenchTest : public QObject {
       }
     }
     QVERIFY(other.save(open.scratch.qpath("mossy_pot.png")));
-    answerDialogs(window, {open.scratch.qpath("mossy_pot.png")});
+    FileDialogAnswers answers({open.scratch.qpath("mossy_pot.png")});
     QTest::mouseClick(find<QPushButton>(window, "makeVariant"), Qt::LeftButton);
     settle(window);
     QTRY_VERIFY(findAsset(window.session().project(), std::string_view("prop_mossy_pot")) !=
@@ -312,14 +298,14 @@ class PackBenchTest : public QObject {
     settle(window);
     click(window, "toChanges");
     // What differs from a file, as a list.
-    answerDialogs(window, {open.scratch.qpath("demo/theirs.amber")});
+    FileDialogAnswers answers({open.scratch.qpath("demo/theirs.amber"),
+                               open.scratch.qpath("demo/base.amber"),
+                               open.scratch.qpath("demo/theirs.amber")});
     click(window, "compareProject");
     settle(window);
     QVERIFY(find<QLabel>(window, "changesTitle")->text().contains("theirs.amber"));
     QVERIFY(find<QTreeWidget>(window, "changes")->topLevelItemCount() > 0);
     click(window, "backToParcel");
-    answerDialogs(window,
-                  {open.scratch.qpath("demo/base.amber"), open.scratch.qpath("demo/theirs.amber")});
     click(window, "mergeProject");
     settle(window);
     const Project& merged = window.session().project();

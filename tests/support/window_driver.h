@@ -1,9 +1,13 @@
 #pragma once
 
+#include <QApplication>
 #include <QComboBox>
+#include <QFileDialog>
 #include <QLineEdit>
+#include <QPointer>
 #include <QPushButton>
 #include <QTest>
+#include <QTimer>
 
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/route_line.h"
@@ -62,6 +66,49 @@ inline void goTo(MainWindow& window, Bench bench) {
   // What a bench makes anew is shown by the event loop.
   QCoreApplication::processEvents();
 }
+
+/// Presses the keys of a shortcut of the window, which has to be the active one for that: after a
+/// dialogue it is not at once.
+inline void press(MainWindow& window, Qt::Key key, Qt::KeyboardModifiers modifiers) {
+  window.activateWindow();
+  if (!QTest::qWaitForWindowActive(&window)) qFatal("the window is not active");
+  QTest::keyClick(&window, key, modifiers);
+}
+
+/// Does what the finder finds for these words, by keys.
+inline void doByFinder(MainWindow& window, const QString& words) {
+  press(window, Qt::Key_K, Qt::ControlModifier);
+  auto* field = find<QLineEdit>(window, "finderField");
+  QTest::keyClicks(field, words);
+  QTest::keyClick(field, Qt::Key_Return);
+  QVERIFY2(!field->isVisible(), "nothing was found, or it cannot be done");
+}
+
+/// Answers the dialogues for files that come up while it lives, one after the other: types the path
+/// and presses Enter, or Escape where the path is empty.
+class FileDialogAnswers : public QObject {
+ public:
+  explicit FileDialogAnswers(QStringList answers) : answers_(std::move(answers)) {
+    QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
+    startTimer(20);
+  }
+  bool allUsed() const { return answers_.isEmpty(); }
+
+ protected:
+  void timerEvent(QTimerEvent*) override {
+    auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+    if (dialog == nullptr || dialog == answered_ || answers_.isEmpty()) return;
+    answered_ = dialog;
+    const QString path = answers_.takeFirst();
+    auto* field = dialog->findChild<QLineEdit*>("fileNameEdit");
+    field->setText(path);
+    QTest::keyClick(field, path.isEmpty() ? Qt::Key_Escape : Qt::Key_Return);
+  }
+
+ private:
+  QStringList answers_;
+  QPointer<QFileDialog> answered_;
+};
 
 inline void show(MainWindow& window) {
   window.resize(1280, 800);

@@ -170,6 +170,35 @@ class ContactTest : public QObject {
     });
   }
 
+  // Out of a heap of boxes, which may leave holes, the twin goes by small steps in every direction.
+  void aRoundShapeLeavesAHeapByTheNearestWay() {
+    AMBER_PROPERTY("round in a heap", [] {
+      Pieces heap{{{{-1, -1}, {1, -1}, {1, 1}, {-1, 1}}, 0}};
+      for (int i = *rc::gen::inRange(2, 5); i > 0; --i) {
+        const double x = *rc::gen::inRange(-800, 200) / 97.0;
+        const double y = *rc::gen::inRange(-800, 200) / 97.0;
+        const double right = x + *rc::gen::inRange(100, 1000) / 97.0;
+        const double low = y + *rc::gen::inRange(100, 1000) / 97.0;
+        heap.push_back({{{x, y}, {right, y}, {right, low}, {x, low}}, 0});
+      }
+      Pieces round{{{{0, 0}}, *rc::gen::inRange(50, 300) / 97.0}};
+      if (*rc::gen::arbitrary<bool>()) round[0].points.push_back({1.5, 0.75});
+      const Contact contact = partingOf(heap, round);
+      RC_ASSERT(contact.meet());
+      double least = 1e9;
+      constexpr double kStep = 0.05;
+      constexpr int kWays = 240;
+      for (int i = 0; i < kWays; ++i) {
+        const double angle = 2 * std::numbers::pi * i / kWays;
+        double far = kStep;
+        while (far < least && anyMeet(heap, movedBy(round, far, angle))) far += kStep;
+        least = std::min(least, far);
+      }
+      RC_ASSERT(contact.depth <= least + kNear);
+      RC_ASSERT(contact.depth >= least - kStep - 2 * least * std::numbers::pi / kWays);
+    });
+  }
+
   void whereTheyStandTheyMeetAsMovedOnesDo() {
     AMBER_PROPERTY("placements", [] {
       const ConvexPiece a = somePiece();

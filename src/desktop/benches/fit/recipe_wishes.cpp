@@ -42,9 +42,22 @@ QString insetTip() {
 }  // namespace
 
 RecipeWishes::RecipeWishes(QWidget* parent) : QWidget(parent) {
+  makeFields();
   auto* rows = new QVBoxLayout(this);
   rows->setContentsMargins(0, 0, 0, 0);
   rows->setSpacing(metrics::kSmallGap);
+  addRow(rows, tr("region"), {region_});
+  addRow(rows, tr("inset"), {inset_});
+  addRow(rows, tr("trim %"), {loss_});
+  addRow(rows, tr("box keeps ink"), {keep_, grounded_});
+  addRow(rows, tr("capsules lie"), {lie_});
+  addRow(rows, tr("polygon points"), {points_, convex_});
+  addRow(rows, tr("outline within"), {tolerance_, around_});
+  addRow(rows, tr("mask grows"), {grow_, fillHoles_});
+  addRow(rows, tr("least speck"), {specks_});
+}
+
+void RecipeWishes::makeFields() {
   const auto text = [&](const char* name, const QString& start, const QString& tip) {
     auto* field = new QLineEdit(start, this);
     field->setObjectName(name);
@@ -99,15 +112,6 @@ RecipeWishes::RecipeWishes(QWidget* parent) : QWidget(parent) {
   fillHoles_ = chip("maskFillHoles", tr("fill holes"), tr("Holes in the ink are of the mask"));
   specks_ = number("maskSpecks", 1, kMostSpeck, 0, usual.mask.leastSpeck,
                    tr("Islands of ink of fewer px are left out of a mask"));
-  addRow(rows, tr("region"), {region_});
-  addRow(rows, tr("inset"), {inset_});
-  addRow(rows, tr("trim %"), {loss_});
-  addRow(rows, tr("box keeps ink"), {keep_, grounded_});
-  addRow(rows, tr("capsules lie"), {lie_});
-  addRow(rows, tr("polygon points"), {points_, convex_});
-  addRow(rows, tr("outline within"), {tolerance_, around_});
-  addRow(rows, tr("mask grows"), {grow_, fillHoles_});
-  addRow(rows, tr("least speck"), {specks_});
 }
 
 Recipe RecipeWishes::recipe() const {

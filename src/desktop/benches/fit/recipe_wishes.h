@@ -27,6 +27,7 @@ class RecipeWishes : public QWidget {
   void changed();
 
  private:
+  void makeFields();
   void tellChange();
 
   QLineEdit* region_ = nullptr;

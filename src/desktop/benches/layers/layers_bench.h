@@ -48,6 +48,7 @@ class LayersBench : public BenchView {
   enum class Level { Asset, Kind, Role };
 
   void build();
+  void connectLoom();
   void connectAll();
   QWidget* makeStrip();
   void buildControls();
@@ -63,6 +64,8 @@ class LayersBench : public BenchView {
   AnswerPanel::Content pairContent();
   AnswerPanel::Content partyContent() const;
   AnswerPanel::Content layerContent();
+  std::optional<std::size_t> pairsAnsweredAnew(const Project& after) const;
+  std::size_t sentencesBroken(const Project& after) const;
   AnswerPanel::Content wovenContent();
   void addFixes(const SentenceFacts& facts, AnswerPanel::Content& content);
   void addAlternatives(const Party& a, const Party& b, AnswerPanel::Content& content);
@@ -98,7 +101,6 @@ class LayersBench : public BenchView {
   std::optional<Woven> proposed_;  // Woven, and not taken yet.
   QString refusedWeave_;
   std::optional<std::size_t> removing_;  // The layer of which it is told what its removal changes.
-  bool showing_ = false;
   Newest<LayerFacts> judging_;
 };
 

@@ -294,6 +294,38 @@ AnswerPanel::Content LayersBench::partyContent() const {
   return content;
 }
 
+// How many pairs of parties would do something else in that project; nothing where there are too
+// many to be asked while the window waits.
+std::optional<std::size_t> LayersBench::pairsAnsweredAnew(const Project& after) const {
+  constexpr std::size_t kMostAsked = 2000;
+  const MeetingRule rule = ruleOf(session_.project());
+  const std::vector<Party>& before = loom_->parties();
+  const std::vector<Party> now = partiesOf(after);
+  if (now.size() > kMostAsked) return std::nullopt;
+  std::size_t pairs = 0;
+  for (std::size_t i = 0; i < now.size(); ++i) {
+    for (std::size_t k = i; k < now.size(); ++k) {
+      if (!canMeet(now[i], now[k])) continue;
+      const Answer was = answerFor(before[i].settings, before[k].settings, rule);
+      const Answer is = answerFor(now[i].settings, now[k].settings, rule);
+      pairs += was.outcome != is.outcome || !(was.told == is.told) ? 1U : 0U;
+    }
+  }
+  return pairs;
+}
+
+// How many sentences hold now and would not in that project.
+std::size_t LayersBench::sentencesBroken(const Project& after) const {
+  const LayerFacts facts = layerFactsOf(after);
+  std::size_t broken = 0;
+  for (std::size_t i = 0; i < facts.sentences.size(); ++i) {
+    const SentenceFacts* before = list_->model().sentenceFacts(static_cast<int>(i));
+    const bool held = before != nullptr && before->verdict == Verdict::Holds;
+    broken += held && facts.sentences[i].verdict != Verdict::Holds ? 1U : 0U;
+  }
+  return broken;
+}
+
 AnswerPanel::Content LayersBench::layerContent() {
   AnswerPanel::Content content;
   const Project& project = session_.project();
@@ -322,31 +354,13 @@ AnswerPanel::Content LayersBench::layerContent() {
                         }}};
     return content;
   }
-  const auto after = withEdits(project, {RemoveLayer{name}});
-  std::size_t pairs = 0;
-  if (after) {
-    const std::vector<Party> now = partiesOf(after->project);
-    for (std::size_t i = 0; i < now.size() && now.size() < 2000; ++i) {
-      for (std::size_t k = i; k < now.size(); ++k) {
-        if (!canMeet(now[i], now[k])) continue;
-        const Answer was =
-            answerFor(loom_->parties()[i].settings, loom_->parties()[k].settings, ruleOf(project));
-        const Answer is = answerFor(now[i].settings, now[k].settings, ruleOf(project));
-        pairs += was.outcome != is.outcome || !(was.told == is.told) ? 1U : 0U;
-      }
-    }
-    const LayerFacts facts = layerFactsOf(after->project);
-    std::size_t broken = 0;
-    for (std::size_t i = 0; i < facts.sentences.size(); ++i) {
-      const SentenceFacts* before = list_->model().sentenceFacts(static_cast<int>(i));
-      broken += before != nullptr && before->verdict == Verdict::Holds &&
-                        facts.sentences[i].verdict != Verdict::Holds
-                    ? 1U
-                    : 0U;
-    }
-    content.verdict = tr("Removing it changes %1 and breaks %2.")
-                          .arg(counted(pairs, tr("pair"), tr("pairs")),
-                               counted(broken, tr("sentence"), tr("sentences")));
+  if (const auto after = withEdits(project, {RemoveLayer{name}})) {
+    const auto pairs = pairsAnsweredAnew(after->project);
+    const std::size_t broken = sentencesBroken(after->project);
+    const QString sentences = counted(broken, tr("sentence"), tr("sentences"));
+    content.verdict = pairs ? tr("Removing it changes %1 and breaks %2.")
+                                  .arg(counted(*pairs, tr("pair"), tr("pairs")), sentences)
+                            : tr("Removing it breaks %1.").arg(sentences);
     content.bad = broken > 0;
   }
   content.choices = {{tr("Remove the layer"),

@@ -117,7 +117,7 @@ void LayersBench::buildControls() {
   controls_->hide();
 }
 
-void LayersBench::connectAll() {
+void LayersBench::connectLoom() {
   connect(loom_, &Loom::chosenChanged, this, [this] {
     removing_.reset();
     if (!loom_->chosen().empty() || loom_->layer()) list_->choose(-1);
@@ -148,6 +148,10 @@ void LayersBench::connectAll() {
     removing_ = layer;
     showAnswer();
   });
+}
+
+void LayersBench::connectAll() {
+  connectLoom();
   connect(list_, &ExpectationList::entered, this, &LayersBench::addSentence);
   connect(list_, &ExpectationList::dropAsked, this, &LayersBench::dropSentence);
   connect(list_, &ExpectationList::chosenChanged, this, [this] {

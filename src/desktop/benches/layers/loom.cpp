@@ -244,10 +244,7 @@ void Loom::mouseReleaseEvent(QMouseEvent* event) {
 
 void Loom::mouseDoubleClickEvent(QMouseEvent* event) {
   if (const auto row = rowAt(event->position())) {
-    if (!rows_[*row].gathered) return;
-    const std::string key = rows_[*row].key;
-    if (!open_.erase(key)) open_.insert(key);
-    rebuild();
+    openOrClose(*row);
   } else if (const auto layer = layerAt(event->position())) {
     editLayer(*layer);
   }
@@ -261,29 +258,45 @@ void Loom::toggleThread(bool seeks) {
   emit threadAsked(parties, *layer_, seeks, !has);
 }
 
+std::optional<std::size_t> Loom::chosenRow() const {
+  return chosen_.empty() ? std::nullopt : placeOf(chosen_.front());
+}
+
+void Loom::stepRow(int by, bool add) {
+  if (rows_.empty()) return;
+  const auto row = chosenRow();
+  const int last = static_cast<int>(rows_.size()) - 1;
+  const int next = row ? std::clamp(static_cast<int>(*row) + by, 0, last) : by > 0 ? 0 : last;
+  chooseRow(static_cast<std::size_t>(next), add);
+  const QRectF rect = rowRect(static_cast<std::size_t>(next));
+  if (rect.top() < loom::kTop || rect.bottom() > viewport()->height()) {
+    verticalScrollBar()->setValue(static_cast<int>(rect.top()) + verticalScrollBar()->value() -
+                                  viewport()->height() / 2);
+  }
+}
+
+void Loom::stepLayer(int by) {
+  if (project_.layers.empty()) return;
+  const int count = static_cast<int>(project_.layers.size());
+  const int next = layer_   ? (static_cast<int>(*layer_) + by + count) % count
+                   : by > 0 ? 0
+                            : count - 1;
+  chooseLayer(static_cast<std::size_t>(next));
+}
+
+void Loom::openOrClose(std::size_t row) {
+  if (!rows_[row].gathered) return;
+  const std::string key = rows_[row].key;
+  if (!open_.erase(key)) open_.insert(key);
+  rebuild();
+}
+
 void Loom::keyPressEvent(QKeyEvent* event) {
   const bool alt = (event->modifiers() & Qt::AltModifier) != 0;
   const bool add = (event->modifiers() & Qt::ShiftModifier) != 0;
-  const auto row = chosen_.empty() ? std::nullopt : placeOf(chosen_.front());
   const auto step = [&](int by) {
     if (layer_ && alt) return emit layerMoved(*layer_, by);
-    if (rows_.empty()) return;
-    const int last = static_cast<int>(rows_.size()) - 1;
-    const int next = row ? std::clamp(static_cast<int>(*row) + by, 0, last) : by > 0 ? 0 : last;
-    chooseRow(static_cast<std::size_t>(next), add);
-    const QRectF rect = rowRect(static_cast<std::size_t>(next));
-    if (rect.top() < loom::kTop || rect.bottom() > viewport()->height()) {
-      verticalScrollBar()->setValue(static_cast<int>(rect.top()) + verticalScrollBar()->value() -
-                                    viewport()->height() / 2);
-    }
-  };
-  const auto stepLayer = [&](int by) {
-    if (project_.layers.empty()) return;
-    const int count = static_cast<int>(project_.layers.size());
-    const int next = layer_   ? (static_cast<int>(*layer_) + by + count) % count
-                     : by > 0 ? 0
-                              : count - 1;
-    chooseLayer(static_cast<std::size_t>(next));
+    stepRow(by, add);
   };
   switch (event->key()) {
     case Qt::Key_Down:
@@ -302,11 +315,7 @@ void Loom::keyPressEvent(QKeyEvent* event) {
       return emit dutyAsked();
     case Qt::Key_Return:
     case Qt::Key_Enter:
-      if (row && rows_[*row].gathered) {
-        const std::string key = rows_[*row].key;
-        if (!open_.erase(key)) open_.insert(key);
-        rebuild();
-      }
+      if (const auto row = chosenRow()) openOrClose(*row);
       return;
     case Qt::Key_F2:
       if (layer_) editLayer(*layer_);

@@ -79,6 +79,10 @@ class Loom : public QAbstractScrollArea {
   };
 
   void rebuild();
+  std::optional<std::size_t> chosenRow() const;
+  void stepRow(int by, bool add);
+  void stepLayer(int by);
+  void openOrClose(std::size_t row);
   void layOut();
   double rowHeight() const;
   std::optional<std::size_t> rowAt(QPointF at) const;

@@ -142,6 +142,11 @@ void CodePanel::build() {
     }
     setFolders(code, tr("Pass files of code over"));
   });
+  addUses(form);
+}
+
+// What the code says that the project lacks, what nobody calls, and what is made of it.
+void CodePanel::addUses(QVBoxLayout* form) {
   state_ = makeLabel({}, "quiet", this);
   state_->setObjectName("codeState");
   state_->setWordWrap(true);

@@ -41,6 +41,7 @@ class CodePanel : public QFrame {
 
  private:
   void build();
+  void addUses(QVBoxLayout* form);
   void begin();
   void showFolders();
   void showUses();

@@ -113,19 +113,25 @@ QString PackBench::packRefusal() const {
   return {};
 }
 
+QString PackBench::verifyRefusal() const {
+  if (busy_) return tr("Packing is under way");
+  if (session_.hasProject() && QFileInfo::exists(folder() + "/parcel.json")) return {};
+  return tr("Pack first: there is no parcel in %1").arg(QFileInfo(folder()).fileName());
+}
+
 void PackBench::refresh() {
   profiles_->show(session_.project().profiles, profileIndex());
   folder_->setPlaceholderText(QFileInfo(session_.path()).absoluteDir().dirName() + "/" +
                               QFileInfo(folder()).fileName());
   const QString refusal = packRefusal();
   markNext(packButton_, refusal.isEmpty());
-  const bool packed = session_.hasProject() && QFileInfo::exists(folder() + "/parcel.json");
-  verifyButton_->setEnabled(packed && !busy_);
   showErrors();
   // Errors are listed by themselves.
   const bool listed = hasErrors(session_.findings());
   if (!refusal.isEmpty() && !busy_ && !watch_->isChecked()) say(listed ? QString() : refusal, true);
   if (previewStale_) renewPreview();
+  // What can be done changes when packing begins and ends.
+  emit choiceChanged();
 }
 
 void PackBench::renewPreview() {

@@ -47,6 +47,8 @@ class PackBench : public BenchView {
 
   /// Empty when packing is possible; else the reason.
   QString packRefusal() const;
+  /// Empty when there is a parcel to compare; else the reason.
+  QString verifyRefusal() const;
   void pack();
   void verify();
   QString folder() const;
@@ -120,7 +122,6 @@ class PackBench : public BenchView {
   QCheckBox* watch_ = nullptr;
   QTimer rest_;
   QPushButton* packButton_ = nullptr;
-  QPushButton* verifyButton_ = nullptr;
   QLabel* result_ = nullptr;
   std::shared_ptr<const PackPreview> preview_;
   /// What lies on the shown page: asset and frame by their numbers.

@@ -13,6 +13,13 @@ void PackBench::addActions(ActionTable& table, ProjectSession& session, const Be
         pack.pack();
       },
       [](const PackBench& pack) { return pack.packRefusal(); });
+  actions.add(
+      "pack.verify", tr("Compare the parcel on disk with the project, pixel by pixel"), {},
+      [](PackBench& pack) {
+        emit pack.wanted();
+        pack.verify();
+      },
+      [](const PackBench& pack) { return pack.verifyRefusal(); });
   actions.add("pack.pages", tr("Show the packed pages"), {},
               [](PackBench& pack) { pack.showAs(Shows::Pages); }, {});
   actions.add("pack.frame", tr("Show the frame as a loader draws it"), {},
@@ -32,6 +39,7 @@ void PackBench::placeActions(ActionTable& actions) {
     actions.place(canvas, {"view.fit", "view.larger", "view.smaller"});
   }
   bindButtons(actions, {{"packButton", "pack.pack"},
+                        {"verifyButton", "pack.verify"},
                         {"writeReport", "pack.report"},
                         {"compareProject", "pack.compare"},
                         {"mergeProject", "pack.merge"}});

@@ -129,12 +129,10 @@ void PackBench::buildPacking(QVBoxLayout* form, QFrame* side) {
   buttons->setSpacing(4);
   packButton_ = makeButton(tr("Pack"), {}, side);
   packButton_->setObjectName("packButton");
-  verifyButton_ = makeButton(tr("Verify"), {}, side);
-  verifyButton_->setObjectName("verifyButton");
-  verifyButton_->setToolTip(
-      tr("Reads the parcel from disk and compares it with the project, pixel by pixel"));
+  QPushButton* verify = makeButton(tr("Verify"), {}, side);
+  verify->setObjectName("verifyButton");
   buttons->addWidget(packButton_, 2);
-  buttons->addWidget(verifyButton_, 1);
+  buttons->addWidget(verify, 1);
   form->addLayout(buttons);
   result_ = makeLabel({}, "", side);
   result_->setObjectName("packResult");
@@ -146,7 +144,6 @@ void PackBench::buildPacking(QVBoxLayout* form, QFrame* side) {
   report->setObjectName("writeReport");
   form->addWidget(report);
   connect(watch_, &QCheckBox::toggled, this, &PackBench::packSoon);
-  connect(verifyButton_, &QPushButton::clicked, this, &PackBench::verify);
   connect(folder_, &QLineEdit::editingFinished, this, [this] {
     previewStale_ = true;
     refreshSoon();

@@ -145,6 +145,7 @@ void CourseStage::paintSolids(QPainter& painter) {
       const Pose pose{
           asset, frame, {standing->at.x + by.x(), standing->at.y + by.y()}, standing->mirrored};
       paintAsset(painter, pose);
+      if (chosen_ == i) paintChosen(painter, extentOf(*asset, frame, pose.at));
       if (showShapes_) paintShapesOf(painter, pose, Look::Plain);
       continue;
     }
@@ -183,13 +184,15 @@ void CourseStage::paintActors(QPainter& painter) {
       painter.setPen(QPen(theme().text, 1, Qt::DashLine));
       painter.drawLine(from, *to);
     }
-    if (chosen) {
-      painter.setBrush(Qt::NoBrush);
-      painter.setPen(QPen(theme().amber, 2));
-      painter.drawRect(view().toStage(extentOf(*asset, pose.frame, pose.at)));
-    }
+    if (chosen) paintChosen(painter, extentOf(*asset, pose.frame, pose.at));
     if (showShapes_) paintShapesOf(painter, pose, Look::Plain);
   }
+}
+
+void CourseStage::paintChosen(QPainter& painter, const QRectF& extent) {
+  painter.setBrush(Qt::NoBrush);
+  painter.setPen(QPen(theme().amber, 2));
+  painter.drawRect(view().toStage(extent));
 }
 
 void CourseStage::paintAsset(QPainter& painter, const Pose& pose) {

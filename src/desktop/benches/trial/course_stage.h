@@ -62,6 +62,7 @@ class CourseStage : public Canvas {
   void paintActors(QPainter& painter);
   void paintTrail(QPainter& painter);
   void paintFlags(QPainter& painter);
+  void paintChosen(QPainter& painter, const QRectF& extent);
   void paintAsset(QPainter& painter, const Pose& pose);
   enum class Look { Plain, Faint, Lit };  // Lit: what is told of something stands out.
   void paintShapesOf(QPainter& painter, const Pose& pose, Look look);

@@ -14,10 +14,12 @@
 #include "desktop/benches/trial/trial_stage.h"
 
 class QComboBox;
+class QHBoxLayout;
 class QLabel;
 class QPushButton;
 class QStackedLayout;
 class QTreeWidget;
+class QVBoxLayout;
 
 namespace amber {
 
@@ -60,6 +62,8 @@ class TrialBench : public BenchView {
   QWidget* makeMode(QWidget* parent);
   QWidget* makeStrip();
   QWidget* makeSide();
+  QHBoxLayout* makeStands(QWidget* side);
+  void addTables(QVBoxLayout* column, QWidget* side);
   QWidget* makeWishes(QWidget* side);
   void showWishes();
   void setWishes();

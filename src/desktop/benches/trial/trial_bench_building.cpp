@@ -80,6 +80,40 @@ QWidget* TrialBench::makeStrip() {
   return strip;
 }
 
+// Where the other one is stood, by a click.
+QHBoxLayout* TrialBench::makeStands(QWidget* side) {
+  auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(4);
+  worst_ = makeButton(tr("Stand at the worst"), {}, side);
+  worst_->setObjectName("worst");
+  buttons->addWidget(worst_, 1);
+  allPairs_ = makeChip(tr("All pairs"), side);
+  allPairs_->setObjectName("allPairs");
+  allPairs_->setToolTip(
+      tr("Every pair that meets by the layers, over all their frames, the least "
+         "fair first"));
+  buttons->addWidget(allPairs_);
+  return buttons;
+}
+
+// Other shapes for the first one, and, in their place where wanted, all pairs.
+void TrialBench::addTables(QVBoxLayout* column, QWidget* side) {
+  const auto add = [&](const char* name, const QStringList& heads,
+                       std::initializer_list<std::pair<int, int>> widths) {
+    QTreeWidget* table = makeTable(name, heads, side);
+    for (const auto& [section, width] : widths) {
+      table->header()->setSectionResizeMode(section, QHeaderView::Fixed);
+      table->header()->resizeSection(section, width);
+    }
+    column->addWidget(table, 1);
+    return table;
+  };
+  candidates_ = add("fairCandidates", {tr("shape"), tr("phantom"), tr("missed"), tr("cost")},
+                    {{1, 54}, {2, 47}, {3, 32}});
+  pairs_ = add("fairPairs", {tr("pair"), tr("phantom"), tr("missed")}, {{1, 56}, {2, 48}});
+  pairs_->hide();
+}
+
 QWidget* TrialBench::makeSide() {
   QFrame* side = nullptr;
   QVBoxLayout* column = amber::makeSide(side, meeting_);
@@ -104,37 +138,13 @@ QWidget* TrialBench::makeSide() {
   fairness_->setObjectName("fairness");
   fairness_->setWordWrap(true);
   column->addWidget(fairness_);
-  auto* buttons = new QHBoxLayout;
-  buttons->setSpacing(4);
+  column->addLayout(makeStands(side));
   QPushButton* mount = makeButton(tr("Stand at a mount"), {}, side);
   mount->setObjectName("standAtMount");
-  worst_ = makeButton(tr("Stand at the worst"), {}, side);
-  worst_->setObjectName("worst");
-  buttons->addWidget(worst_, 1);
-  allPairs_ = makeChip(tr("All pairs"), side);
-  allPairs_->setObjectName("allPairs");
-  allPairs_->setToolTip(
-      tr("Every pair that meets by the layers, over all their frames, the least "
-         "fair first"));
-  buttons->addWidget(allPairs_);
-  column->addLayout(buttons);
   column->addWidget(mount);
   listTitle_ = makeLabel(tr("With another shape"), "title", side);
   column->addWidget(listTitle_);
-  candidates_ =
-      makeTable("fairCandidates", {tr("shape"), tr("phantom"), tr("missed"), tr("cost")}, side);
-  for (const auto& [section, width] : {std::pair(1, 54), {2, 47}, {3, 32}}) {
-    candidates_->header()->setSectionResizeMode(section, QHeaderView::Fixed);
-    candidates_->header()->resizeSection(section, width);
-  }
-  column->addWidget(candidates_, 1);
-  pairs_ = makeTable("fairPairs", {tr("pair"), tr("phantom"), tr("missed")}, side);
-  for (const auto& [section, width] : {std::pair(1, 56), {2, 48}}) {
-    pairs_->header()->setSectionResizeMode(section, QHeaderView::Fixed);
-    pairs_->header()->resizeSection(section, width);
-  }
-  pairs_->hide();
-  column->addWidget(pairs_, 1);
+  addTables(column, side);
   column->addWidget(makeWishes(side));
   take_ = makeButton(tr("Take it for the asset"), {}, side);
   take_->setObjectName("takeFair");
