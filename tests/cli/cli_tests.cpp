@@ -182,7 +182,7 @@ class CliTest : public QObject {
 
   void aSheetPackedWithoutGapsIsCutByTheRoomItsFramesFill() {
     const Scratch scratch;
-    const PackedSheet sheet = packedTightly(3, 200, 180, 255);
+    const PackedSheet sheet = packedTightly(3, 100, 180, 255);
     scratch.write("packed.png", pngBytes(sheet.image));
     const json tight = runCli({"cut", scratch.qpath("packed.png"), "--tight", "--json"}).json();
     // Nearly all of them, and by itself as by name: what is likeliest of islands is this.

@@ -187,7 +187,9 @@ class LoadersTest : public QObject {
       QVERIFY(file.open(QIODevice::ReadOnly));
       const QByteArray wanted = drawn(asset, animation);
       QVERIFY2(file.readAll() == wanted, asset);
-      // From pages with palettes, mirrored pictures, masks as pictures; and of another scale.
+      // From pages with palettes, mirrored pictures, convex parts, masks as pictures; and of another
+      // scale: what of that matters to an asset is a polygon's or a mask's.
+      if (animation != std::string("run") && animation != std::string("glow")) continue;
       for (const QStringList& scale : {QStringList(), QStringList("0")}) {
         QVERIFY(call(
             one, one.run + QStringList{scratch_.qpath("other"), asset, animation, out} + scale));
