@@ -1,9 +1,9 @@
 // What cutting costs on sheets of 2048 x 2048 px, each tiled from a made-up sheet of its kind.
 #include <benchmark/benchmark.h>
 
-#include "core/cut/cut_evidence.h"
 #include "core/cut/cut_frames.h"
-#include "core/cut/island_guess.h"
+#include "core/cut/grids/cut_evidence.h"
+#include "core/cut/islands/island_guess.h"
 #include "core/cut/proposals.h"
 #include "support/sheet_generator.h"
 

@@ -13,8 +13,8 @@
 #include "core/fit/measures/candidates.h"
 #include "core/fit/measures/measures.h"
 #include "core/fit/styles/recipe_fit.h"
-#include "core/geometry/overlap.h"
-#include "core/image/ink.h"
+#include "core/geometry/contact/overlap.h"
+#include "core/image/ink/ink.h"
 
 namespace {
 

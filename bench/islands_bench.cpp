@@ -6,8 +6,8 @@
 #include <opencv2/imgproc.hpp>
 #include <random>
 
-#include "core/cut/islands.h"
-#include "core/image/ink.h"
+#include "core/cut/islands/islands.h"
+#include "core/image/ink/ink.h"
 #include "turns.h"
 
 namespace {

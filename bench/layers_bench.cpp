@@ -7,8 +7,8 @@
 #include <QPainter>
 #include <random>
 
-#include "core/layers/unasked.h"
-#include "core/layers/weave.h"
+#include "core/layers/sentences/unasked.h"
+#include "core/layers/weaving/weave.h"
 #include "desktop/benches/layers/layer_facts.h"
 #include "desktop/benches/layers/loom.h"
 

@@ -19,13 +19,13 @@
 #include <vector>
 
 #include "core/fit/measures/measures.h"
-#include "core/fit/styles/outline_fit.h"
-#include "core/fit/styles/polygon_fit.h"
+#include "core/fit/styles/polygon/outline_fit.h"
+#include "core/fit/styles/polygon/polygon_fit.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/convex_parts.h"
 #include "core/geometry/enclosing_circle.h"
-#include "core/image/alpha_scan.h"
-#include "core/image/ink.h"
+#include "core/image/ink/alpha_scan.h"
+#include "core/image/ink/ink.h"
 #include "core/image/outline.h"
 #include "soft_frames.h"
 #include "support/tangled.h"

@@ -12,7 +12,7 @@
 #include "core/naming/name_table.h"
 #include "core/origin/origin_edits.h"
 #include "core/pack/build_parcel.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "files/file_bytes.h"
 #include "files/project_file.h"
 #include "work/art_store.h"

@@ -18,9 +18,9 @@
 #include <vector>
 
 #include "core/fit/styles/recipe_fit.h"
+#include "core/geometry/contact/posed_piece.h"
 #include "core/geometry/convex_hull.h"
-#include "core/geometry/posed_piece.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "core/trial/common_pixels.h"
 #include "core/trial/fairness_table.h"
 #include "core/trial/meeting_report.h"

@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "core/fit/keys/fit_edits.h"
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 #include "drawn_file.h"
 #include "files/file_bytes.h"
 #include "sheets.h"

@@ -7,7 +7,7 @@
 #include <string>
 
 #include "bytes.h"
-#include "core/project/sound_course.h"
+#include "core/project/sound/sound_course.h"
 #include "core/trial/course/course_setup.h"
 #include "files/course_file.h"
 

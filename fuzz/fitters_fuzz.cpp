@@ -6,7 +6,7 @@
 #include <cstdlib>
 
 #include "core/fit/measures/measures.h"
-#include "core/fit/styles/outline_fit.h"
+#include "core/fit/styles/polygon/outline_fit.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/fit/styles/region.h"
 #include "core/geometry/convex_parts.h"

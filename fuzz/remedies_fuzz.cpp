@@ -5,7 +5,7 @@
 
 #include "core/checks/check_project.h"
 #include "core/pack/build_parcel.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "files/parcel_file.h"
 #include "files/project_file.h"
 #include "must.h"

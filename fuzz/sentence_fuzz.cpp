@@ -3,7 +3,7 @@
 #include <cstdint>
 #include <string_view>
 
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 #include "must.h"
 
 using namespace amber;

@@ -4,9 +4,9 @@
 #include <cstdint>
 
 #include "bytes.h"
+#include "core/geometry/contact/parting.h"
+#include "core/geometry/contact/pose.h"
 #include "core/geometry/convex_hull.h"
-#include "core/geometry/parting.h"
-#include "core/geometry/pose.h"
 #include "core/trial/offset_map.h"
 
 namespace {

@@ -9,7 +9,7 @@
 
 #include "core/base/result.h"
 #include "core/geometry/point.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "work/project_change.h"
 
 namespace amber {

@@ -4,8 +4,8 @@
 #include <string>
 #include <vector>
 
-#include "core/project/ranges.h"
 #include "core/project/selection.h"
+#include "core/project/values/ranges.h"
 
 namespace amber {
 

@@ -4,8 +4,8 @@
 
 #include "core/layers/outcome_words.h"
 #include "core/layers/reasons.h"
-#include "core/layers/sentence.h"
-#include "core/layers/unasked.h"
+#include "core/layers/sentences/sentence.h"
+#include "core/layers/sentences/unasked.h"
 #include "core/project/words.h"
 
 namespace amber {

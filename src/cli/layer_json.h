@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/layers/fixes.h"
+#include "core/layers/fixes/fixes.h"
 #include "files/json_text.h"
 
 namespace amber {

@@ -8,7 +8,7 @@
 #include "core/fit/styles/inset_text.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/fit/styles/region.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "core/project/words.h"
 
 namespace amber {

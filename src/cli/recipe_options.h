@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 
 namespace amber {
 

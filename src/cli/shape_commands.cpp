@@ -1,4 +1,4 @@
-// The commands shape, refit and role.
+// The commands shape and refit.
 #include <CLI/CLI.hpp>
 #include <algorithm>
 #include <iostream>
@@ -8,7 +8,6 @@
 #include "cli/common_options.h"
 #include "cli/frame_choice.h"
 #include "cli/recipe_options.h"
-#include "core/base/snake_case.h"
 #include "core/checks/wording.h"
 #include "core/fit/keys/fit_edits.h"
 #include "core/fit/keys/held_shapes.h"
@@ -53,21 +52,6 @@ struct RefitArguments {
   FrameChoice frames;
   bool all = false;      // Not only what is stale.
   bool handToo = false;  // Those set by hand as well, by their role's recipe.
-};
-
-// Makes or changes a role, or tells of all.
-struct RoleArguments {
-  std::string project;
-  Saving saving = Saving::Written;
-  std::string name;
-  std::optional<Duty> duty;
-  RecipeOptions recipe;  // Over what it has.
-  std::optional<double> mostAir;
-  std::optional<double> mostBareInk;
-  std::string newName;
-  bool remove = false;
-  std::string forKind;  // New frames of this kind get the role's shape.
-  std::string notForKind;
 };
 
 Result<const Role*> roleOf(const Project& project, const std::string& name) {
@@ -183,65 +167,6 @@ Json changesJson(const Project& project, const std::vector<Refitted>& changes) {
   return list;
 }
 
-Json roleJson(const Role& role) {
-  return Json{{"name", role.name},
-              {"duty", wordOf(kDutyWords, role.duty)},
-              {"recipe", jsonOf(role.recipe)},
-              {"mostAir", role.mostAir},
-              {"mostBareInk", role.mostBareInk}};
-}
-
-void setStanding(std::vector<Kind>& kinds, const Role& role, const RoleArguments& arguments) {
-  for (Kind& kind : kinds) {
-    if (kind.name != arguments.forKind && kind.name != arguments.notForKind) continue;
-    std::erase_if(kind.shapes, [&](const RoleRecipe& one) { return one.role == role.name; });
-    if (kind.name == arguments.forKind) kind.shapes.push_back({role.name, role.recipe});
-  }
-}
-
-Result<std::vector<Edit>> roleEdits(const Project& project, const RoleArguments& arguments) {
-  std::vector<Role> roles = project.roles;
-  const auto same = [&](const Role& role) { return role.name == arguments.name; };
-  auto role = std::find_if(roles.begin(), roles.end(), same);
-  if (arguments.remove) {
-    if (role == roles.end() || roles.size() == 1) {
-      return failure(ErrorCode::BadValue, "there is no such role, or it is the only one");
-    }
-    roles.erase(role);
-    return std::vector<Edit>{SetRoles{roles}};
-  }
-  const std::string& name = arguments.newName.empty() ? arguments.name : arguments.newName;
-  if (!isSnakeCase(name)) {
-    return failure(ErrorCode::BadValue,
-                   "\"" + name +
-                       "\" is no name for a role; use small letters, digits and "
-                       "underscores, such as body or stomp_strip");
-  }
-  for (const std::string& kind : {arguments.forKind, arguments.notForKind}) {
-    if (!kind.empty() && findKind(project, kind) == nullptr) {
-      return failure(ErrorCode::UnknownTarget, "the project has no kind named \"" + kind + "\"");
-    }
-  }
-  if (role == roles.end()) {
-    if (!arguments.newName.empty()) {
-      return failure(ErrorCode::UnknownTarget, "there is no role \"" + arguments.name + "\"");
-    }
-    role = roles.insert(roles.end(), Role{arguments.name});
-  }
-  if (arguments.duty) role->duty = *arguments.duty;
-  role->recipe = arguments.recipe.over(role->recipe);
-  if (arguments.mostAir) role->mostAir = *arguments.mostAir;
-  if (arguments.mostBareInk) role->mostBareInk = *arguments.mostBareInk;
-  std::vector<Edit> edits{SetRoles{roles}};
-  if (!arguments.forKind.empty() || !arguments.notForKind.empty()) {
-    std::vector<Kind> kinds = project.kinds;
-    setStanding(kinds, *role, arguments);
-    edits.emplace_back(SetKinds{kinds});
-  }
-  if (!arguments.newName.empty()) edits.emplace_back(RenameRole{arguments.name, arguments.newName});
-  return edits;
-}
-
 Result<Exit> runShape(const ShapeArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
@@ -303,26 +228,6 @@ Result<Exit> runRefit(const RefitArguments& arguments, bool json) {
   return Exit::Done;
 }
 
-Result<Exit> runRole(const RoleArguments& arguments, bool json) {
-  auto change = ProjectChange::open(arguments.project, arguments.saving);
-  if (!change) return tl::unexpected(change.error());
-  if (!arguments.name.empty()) {
-    const auto edits = roleEdits(change->project(), arguments);
-    if (!edits) return tl::unexpected(edits.error());
-    if (auto done = change->apply(*edits); !done) {
-      return tl::unexpected(done.error());
-    }
-  }
-  Json roles = Json::array();
-  for (const Role& role : change->project().roles) {
-    roles.push_back(roleJson(role));
-    std::cerr << role.name << " " << wordOf(kDutyWords, role.duty) << ", " << inWords(role.recipe)
-              << "\n";
-  }
-  if (json) std::cout << jsonText(Json{{"project", arguments.project}, {"roles", roles}});
-  return Exit::Done;
-}
-
 class ShapeCommand : public Command {
  public:
   CommandTitle title() const override {
@@ -371,41 +276,6 @@ class RefitCommand : public Command {
   RefitArguments arguments_;
 };
 
-class RoleCommand : public Command {
- public:
-  CommandTitle title() const override {
-    return {"role", "Make or change a role of a project, or tell of all",
-            "role keeper.amber --name feet --duty notices --region bottom:4px --inset 0,0,0,-2"};
-  }
-  void addOptions(CLI::App& app) override {
-    addProject(app, arguments_.project);
-    app.add_option("--role,--name", arguments_.name, "The role; it is made where there is none");
-    app.add_option("--duty", duty_, "What its shapes do")->check(oneOf(kDutyWords));
-    app.add_option("--most-air", mostAir_, "Share of air that checks allow")
-        ->check(inRange(kShareRange));
-    app.add_option("--most-bare-ink", mostBare_, "Share of bare ink that checks allow")
-        ->check(inRange(kShareRange));
-    app.add_option("--rename", arguments_.newName, "Its new name");
-    app.add_flag("--remove", arguments_.remove, "Take it out, with all its shapes");
-    app.add_option("--for-kind", arguments_.forKind, "New frames of this kind get its shape");
-    app.add_option("--not-for-kind", arguments_.notForKind, "They get it no more");
-    arguments_.recipe.addTo(app);
-    addTry(app, arguments_.saving);
-  }
-  Result<Exit> run(bool json) override {
-    arguments_.duty = enumFrom<Duty>(kDutyWords, duty_);
-    if (mostAir_ >= 0) arguments_.mostAir = mostAir_;
-    if (mostBare_ >= 0) arguments_.mostBareInk = mostBare_;
-    return runRole(arguments_, json);
-  }
-
- private:
-  RoleArguments arguments_;
-  std::string duty_;
-  double mostAir_ = -1;
-  double mostBare_ = -1;
-};
-
 }  // namespace
 
 std::unique_ptr<Command> makeShapeCommand() {
@@ -414,10 +284,6 @@ std::unique_ptr<Command> makeShapeCommand() {
 
 std::unique_ptr<Command> makeRefitCommand() {
   return std::make_unique<RefitCommand>();
-}
-
-std::unique_ptr<Command> makeRoleCommand() {
-  return std::make_unique<RoleCommand>();
 }
 
 }  // namespace amber

@@ -13,7 +13,7 @@
 #include "core/checks/check_project.h"
 #include "core/checks/cut_checks.h"
 #include "core/cut/cut_rects.h"
-#include "core/cut/islands.h"
+#include "core/cut/islands/islands.h"
 #include "core/cut/proposals.h"
 #include "core/fit/measures/measures.h"
 #include "core/fit/styles/recipe_fit.h"

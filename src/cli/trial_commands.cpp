@@ -8,7 +8,7 @@
 #include "cli/common_options.h"
 #include "cli/frame_choice.h"
 #include "core/base/exact_number.h"
-#include "core/checks/trial_checks.h"
+#include "core/checks/trial/trial_checks.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/layers/outcome_words.h"
 #include "core/trial/fair_candidates.h"

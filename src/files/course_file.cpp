@@ -5,7 +5,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/base/words.h"
-#include "core/project/sound_course.h"
+#include "core/project/sound/sound_course.h"
 #include "files/geometry_json.h"
 
 namespace amber {

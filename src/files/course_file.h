@@ -3,7 +3,7 @@
 #include <string>
 
 #include "core/base/result.h"
-#include "core/project/course.h"
+#include "core/project/values/course.h"
 #include "core/trial/course/course_run.h"
 #include "files/json_reader.h"
 #include "files/json_text.h"

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/project/cut.h"
+#include "core/project/values/cut.h"
 #include "files/json_reader.h"
 #include "files/json_text.h"
 

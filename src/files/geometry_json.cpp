@@ -6,7 +6,7 @@
 
 #include "core/geometry/tolerances.h"
 #include "core/origin/mounts.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "core/project/words.h"
 
 namespace amber {

@@ -1,5 +1,7 @@
 #pragma once
 
+#include <nlohmann/json.hpp>
+
 #include "core/geometry/point.h"
 #include "core/geometry/shape.h"
 #include "core/project/project.h"

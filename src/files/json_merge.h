@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/project/merge_conflict.h"
+#include "core/project/values/merge_conflict.h"
 #include "files/json_text.h"
 
 namespace amber {

@@ -11,7 +11,7 @@
 #include <vector>
 
 #include "core/base/result.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "files/json_text.h"
 
 namespace amber {

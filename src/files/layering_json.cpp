@@ -2,7 +2,7 @@
 
 #include <nlohmann/json.hpp>
 
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "core/project/words.h"
 
 namespace amber {

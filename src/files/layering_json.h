@@ -2,8 +2,8 @@
 
 #include <vector>
 
-#include "core/project/expectation.h"
-#include "core/project/layering.h"
+#include "core/project/values/expectation.h"
+#include "core/project/values/layering.h"
 #include "files/json_reader.h"
 
 namespace amber {

@@ -6,7 +6,7 @@
 
 #include "core/base/result.h"
 #include "core/image/image.h"
-#include "core/project/pack_profile.h"
+#include "core/project/values/pack_profile.h"
 
 namespace amber {
 

@@ -6,7 +6,7 @@
 
 #include "core/geometry/tolerances.h"
 #include "core/layers/outcome_words.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "core/project/words.h"
 #include "files/geometry_json.h"
 #include "files/json_text.h"

@@ -2,7 +2,7 @@
 
 #include <vector>
 
-#include "core/project/pack_profile.h"
+#include "core/project/values/pack_profile.h"
 #include "files/json_reader.h"
 #include "files/json_text.h"
 

@@ -4,8 +4,8 @@
 #include <nlohmann/json.hpp>
 
 #include "core/origin/anchor.h"
-#include "core/project/ranges.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
+#include "core/project/values/ranges.h"
 #include "core/project/words.h"
 #include "files/course_file.h"
 #include "files/cut_json.h"

@@ -6,7 +6,7 @@
 #include <set>
 #include <unordered_set>
 
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "files/json_merge.h"
 #include "files/json_text.h"
 #include "files/project_file.h"

@@ -4,7 +4,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/fit/styles/region.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "core/project/words.h"
 
 namespace amber {

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 #include "files/json_reader.h"
 #include "files/json_text.h"
 

@@ -5,7 +5,7 @@
 
 #include "core/base/progress.h"
 #include "core/base/result.h"
-#include "core/naming/code_uses.h"
+#include "core/naming/code/code_uses.h"
 
 namespace amber {
 

@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "core/base/progress.h"
-#include "core/naming/code_uses.h"
+#include "core/naming/code/code_uses.h"
 #include "core/project/project.h"
 
 namespace amber {

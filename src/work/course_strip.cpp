@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/geometry/pose.h"
+#include "core/geometry/contact/pose.h"
 #include "core/trial/course/course_world.h"
 #include "work/stage_picture.h"
 

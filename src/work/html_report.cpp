@@ -1,7 +1,7 @@
 // The report for people, of project_report.h.
 #include <cmath>
 
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 #include "core/naming/name_table.h"
 #include "core/trial/fairness_table.h"
 #include "work/project_report.h"

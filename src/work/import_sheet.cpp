@@ -4,7 +4,7 @@
 #include <QFileInfo>
 
 #include "core/base/utf8.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "files/file_bytes.h"
 
 namespace amber {

@@ -4,7 +4,7 @@
 
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
-#include "core/cut/island_guess.h"
+#include "core/cut/islands/island_guess.h"
 #include "core/cut/numbered_files.h"
 #include "core/cut/proposals.h"
 #include "core/fit/keys/fit_edits.h"

@@ -3,8 +3,8 @@
 #include <set>
 
 #include "core/checks/check_project.h"
-#include "core/checks/trial_checks.h"
-#include "core/naming/name_constants.h"
+#include "core/checks/trial/trial_checks.h"
+#include "core/naming/code/name_constants.h"
 #include "core/pack/build_parcel.h"
 #include "files/parcel_file.h"
 #include "work/pack_session.h"

@@ -7,7 +7,7 @@
 #include "core/base/progress.h"
 #include "core/checks/finding.h"
 #include "core/pack/parcel.h"
-#include "core/project/pack_profile.h"
+#include "core/project/values/pack_profile.h"
 #include "work/art_store.h"
 
 namespace amber {

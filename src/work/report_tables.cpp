@@ -1,9 +1,9 @@
 // The tables that a report can be of, of project_report.h.
 #include "core/base/exact_number.h"
 #include "core/fit/keys/held_shapes.h"
-#include "core/layers/judging.h"
 #include "core/layers/outcome_words.h"
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/judging.h"
+#include "core/layers/sentences/sentence.h"
 #include "core/naming/name_table.h"
 #include "core/project/words.h"
 #include "core/trial/fairness_table.h"

@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "core/image/image.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "core/origin/staging.h"
 #include "core/project/art_source.h"
 

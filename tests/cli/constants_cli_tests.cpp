@@ -5,7 +5,7 @@
 #include <nlohmann/json.hpp>
 #include <set>
 
-#include "core/naming/name_constants.h"
+#include "core/naming/code/name_constants.h"
 #include "core/project/edit.h"
 #include "files/file_bytes.h"
 #include "files/project_file.h"

@@ -187,8 +187,8 @@ class LoadersTest : public QObject {
       QVERIFY(file.open(QIODevice::ReadOnly));
       const QByteArray wanted = drawn(asset, animation);
       QVERIFY2(file.readAll() == wanted, asset);
-      // From pages with palettes, mirrored pictures, convex parts, masks as pictures; and of another
-      // scale: what of that matters to an asset is a polygon's or a mask's.
+      // From pages with palettes, mirrored pictures, convex parts, masks as pictures; and of
+      // another scale: what of that matters to an asset is a polygon's or a mask's.
       if (animation != std::string("run") && animation != std::string("glow")) continue;
       for (const QStringList& scale : {QStringList(), QStringList("0")}) {
         QVERIFY(call(

@@ -4,7 +4,7 @@
 #include <QTimer>
 #include <random>
 
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 

@@ -4,7 +4,7 @@
 
 #include "core/project/edit.h"
 #include "core/project/project_differences.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "files/project_file.h"
 #include "support/random_edits.h"
 #include "support/registry.h"

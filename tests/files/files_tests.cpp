@@ -4,7 +4,7 @@
 #include <QTest>
 
 #include "core/fit/keys/fit_edits.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "files/file_bytes.h"
 #include "files/image_file.h"
 #include "files/json_reader.h"

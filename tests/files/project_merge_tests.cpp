@@ -3,7 +3,7 @@
 #include <QTest>
 
 #include "core/project/conflict_words.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "files/project_file.h"
 #include "files/project_merge.h"
 #include "support/random_edits.h"

@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "core/project/project.h"
 
 namespace amber::test {

@@ -5,7 +5,7 @@
 #include <random>
 
 #include "core/cut/grid.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 
 namespace amber::test {
 namespace {

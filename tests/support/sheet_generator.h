@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "core/image/image.h"
-#include "core/project/grid.h"
+#include "core/project/values/grid.h"
 
 namespace amber::test {
 

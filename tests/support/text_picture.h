@@ -4,7 +4,7 @@
 #include <string>
 #include <string_view>
 
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 
 namespace amber::test {
 

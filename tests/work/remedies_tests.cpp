@@ -4,8 +4,8 @@
 #include <map>
 #include <random>
 
-#include "core/checks/trial_checks.h"
-#include "core/project/valid_project.h"
+#include "core/checks/trial/trial_checks.h"
+#include "core/project/sound/valid_project.h"
 #include "core/trial/course/course_setup.h"
 #include "files/image_file.h"
 #include "files/project_file.h"

@@ -5,13 +5,13 @@
 
 #include "core/base/parallel.h"
 #include "core/checks/cut_checks.h"
+#include "core/checks/fit/shape_checks.h"
 #include "core/checks/frame_checks.h"
-#include "core/checks/layer_checks.h"
-#include "core/checks/mount_checks.h"
-#include "core/checks/name_checks.h"
-#include "core/checks/origin_checks.h"
-#include "core/checks/shape_checks.h"
-#include "core/checks/trial_checks.h"
+#include "core/checks/layers/layer_checks.h"
+#include "core/checks/naming/name_checks.h"
+#include "core/checks/origin/mount_checks.h"
+#include "core/checks/origin/origin_checks.h"
+#include "core/checks/trial/trial_checks.h"
 #include "core/cut/cut_rects.h"
 
 namespace amber {

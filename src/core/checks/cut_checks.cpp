@@ -7,7 +7,7 @@
 #include "core/cut/crossing.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
-#include "core/cut/island_guess.h"
+#include "core/cut/islands/island_guess.h"
 #include "core/cut/sheet_edits.h"
 #include "core/fit/keys/refit.h"
 

@@ -5,7 +5,7 @@
 #include <string_view>
 #include <vector>
 
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "core/project/edit.h"
 
 namespace amber {

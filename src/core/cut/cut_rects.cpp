@@ -2,10 +2,10 @@
 
 #include <algorithm>
 
-#include "core/cut/cast_shadows.h"
-#include "core/cut/drawn_boxes.h"
 #include "core/cut/grid.h"
-#include "core/cut/tight_packing.h"
+#include "core/cut/grids/drawn_boxes.h"
+#include "core/cut/islands/cast_shadows.h"
+#include "core/cut/packing/tight_packing.h"
 
 namespace amber {
 namespace {

@@ -4,12 +4,12 @@
 #include <vector>
 
 #include "core/base/result.h"
-#include "core/cut/islands.h"
-#include "core/image/ink.h"
+#include "core/cut/islands/islands.h"
+#include "core/image/ink/ink.h"
 #include "core/image/orientation.h"
 #include "core/project/project.h"
-#include "core/project/ranges.h"
-#include "core/project/sound_cut.h"
+#include "core/project/sound/sound_cut.h"
+#include "core/project/values/ranges.h"
 
 namespace amber {
 

@@ -4,9 +4,9 @@
 
 #include "core/base/result.h"
 #include "core/geometry/pixel_rect.h"
-#include "core/project/grid.h"
-#include "core/project/ranges.h"
-#include "core/project/sound_cut.h"
+#include "core/project/sound/sound_cut.h"
+#include "core/project/values/grid.h"
+#include "core/project/values/ranges.h"
 
 namespace amber {
 

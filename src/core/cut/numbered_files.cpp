@@ -12,7 +12,7 @@ namespace amber {
 namespace {
 
 // Longer numbers are dates or hashes.
-constexpr std::size_t kMostDigits = 9;
+constexpr std::size_t kLongestNumber = 9;
 
 struct NumberedName {
   std::string before;  // Folder and name up to the number, lower case.
@@ -30,7 +30,7 @@ std::optional<NumberedName> numberedName(const std::string& path) {
   while (end > start && !isDigit(path[end - 1])) --end;
   std::size_t begin = end;
   while (begin > start && isDigit(path[begin - 1])) --begin;
-  if (begin == end || end - begin > kMostDigits) return std::nullopt;
+  if (begin == end || end - begin > kLongestNumber) return std::nullopt;
   NumberedName name;
   std::from_chars(path.data() + begin, path.data() + end, name.number);
   name.digits = end - begin;

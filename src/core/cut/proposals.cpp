@@ -4,12 +4,12 @@
 #include <cmath>
 #include <future>
 
-#include "core/cut/axis_analysis.h"
 #include "core/cut/crossing.h"
-#include "core/cut/drawn_lines.h"
 #include "core/cut/grid.h"
-#include "core/cut/island_guess.h"
-#include "core/cut/square_cells.h"
+#include "core/cut/grids/axis_analysis.h"
+#include "core/cut/grids/drawn_lines.h"
+#include "core/cut/grids/square_cells.h"
+#include "core/cut/islands/island_guess.h"
 
 namespace amber {
 namespace {

@@ -5,8 +5,8 @@
 #include <vector>
 
 #include "core/cut/cut_hints.h"
-#include "core/image/ink.h"
-#include "core/project/cut.h"
+#include "core/image/ink/ink.h"
+#include "core/project/values/cut.h"
 
 namespace amber {
 

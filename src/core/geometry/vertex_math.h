@@ -1,10 +1,14 @@
 #pragma once
 
 #include <cmath>
+#include <limits>
 
 #include "core/geometry/polygon.h"
 
 namespace amber {
+
+/// Farther than anything.
+inline constexpr double kEndless = std::numeric_limits<double>::infinity();
 
 /// A vertex as a vector from (0,0).
 inline Vertex operator+(Vertex a, Vertex b) {

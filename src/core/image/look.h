@@ -2,7 +2,7 @@
 
 #include <cstdint>
 
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 
 namespace amber {
 

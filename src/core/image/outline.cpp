@@ -3,7 +3,7 @@
 #include <bit>
 #include <cmath>
 
-#include "core/image/ink_runs.h"
+#include "core/image/ink/ink_runs.h"
 #include "core/image/row_hull.h"
 
 namespace amber {

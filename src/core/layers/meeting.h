@@ -3,7 +3,7 @@
 #include <cstdint>
 #include <optional>
 
-#include "core/project/layering.h"
+#include "core/project/values/layering.h"
 
 namespace amber {
 

@@ -3,7 +3,7 @@
 #include <vector>
 
 #include "core/layers/alike.h"
-#include "core/project/expectation.h"
+#include "core/project/values/expectation.h"
 
 namespace amber {
 

@@ -1,7 +1,7 @@
 #include "core/layers/reasons.h"
 
 #include "core/base/words.h"
-#include "core/layers/sentence_words.h"
+#include "core/layers/sentences/sentence_words.h"
 #include "core/project/words.h"
 
 namespace amber {

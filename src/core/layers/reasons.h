@@ -3,7 +3,7 @@
 #include <string>
 #include <vector>
 
-#include "core/layers/judging.h"
+#include "core/layers/sentences/judging.h"
 
 namespace amber {
 

@@ -4,7 +4,7 @@
 #include <string>
 
 #include "core/base/snake_case.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 
 namespace amber {
 namespace {

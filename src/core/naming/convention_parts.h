@@ -3,7 +3,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/project/naming_rule.h"
+#include "core/project/values/naming_rule.h"
 
 namespace amber {
 

@@ -13,7 +13,7 @@
 #include "core/naming/name_faults.h"
 #include "core/naming/name_words.h"
 #include "core/naming/sides.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 
 namespace amber {
 namespace {

@@ -8,8 +8,8 @@
 
 #include "core/base/utf8.h"
 #include "core/base/words.h"
+#include "core/naming/code/reserved_words.h"
 #include "core/naming/name_words.h"
-#include "core/naming/reserved_words.h"
 
 namespace amber {
 namespace {

@@ -5,7 +5,7 @@
 #include <string_view>
 #include <vector>
 
-#include "core/project/naming_rule.h"
+#include "core/project/values/naming_rule.h"
 
 namespace amber {
 

@@ -6,7 +6,7 @@
 
 #include "core/base/result.h"
 #include "core/origin/landmarks.h"
-#include "core/project/origin_rule.h"
+#include "core/project/values/origin_rule.h"
 
 namespace amber {
 

@@ -8,7 +8,7 @@
 #include "core/fit/keys/held_shapes.h"
 #include "core/geometry/convex_parts.h"
 #include "core/layers/parties.h"
-#include "core/naming/name_constants.h"
+#include "core/naming/code/name_constants.h"
 #include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
 #include "core/pack/parcel_meetings.h"

@@ -2,8 +2,8 @@
 
 #include <string>
 
-#include "core/image/ink.h"
-#include "core/project/pack_profile.h"
+#include "core/image/ink/ink.h"
+#include "core/project/values/pack_profile.h"
 
 namespace amber {
 

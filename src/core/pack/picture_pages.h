@@ -8,7 +8,7 @@
 
 #include "core/base/progress.h"
 #include "core/image/image.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "core/pack/page_layout.h"
 
 namespace amber {

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "core/image/image.h"
-#include "core/project/pack_profile.h"
+#include "core/project/values/pack_profile.h"
 
 namespace amber {
 

@@ -4,7 +4,7 @@
 #include <memory>
 
 #include "core/base/id.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 
 namespace amber {
 

@@ -7,8 +7,8 @@
 
 #include "core/project/frame_index.h"
 #include "core/project/layer_edits.h"
-#include "core/project/sound_course.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/sound_course.h"
+#include "core/project/sound/valid_project.h"
 
 namespace amber {
 namespace {

@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 
 namespace amber {
 namespace {

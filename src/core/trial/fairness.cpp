@@ -4,8 +4,8 @@
 #include <cmath>
 #include <queue>
 
-#include "core/geometry/parting.h"
-#include "core/image/ink_runs.h"
+#include "core/geometry/contact/parting.h"
+#include "core/image/ink/ink_runs.h"
 #include "core/layers/parties.h"
 #include "core/trial/common_pixels.h"
 

@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/base/exact_number.h"
-#include "core/geometry/parting.h"
+#include "core/geometry/contact/parting.h"
 #include "core/trial/offset_map.h"
 
 namespace amber {

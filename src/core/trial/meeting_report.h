@@ -3,7 +3,7 @@
 #include <string>
 #include <vector>
 
-#include "core/geometry/convex_contact.h"
+#include "core/geometry/contact/convex_contact.h"
 #include "core/layers/parties.h"
 #include "core/trial/ink_meeting.h"
 

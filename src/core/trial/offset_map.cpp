@@ -1,4 +1,5 @@
 #include "core/trial/offset_map.h"
+#include "core/geometry/vertex_math.h"
 
 #include <algorithm>
 #include <array>
@@ -8,10 +9,11 @@
 #include <span>
 #include <utility>
 
-#include "core/geometry/parting.h"
+#include "core/geometry/contact/parting.h"
 #include "core/geometry/shape.h"
 #include "core/geometry/tolerances.h"
-#include "core/image/ink_runs.h"
+#include "core/geometry/vertex_math.h"
+#include "core/image/ink/ink_runs.h"
 #include "core/trial/row_runs.h"
 
 namespace amber {
@@ -21,7 +23,6 @@ namespace {
 constexpr std::size_t kFewPairs = 16;
 // So many rows are told at once.
 constexpr int kBlock = 8;
-constexpr double kFar = std::numeric_limits<double>::infinity();
 
 // A piece that is a box, as most are.
 std::optional<Box> boxOf(const ConvexPiece& piece) {
@@ -37,10 +38,10 @@ std::optional<Box> boxOf(const ConvexPiece& piece) {
 }
 
 Box boundsOf(const ConvexPiece& piece) {
-  double left = kFar;
-  double top = kFar;
-  double right = -kFar;
-  double bottom = -kFar;
+  double left = kEndless;
+  double top = kEndless;
+  double right = -kEndless;
+  double bottom = -kEndless;
   for (const Vertex& point : piece.points) {
     left = std::min(left, point.x - piece.radius);
     top = std::min(top, point.y - piece.radius);
@@ -107,8 +108,8 @@ class AreaRows {
 
  private:
   struct Reach {
-    double low = kFar;
-    double high = -kFar;
+    double low = kEndless;
+    double high = -kEndless;
   };
   static constexpr double kNear = 1.0 / 64;
 

@@ -2,7 +2,7 @@
 
 #include <vector>
 
-#include "core/geometry/convex_contact.h"
+#include "core/geometry/contact/convex_contact.h"
 #include "core/image/pixel_mask.h"
 
 namespace amber {

@@ -1,6 +1,6 @@
 #include "core/trial/row_runs.h"
 
-#include "core/image/ink_runs.h"
+#include "core/image/ink/ink_runs.h"
 
 namespace amber {
 

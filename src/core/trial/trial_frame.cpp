@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "core/image/ink_runs.h"
+#include "core/image/ink/ink_runs.h"
 
 namespace amber {
 

@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "core/fit/keys/held_shapes.h"
-#include "core/geometry/pose.h"
+#include "core/geometry/contact/pose.h"
 #include "core/image/pixel_mask.h"
 #include "core/project/art_source.h"
 #include "core/project/project.h"

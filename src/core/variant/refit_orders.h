@@ -3,8 +3,8 @@
 #include <string>
 #include <vector>
 
-#include "core/project/recipe.h"
 #include "core/project/selection.h"
+#include "core/project/values/recipe.h"
 
 namespace amber {
 

@@ -7,7 +7,7 @@
 #include <memory>
 #include <vector>
 
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "desktop/session.h"
 
 class QPainter;

@@ -2,10 +2,10 @@
 #include <algorithm>
 #include <random>
 
-#include "core/cut/cast_shadows.h"
 #include "core/cut/cut_rects.h"
+#include "core/cut/islands/cast_shadows.h"
 #include "core/cut/proposals.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "support/packed_sheet.h"
 #include "support/random_mask.h"
 #include "support/registry.h"

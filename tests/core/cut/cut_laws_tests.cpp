@@ -1,15 +1,15 @@
 #include <QTest>
 #include <algorithm>
 
-#include "core/cut/axis_analysis.h"
 #include "core/cut/crossing.h"
-#include "core/cut/cut_evidence.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
-#include "core/cut/gutter_search.h"
-#include "core/cut/island_guess.h"
+#include "core/cut/grids/axis_analysis.h"
+#include "core/cut/grids/cut_evidence.h"
+#include "core/cut/grids/gutter_search.h"
+#include "core/cut/grids/square_cells.h"
+#include "core/cut/islands/island_guess.h"
 #include "core/cut/proposals.h"
-#include "core/cut/square_cells.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 

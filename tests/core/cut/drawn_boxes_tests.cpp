@@ -2,7 +2,7 @@
 
 #include "core/cut/cut_hints.h"
 #include "core/cut/cut_rects.h"
-#include "core/cut/drawn_boxes.h"
+#include "core/cut/grids/drawn_boxes.h"
 #include "core/cut/numbered_files.h"
 #include "core/cut/proposals.h"
 #include "support/registry.h"

@@ -3,7 +3,7 @@
 #include <cstdlib>
 #include <vector>
 
-#include "core/cut/islands.h"
+#include "core/cut/islands/islands.h"
 #include "core/image/spread.h"
 #include "support/random_mask.h"
 #include "support/registry.h"

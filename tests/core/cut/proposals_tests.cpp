@@ -3,7 +3,7 @@
 
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
-#include "core/cut/islands.h"
+#include "core/cut/islands/islands.h"
 #include "core/cut/proposals.h"
 #include "support/registry.h"
 #include "support/sheet_generator.h"
@@ -14,12 +14,7 @@ using namespace amber::test;
 
 namespace {
 
-// As many of each sort as AMBER_SHEETS says.
-unsigned sheetsACase() {
-  bool said = false;
-  const int wanted = qEnvironmentVariableIntValue("AMBER_SHEETS", &said);
-  return said && wanted > 0 ? static_cast<unsigned>(wanted) : 20;
-}
+constexpr unsigned kSheetsACase = 30;
 
 SheetArt artFor(const Image& image) {
   InkRule rule;
@@ -45,7 +40,7 @@ struct Tally {
 
 Tally tallyOf(const std::string& kind) {
   Tally tally;
-  for (unsigned seed = 1; seed <= sheetsACase(); ++seed) {
+  for (unsigned seed = 1; seed <= kSheetsACase; ++seed) {
     const KnownSheet sheet = generatedSheet(kind, seed);
     const SheetArt art = artFor(sheet.image);
     const auto proposals = proposeCuts(art);
@@ -69,12 +64,12 @@ class ProposalsTest : public QObject {
     for (const std::string& kind : sheetCases()) {
       const Tally tally = tallyOf(kind);
       qInfo("%-26s first %5.1f %%, among three %5.1f %%", kind.c_str(),
-            100.0 * tally.first / sheetsACase(), 100.0 * tally.amongThree / sheetsACase());
-      QVERIFY2(tally.first * 100 >= sheetsACase() * 90, kind.c_str());
+            100.0 * tally.first / kSheetsACase, 100.0 * tally.amongThree / kSheetsACase);
+      QVERIFY2(tally.first * 100 >= kSheetsACase * 90, kind.c_str());
       all.first += tally.first;
       all.amongThree += tally.amongThree;
     }
-    const auto sheets = static_cast<unsigned>(sheetCases().size()) * sheetsACase();
+    const auto sheets = static_cast<unsigned>(sheetCases().size()) * kSheetsACase;
     qInfo("all %u sheets: first %.1f %%, among three %.1f %%", sheets, 100.0 * all.first / sheets,
           100.0 * all.amongThree / sheets);
     QVERIFY(sheets >= 400);

@@ -3,10 +3,10 @@
 #include <algorithm>
 
 #include "core/checks/check_project.h"
-#include "core/cut/cut_evidence.h"
 #include "core/cut/cut_frames.h"
 #include "core/cut/frame_matching.h"
 #include "core/cut/grid.h"
+#include "core/cut/grids/cut_evidence.h"
 #include "core/cut/numbered_files.h"
 #include "core/cut/sheet_edits.h"
 #include "core/image/look.h"

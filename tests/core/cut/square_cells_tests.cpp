@@ -2,12 +2,12 @@
 #include <algorithm>
 #include <random>
 
-#include "core/cut/drawn_lines.h"
-#include "core/cut/gutter_search.h"
-#include "core/cut/island_guess.h"
-#include "core/cut/islands.h"
+#include "core/cut/grids/drawn_lines.h"
+#include "core/cut/grids/gutter_search.h"
+#include "core/cut/grids/square_cells.h"
+#include "core/cut/islands/island_guess.h"
+#include "core/cut/islands/islands.h"
 #include "core/cut/proposals.h"
-#include "core/cut/square_cells.h"
 #include "support/registry.h"
 
 using namespace amber;

@@ -3,8 +3,8 @@
 
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
+#include "core/cut/packing/tight_packing.h"
 #include "core/cut/proposals.h"
-#include "core/cut/tight_packing.h"
 #include "support/packed_sheet.h"
 #include "support/random_mask.h"
 #include "support/registry.h"

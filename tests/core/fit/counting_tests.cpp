@@ -7,7 +7,7 @@
 #include "core/fit/search/ink_counts.h"
 #include "core/fit/search/pattern_search.h"
 #include "core/fit/search/turning_radius.h"
-#include "core/fit/styles/polygon_sums.h"
+#include "core/fit/styles/polygon/polygon_sums.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/line_sides.h"
 #include "core/geometry/point_snap.h"

@@ -1,11 +1,11 @@
 #include <QTest>
 
-#include "core/checks/shape_checks.h"
+#include "core/checks/fit/shape_checks.h"
 #include "core/fit/keys/fit_edits.h"
 #include "core/fit/keys/held_shapes.h"
 #include "core/fit/keys/refit.h"
 #include "core/fit/keys/shape_edits.h"
-#include "core/image/ink_sign.h"
+#include "core/image/ink/ink_sign.h"
 #include "support/four_frames.h"
 #include "support/registry.h"
 #include "support/text_picture.h"

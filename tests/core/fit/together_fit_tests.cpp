@@ -1,7 +1,7 @@
 #include <QTest>
 
 #include "core/fit/measures/measures.h"
-#include "core/fit/styles/polygon_fit.h"
+#include "core/fit/styles/polygon/polygon_fit.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/fit/styles/together_fit.h"
 #include "support/random_mask.h"

@@ -2,11 +2,11 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/geometry/contact/parting.h"
+#include "core/geometry/contact/pose.h"
+#include "core/geometry/contact/posed_piece.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/convex_parts.h"
-#include "core/geometry/parting.h"
-#include "core/geometry/pose.h"
-#include "core/geometry/posed_piece.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 

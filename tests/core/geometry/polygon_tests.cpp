@@ -1,9 +1,9 @@
 #include <QTest>
 #include <cmath>
 
+#include "core/geometry/contact/overlap.h"
 #include "core/geometry/convex_parts.h"
 #include "core/geometry/mirrored.h"
-#include "core/geometry/overlap.h"
 #include "core/geometry/shape.h"
 #include "core/image/outline.h"
 #include "core/image/shape_pixels.h"

@@ -1,9 +1,9 @@
 #include <QTest>
 #include <cmath>
 
+#include "core/geometry/contact/overlap.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/enclosing_circle.h"
-#include "core/geometry/overlap.h"
 #include "core/image/orientation.h"
 #include "core/image/shape_pixels.h"
 #include "support/random_mask.h"

@@ -2,8 +2,8 @@
 
 #include <QTest>
 
-#include "core/image/bridges.h"
-#include "core/image/ink_runs.h"
+#include "core/image/ink/bridges.h"
+#include "core/image/ink/ink_runs.h"
 #include "core/image/outline.h"
 #include "support/random_mask.h"
 #include "support/registry.h"

@@ -2,7 +2,7 @@
 #include <cmath>
 
 #include "core/image/distance.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 #include "support/text_picture.h"

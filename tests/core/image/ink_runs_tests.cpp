@@ -5,7 +5,7 @@
 #include "core/fit/search/ink_counts.h"
 #include "core/geometry/convex_hull.h"
 #include "core/image/farthest.h"
-#include "core/image/ink_runs.h"
+#include "core/image/ink/ink_runs.h"
 #include "core/image/outline.h"
 #include "support/random_mask.h"
 #include "support/registry.h"

@@ -2,12 +2,12 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/cut/islands.h"
+#include "core/cut/islands/islands.h"
 #include "core/geometry/convex_hull.h"
 #include "core/geometry/enclosing_circle.h"
 #include "core/geometry/polygon.h"
 #include "core/geometry/segment.h"
-#include "core/image/bridges.h"
+#include "core/image/ink/bridges.h"
 #include "core/image/outline.h"
 #include "support/random_mask.h"
 #include "support/registry.h"

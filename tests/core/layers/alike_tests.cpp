@@ -1,11 +1,11 @@
 #include <QTest>
 #include <algorithm>
 
+#include "core/layers/fixes/settings_edits.h"
 #include "core/layers/meetings.h"
 #include "core/layers/random_layers.h"
-#include "core/layers/settings_edits.h"
 #include "core/project/edit.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "support/registry.h"
 
 using namespace amber;

@@ -2,12 +2,12 @@
 
 #include <QTest>
 
-#include "core/layers/fixes.h"
-#include "core/layers/layer_cover.h"
+#include "core/layers/fixes/fixes.h"
 #include "core/layers/random_layers.h"
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 #include "core/layers/slow_layers.h"
-#include "core/layers/weave.h"
+#include "core/layers/weaving/layer_cover.h"
+#include "core/layers/weaving/weave.h"
 #include "core/project/edit.h"
 #include "support/registry.h"
 

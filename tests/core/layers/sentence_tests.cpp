@@ -3,7 +3,7 @@
 #include <QTest>
 
 #include "core/layers/random_layers.h"
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 #include "support/registry.h"
 
 using namespace amber;

@@ -10,7 +10,7 @@
 #include "core/naming/name_fixes.h"
 #include "core/naming/name_words.h"
 #include "core/naming/sides.h"
-#include "core/project/valid_project.h"
+#include "core/project/sound/valid_project.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 

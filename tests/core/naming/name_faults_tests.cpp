@@ -2,11 +2,11 @@
 
 #include <QTest>
 
-#include "core/naming/code_uses.h"
+#include "core/naming/code/code_uses.h"
+#include "core/naming/code/reserved_words.h"
 #include "core/naming/name_faults.h"
 #include "core/naming/name_words.h"
 #include "core/naming/renames.h"
-#include "core/naming/reserved_words.h"
 #include "support/registry.h"
 
 using namespace amber;

@@ -1,7 +1,7 @@
 #include <QTest>
 
-#include "core/checks/mount_checks.h"
-#include "core/checks/origin_checks.h"
+#include "core/checks/origin/mount_checks.h"
+#include "core/checks/origin/origin_checks.h"
 #include "core/origin/mount_edits.h"
 #include "core/origin/mounts.h"
 #include "core/origin/origin_edits.h"

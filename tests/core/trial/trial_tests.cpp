@@ -2,7 +2,7 @@
 #include <cmath>
 #include <random>
 
-#include "core/geometry/parting.h"
+#include "core/geometry/contact/parting.h"
 #include "core/trial/common_pixels.h"
 #include "core/trial/fairness.h"
 #include "core/trial/meeting_report.h"

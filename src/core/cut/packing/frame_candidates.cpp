@@ -26,7 +26,7 @@ constexpr double kMostInk = 3;
 constexpr double kMiddle = 0.96;
 constexpr double kMiddleInk = 0.9;
 // A sheet has shadows, or figures, where there is so much of them in a frame, px.
-constexpr double kTelling = 2;
+constexpr double kTellingInk = 2;
 constexpr std::size_t kKept = 60;
 constexpr float kWorst = 12;
 
@@ -44,7 +44,7 @@ FrameCandidates::FrameCandidates(const PackingInk& ink, double frames) : ink_(in
   const double shadow = inkEach_ - figure;
   logArea_ = static_cast<float>(std::log(area_));
   logInk_ = static_cast<float>(std::log(kMiddleInk * inkEach_ + 1));
-  shaded_ = figure > kTelling && shadow > kTelling;
+  shaded_ = figure > kTellingInk && shadow > kTellingInk;
   if (shaded_) logShadow_ = static_cast<float>(std::log((shadow + 1) / (figure + 1)));
   const double longest = std::max(1.0, kLongest * std::sqrt(area_));
   mostW_ = static_cast<int>(std::min<double>(size.w, longest));

@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "core/geometry/pixel_rect.h"
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 
 namespace amber {
 

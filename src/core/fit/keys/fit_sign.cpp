@@ -2,7 +2,7 @@
 
 #include <bit>
 
-#include "core/image/ink_sign.h"
+#include "core/image/ink/ink_sign.h"
 
 namespace amber {
 

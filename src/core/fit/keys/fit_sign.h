@@ -4,7 +4,7 @@
 
 #include "core/geometry/point.h"
 #include "core/image/pixel_mask.h"
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 
 namespace amber {
 

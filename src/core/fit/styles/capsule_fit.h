@@ -4,7 +4,7 @@
 
 #include "core/fit/search/ink_study.h"
 #include "core/geometry/shape.h"
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 
 namespace amber {
 

@@ -8,7 +8,7 @@
 #include "core/fit/styles/capsule_fit.h"
 #include "core/fit/styles/circle_fit.h"
 #include "core/fit/styles/mask_fit.h"
-#include "core/fit/styles/polygon_fit.h"
+#include "core/fit/styles/polygon/polygon_fit.h"
 #include "core/fit/styles/region.h"
 #include "core/geometry/tolerances.h"
 #include "core/project/words.h"

@@ -7,7 +7,7 @@
 #include <vector>
 
 #include "core/image/pixel_mask.h"
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 
 namespace amber {
 

@@ -7,7 +7,7 @@
 #include <optional>
 
 #include "core/base/exact_number.h"
-#include "core/project/sound_recipe.h"
+#include "core/project/sound/sound_recipe.h"
 
 namespace amber {
 namespace {

@@ -6,7 +6,7 @@
 #include "core/base/result.h"
 #include "core/geometry/pixel_rect.h"
 #include "core/image/pixel_mask.h"
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 
 namespace amber {
 

@@ -6,7 +6,7 @@
 #include "core/fit/measures/measures.h"
 #include "core/geometry/point.h"
 #include "core/image/pixel_mask.h"
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 
 namespace amber {
 

@@ -2,8 +2,8 @@
 
 #include <cstddef>
 
-#include "core/project/course.h"
 #include "core/project/project.h"
+#include "core/project/values/course.h"
 
 namespace amber {
 

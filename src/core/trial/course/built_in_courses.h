@@ -4,9 +4,9 @@
 #include <string_view>
 
 #include "core/base/result.h"
-#include "core/project/course.h"
 #include "core/project/project.h"
-#include "core/trial/course/mover_rules.h"
+#include "core/project/values/course.h"
+#include "core/trial/course/moving/mover_rules.h"
 
 namespace amber {
 

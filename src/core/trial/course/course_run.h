@@ -5,10 +5,10 @@
 #include <vector>
 
 #include "core/base/progress.h"
-#include "core/project/expectation.h"
+#include "core/project/values/expectation.h"
 #include "core/trial/course/course_event.h"
 #include "core/trial/course/course_script.h"
-#include "core/trial/course/moves.h"
+#include "core/trial/course/moving/moves.h"
 
 namespace amber {
 

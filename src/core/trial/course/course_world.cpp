@@ -3,8 +3,8 @@
 #include <algorithm>
 
 #include "core/fit/keys/held_shapes.h"
-#include "core/geometry/parting.h"
-#include "core/geometry/pose.h"
+#include "core/geometry/contact/parting.h"
+#include "core/geometry/contact/pose.h"
 #include "core/trial/course/actor_place.h"
 
 namespace amber {

@@ -9,8 +9,8 @@
 
 #include "core/base/result.h"
 #include "core/layers/parties.h"
-#include "core/project/course.h"
-#include "core/trial/course/surroundings.h"
+#include "core/project/values/course.h"
+#include "core/trial/course/moving/surroundings.h"
 
 namespace amber {
 

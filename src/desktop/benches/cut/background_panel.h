@@ -3,7 +3,7 @@
 #include <QWidget>
 #include <optional>
 
-#include "core/image/ink.h"
+#include "core/image/ink/ink.h"
 
 class QLabel;
 class QPushButton;

@@ -10,7 +10,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/cut/cut_evidence.h"
+#include "core/cut/grids/cut_evidence.h"
 #include "desktop/session/background.h"
 #include "desktop/stage/line_tool.h"
 #include "desktop/stage/rects_tool.h"

@@ -13,7 +13,7 @@
 #include "core/fit/measures/steadiness.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/tolerances.h"
-#include "core/image/ink_sign.h"
+#include "core/image/ink/ink_sign.h"
 #include "core/project/frame_ref.h"
 #include "desktop/benches/fit/candidate_list.h"
 #include "desktop/benches/fit/fit_stage.h"

@@ -10,7 +10,7 @@
 #include "core/fit/styles/inset_text.h"
 #include "core/fit/styles/region.h"
 #include "core/geometry/tolerances.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/theme.h"

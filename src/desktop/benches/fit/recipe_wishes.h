@@ -2,7 +2,7 @@
 
 #include <QWidget>
 
-#include "core/project/recipe.h"
+#include "core/project/values/recipe.h"
 
 class QComboBox;
 class QLineEdit;

@@ -1,6 +1,6 @@
 #include "desktop/benches/layers/expectation_model.h"
 
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 #include "desktop/parts/wording.h"
 
 namespace amber {

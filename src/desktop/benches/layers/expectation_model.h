@@ -3,7 +3,7 @@
 #include <QAbstractTableModel>
 #include <vector>
 
-#include "core/project/expectation.h"
+#include "core/project/values/expectation.h"
 #include "desktop/benches/layers/layer_facts.h"
 
 namespace amber {

@@ -3,8 +3,8 @@
 #include <string>
 #include <vector>
 
-#include "core/layers/fixes.h"
-#include "core/layers/unasked.h"
+#include "core/layers/fixes/fixes.h"
+#include "core/layers/sentences/unasked.h"
 
 namespace amber {
 

@@ -7,7 +7,7 @@
 #include <QSignalBlocker>
 #include <algorithm>
 
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 #include "desktop/benches/layers/expectation_list.h"
 #include "desktop/benches/layers/loom.h"
 #include "desktop/parts/wording.h"

@@ -4,7 +4,7 @@
 #include <optional>
 #include <set>
 
-#include "core/layers/weave.h"
+#include "core/layers/weaving/weave.h"
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
 #include "desktop/benches/layers/answer_panel.h"

@@ -4,7 +4,7 @@
 #include <QCompleter>
 #include <QStringListModel>
 
-#include "core/layers/sentence.h"
+#include "core/layers/sentences/sentence.h"
 
 namespace amber {
 namespace {

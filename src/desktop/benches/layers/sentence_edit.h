@@ -4,7 +4,7 @@
 #include <QLineEdit>
 #include <QString>
 
-#include "core/project/expectation.h"
+#include "core/project/values/expectation.h"
 #include "desktop/session.h"
 
 class QCompleter;

@@ -5,7 +5,7 @@
 #include <map>
 #include <memory>
 
-#include "core/naming/code_uses.h"
+#include "core/naming/code/code_uses.h"
 #include "core/project/project.h"
 
 class QLabel;

@@ -36,6 +36,8 @@ class ConventionBand : public QWidget {
   void learn();
 
  private:
+  /// What a part of names is, in words.
+  static QString meaningOf(NamePartKind kind);
   QWidget* makePages();
   void connectAll();
   QWidget* makeNumberPage();

@@ -13,7 +13,7 @@
 #include <algorithm>
 
 #include "core/base/exact_number.h"
-#include "core/project/ranges.h"
+#include "core/project/values/ranges.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/language_chooser.h"
 #include "desktop/parts/number_field.h"

@@ -6,7 +6,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/project/pack_profile.h"
+#include "core/project/values/pack_profile.h"
 
 class QBoxLayout;
 class QCheckBox;

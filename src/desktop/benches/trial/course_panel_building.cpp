@@ -8,7 +8,7 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
-#include "core/project/sound_course.h"
+#include "core/project/sound/sound_course.h"
 #include "desktop/benches/trial/course_panel.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"

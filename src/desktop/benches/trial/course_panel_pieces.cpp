@@ -6,7 +6,7 @@
 #include <cmath>
 
 #include "core/layers/parties.h"
-#include "core/project/sound_course.h"
+#include "core/project/sound/sound_course.h"
 #include "desktop/benches/trial/course_panel.h"
 
 namespace amber {

@@ -4,8 +4,8 @@
 #include <cmath>
 #include <random>
 
-#include "core/geometry/parting.h"
-#include "core/geometry/pose.h"
+#include "core/geometry/contact/parting.h"
+#include "core/geometry/contact/pose.h"
 #include "core/trial/course/course_limits.h"
 #include "core/trial/course/course_setup.h"
 #include "core/trial/course/try_everything.h"

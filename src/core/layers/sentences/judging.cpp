@@ -1,0 +1,164 @@
+#include "core/layers/sentences/judging.h"
+
+#include <algorithm>
+
+namespace amber {
+namespace {
+
+class Judging {
+ public:
+  // With `verdictOnly` it ends at the first pair that is not as wanted.
+  Judging(const Expectation& expectation, const Meetings& meetings, MeantParties meant,
+          bool verdictOnly)
+      : wanted_(expectation),
+        meetings_(meetings),
+        verdictOnly_(verdictOnly),
+        who_(std::move(meant.who)),
+        whom_(std::move(meant.whom)) {}
+
+  Judgement run() {
+    if (who_.none() || whom_.none()) return {};
+    if (!verdictOnly_) countPairs();
+    if (wanted_.verb == Verb::Passes || !leavesRoleOpen()) {
+      eachOfWho(
+          [&](std::size_t who) { addBroken(who, (whom_ & meetings_.possible(who)) - as(who)); });
+    } else {
+      judgeOpenRoles();
+    }
+    if (wanted_.only) {
+      eachOfWho([&](std::size_t who) { addBroken(who, as(who) - whom_); });
+    }
+    return finished();
+  }
+
+ private:
+  template <class Visit>
+  void eachOfWho(const Visit& visit) const {
+    eachOf(who_, [&](std::size_t who) {
+      if (!decided()) visit(who);
+    });
+  }
+
+  bool decided() const { return verdictOnly_ && !broken_.empty(); }
+
+  // A layer's parties may be several of one asset, as those of an asset may.
+  bool leavesRoleOpen() const { return wanted_.who.role.empty() || wanted_.whom.role.empty(); }
+
+  // Those with which this one of who has the outcome.
+  PartySet as(std::size_t who) const {
+    switch (wanted_.verb) {
+      case Verb::StopsAt:
+        return meetings_.stopped(who);
+      case Verb::Notices:
+        return meetings_.noticed(who);
+      case Verb::Passes:
+        break;
+    }
+    return meetings_.passed(who);
+  }
+
+  void countPairs() {
+    const PartySet either = who_ | whom_;
+    eachOf(either, [&](std::size_t a) {
+      PartySet with(either.size());
+      if (who_.test(a)) with |= whom_;
+      if (whom_.test(a)) with |= who_;
+      eachOf(with, [&](std::size_t b) {
+        if (a <= b) judgement_.pairs += meetings_.alike().pairsOf(a, b);
+      });
+    });
+  }
+
+  void judgeOpenRoles() {
+    const AlikeParties& alike = meetings_.alike();
+    for (const AlikeAssets& from : alike.assets()) {
+      PartySet reached(alike.size());
+      std::vector<std::size_t> who;
+      for (std::size_t i = from.first; i < from.first + from.count; ++i) {
+        if (!who_.test(i)) continue;
+        who.push_back(i);
+        reached |= as(i);
+      }
+      if (who.empty()) continue;
+      if (decided()) return;
+      const PartySet possible = meetings_.possible(who.front()) & whom_;
+      for (std::size_t b = possible.find_first(); b != PartySet::npos;) {
+        const AlikeAssets& to = alike.assets()[alike.parties()[b].of];
+        const std::size_t end = to.first + to.count;
+        bool some = false;
+        const std::size_t begin = b;
+        for (; b != PartySet::npos && b < end; b = possible.find_next(b)) some |= reached.test(b);
+        if (some) continue;
+        for (std::size_t i = begin; i < end; ++i) {
+          if (!possible.test(i)) continue;
+          for (const std::size_t a : who) broken_.emplace_back(std::min(a, i), std::max(a, i));
+        }
+      }
+    }
+  }
+
+  void addBroken(std::size_t who, const PartySet& others) {
+    eachOf(others, [&](std::size_t other) {
+      broken_.emplace_back(std::min(who, other), std::max(who, other));
+    });
+  }
+
+  Judgement finished() {
+    std::sort(broken_.begin(), broken_.end());
+    broken_.erase(std::unique(broken_.begin(), broken_.end()), broken_.end());
+    for (const auto& [a, b] : broken_) judgement_.brokenPairs += meetings_.alike().pairsOf(a, b);
+    judgement_.verdict = broken_.empty() ? Verdict::Holds : Verdict::Broken;
+    judgement_.broken = std::move(broken_);
+    return std::move(judgement_);
+  }
+
+  const Expectation& wanted_;
+  const Meetings& meetings_;
+  bool verdictOnly_;
+  PartySet who_;
+  PartySet whom_;
+  std::vector<AlikePair> broken_;
+  Judgement judgement_;
+};
+
+}  // namespace
+
+MeantParties meantBy(const Expectation& expectation, const Meetings& meetings) {
+  return {meetings.meant(expectation.who), meetings.meant(expectation.whom)};
+}
+
+bool speaksOfLayers(const Expectation& expectation) {
+  return expectation.who.of == PhraseOf::Layer || expectation.whom.of == PhraseOf::Layer;
+}
+
+Judgement judged(const Expectation& expectation, const Meetings& meetings) {
+  return Judging(expectation, meetings, meantBy(expectation, meetings), false).run();
+}
+
+Verdict verdictOf(const Expectation& expectation, const Meetings& meetings, MeantParties meant) {
+  return Judging(expectation, meetings, std::move(meant), true).run().verdict;
+}
+
+void addSpoken(const Expectation& expectation, const Meetings& meetings,
+               std::vector<PartySet>& spoken) {
+  const PartySet who = meetings.meant(expectation.who);
+  const PartySet whom = meetings.meant(expectation.whom);
+  eachOf(who, [&](std::size_t i) { spoken[i] |= whom; });
+  eachOf(whom, [&](std::size_t i) { spoken[i] |= who; });
+}
+
+std::vector<AlikePair> unaskedPairs(const std::vector<Expectation>& expectations,
+                                    const Meetings& meetings) {
+  const std::size_t count = meetings.alike().size();
+  std::vector<PartySet> spoken(count, PartySet(count));
+  for (const Expectation& one : expectations) addSpoken(one, meetings, spoken);
+  std::vector<AlikePair> unasked;
+  for (std::size_t a = 0; a < count; ++a) {
+    eachOf(meetings.met(a) - spoken[a], [&](std::size_t b) {
+      if (a <= b) unasked.emplace_back(a, b);
+    });
+  }
+  return unasked;
+}
+
+}  // namespace amber

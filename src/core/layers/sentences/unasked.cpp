@@ -1,0 +1,82 @@
+#include "core/layers/sentences/unasked.h"
+
+#include <algorithm>
+
+namespace amber {
+namespace {
+
+Phrase phraseOf(const PartyName& name) {
+  return {PhraseOf::Asset, name.first, name.second};
+}
+
+std::vector<Edit> adding(const Project& project, std::vector<Expectation> sentences) {
+  std::vector<Expectation> all = project.expectations;
+  for (Expectation& one : sentences) {
+    if (std::find(all.begin(), all.end(), one) == all.end()) all.push_back(std::move(one));
+  }
+  return {SetExpectations{std::move(all)}};
+}
+
+}  // namespace
+
+PairNames namesOf(const Meetings& meetings, const AlikePair& pair, std::size_t most) {
+  const AlikeParties& alike = meetings.alike();
+  const auto& assets = alike.project().assets;
+  const AlikeParty& a = alike.parties()[pair.first];
+  const AlikeParty& b = alike.parties()[pair.second];
+  PairNames names;
+  for (const std::size_t x : alike.assets()[a.of].assets) {
+    for (const std::size_t y : alike.assets()[b.of].assets) {
+      if (x == y && assets[x]->copies == Copies::One) continue;
+      // Of one alike party with itself, each two once.
+      if (pair.first == pair.second && y < x) continue;
+      if (names.size() == most) return names;
+      names.push_back(
+          {{assets[x]->name, a.sample.role->name}, {assets[y]->name, b.sample.role->name}});
+    }
+  }
+  return names;
+}
+
+PairNames unaskedLike(const Project& project, const std::pair<PartyName, PartyName>& pair) {
+  const auto alike = AlikeParties::of(project);
+  if (!alike) return {};
+  const Meetings meetings(*alike);
+  for (const AlikePair& one : unaskedPairs(project.expectations, meetings)) {
+    PairNames names = namesOf(meetings, one);
+    if (std::find(names.begin(), names.end(), pair) != names.end()) return names;
+  }
+  return {};
+}
+
+std::vector<Edit> expecting(const Project& project, const PairNames& pairs) {
+  std::vector<Expectation> sentences;
+  for (const auto& [a, b] : pairs) {
+    const Asset* first = findAsset(project, a.first);
+    const Asset* second = findAsset(project, b.first);
+    const Role* firstRole = findRole(project, a.second);
+    const Role* secondRole = findRole(project, b.second);
+    if (first == nullptr || second == nullptr || firstRole == nullptr || secondRole == nullptr) {
+      continue;
+    }
+    const Answer answer =
+        answerFor(partyOf(project, *first, *firstRole).settings,
+                  partyOf(project, *second, *secondRole).settings, ruleOf(project));
+    Expectation one{phraseOf(a), Verb::StopsAt, phraseOf(b)};
+    if (answer.outcome == Outcome::Passes) one.verb = Verb::Passes;
+    if (answer.outcome == Outcome::Notices) {
+      one.verb = Verb::Notices;
+      if (!answer.told.a) std::swap(one.who, one.whom);
+    }
+    sentences.push_back(std::move(one));
+  }
+  return adding(project, std::move(sentences));
+}
+
+std::vector<Edit> expectingToPass(const Project& project, const PairNames& pairs) {
+  std::vector<Expectation> sentences;
+  for (const auto& [a, b] : pairs) sentences.push_back({phraseOf(a), Verb::Passes, phraseOf(b)});
+  return adding(project, std::move(sentences));
+}
+
+}  // namespace amber

@@ -1,0 +1,149 @@
+#include "core/layers/weaving/weave.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "core/layers/sentences/sentence.h"
+#include "core/layers/weaving/layer_cover.h"
+#include "core/layers/weaving/layer_names.h"
+#include "core/project/values/ranges.h"
+
+namespace amber {
+namespace {
+
+// The layers that sentences name and that there are, by bit, in order.
+std::vector<std::size_t> namedLayers(const Project& project) {
+  std::set<std::size_t> named;
+  for (const Expectation& one : project.expectations) {
+    for (const Phrase* phrase : {&one.who, &one.whom}) {
+      if (phrase->of != PhraseOf::Layer) continue;
+      const auto found = std::find(project.layers.begin(), project.layers.end(), phrase->name);
+      if (found != project.layers.end()) {
+        named.insert(static_cast<std::size_t>(found - project.layers.begin()));
+      }
+    }
+  }
+  return {named.begin(), named.end()};
+}
+
+// Parties of which every sentence wants the same are one for the search.
+class DemandClasses {
+ public:
+  DemandClasses(const Meetings& meetings, const std::vector<Expectation>& sentences,
+                const std::vector<PartySet>& named) {
+    const std::size_t count = meetings.alike().size();
+    std::vector<std::string> signatures(count);
+    const auto add = [&](const PartySet& set) {
+      for (std::size_t i = 0; i < count; ++i) signatures[i] += set.test(i) ? '1' : '0';
+    };
+    for (const Expectation& one : sentences) {
+      add(meetings.meant(one.who));
+      add(meetings.meant(one.whom));
+    }
+    for (const PartySet& on : named) add(on);
+    std::map<std::string, std::size_t> places;
+    for (std::size_t i = 0; i < count; ++i) {
+      const PartySettings& settings = meetings.settings(i);
+      signatures[i] += static_cast<char>('a' + static_cast<int>(settings.duty));
+      signatures[i] += static_cast<char>('a' + static_cast<int>(settings.motion));
+      of_.push_back(places.try_emplace(signatures[i], places.size()).first->second);
+    }
+    size_ = places.size();
+  }
+
+  std::size_t size() const { return size_; }
+  std::size_t of(std::size_t party) const { return of_[party]; }
+
+  PartySet gathered(const PartySet& set) const {
+    PartySet classes(size_);
+    for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) {
+      classes.set(of_[i]);
+    }
+    return classes;
+  }
+
+  SightDemands gathered(const SightDemands& demands) const {
+    SightDemands out;
+    out.never.assign(size_, PartySet(size_));
+    out.neverBoth = out.never;
+    for (std::size_t i = 0; i < of_.size(); ++i) {
+      out.never[of_[i]] |= gathered(demands.never[i]);
+      out.neverBoth[of_[i]] |= gathered(demands.neverBoth[i]);
+    }
+    std::set<std::vector<Sight>> seen;
+    for (const SightDemand& demand : demands.demands) {
+      SightDemand one = demand;
+      for (Sight& way : one.any) way = {of_[way.seer], of_[way.seen]};
+      std::sort(one.any.begin(), one.any.end());
+      one.any.erase(std::unique(one.any.begin(), one.any.end()), one.any.end());
+      if (seen.insert(one.any).second) out.demands.push_back(std::move(one));
+    }
+    return out;
+  }
+
+ private:
+  std::vector<std::size_t> of_;
+  std::size_t size_ = 0;
+};
+
+WeaveRefusal refusalOf(const Project& project, const SightRefusal& refusal) {
+  const auto quoted = [&](std::size_t k) {
+    return std::to_string(k + 1) + " (" + sentenceOf(project.expectations[k]) + ")";
+  };
+  if (refusal.sentences.size() == 1) {
+    return {refusal.sentences,
+            "Sentence " + quoted(refusal.sentences.front()) +
+                (refusal.unable.empty()
+                     ? " wants a meeting that no sentence speaks of; speak of it, or change it."
+                     : " cannot hold with the duties and motions there are; change those or it.")};
+  }
+  std::string text = "These sentences contradict each other: ";
+  for (std::size_t i = 0; i < refusal.sentences.size(); ++i) {
+    text += (i == 0 ? "" : "; ") + quoted(refusal.sentences[i]);
+  }
+  return {refusal.sentences, text + ". Change or drop one."};
+}
+
+}  // namespace
+
+tl::expected<Woven, WeaveRefusal> woven(const Project& project) {
+  const auto alike = AlikeParties::of(project);
+  if (!alike) return tl::unexpected(WeaveRefusal{{}, alike.error().sentence + "."});
+  const Meetings meetings(*alike);
+  const auto demands = sightDemands(project.expectations, meetings, Unspoken::Parted);
+  if (!demands) return tl::unexpected(refusalOf(project, demands.error()));
+  std::vector<PartySet> named;
+  const std::vector<std::size_t> kept = namedLayers(project);
+  for (const std::size_t bit : kept) {
+    named.push_back(meetings.meant({PhraseOf::Layer, project.layers[bit], {}}));
+  }
+  const DemandClasses classes(meetings, project.expectations, named);
+  std::vector<PartySet> gathered;
+  for (const PartySet& on : named) gathered.push_back(classes.gathered(on));
+  const std::vector<LayerUse> uses = layersFor(classes.gathered(*demands), gathered);
+  if (uses.size() > kMostLayers) {
+    return tl::unexpected(
+        WeaveRefusal{{},
+                     "The sentences need " + std::to_string(uses.size()) +
+                         " layers, and there can be 32; let more parties be treated alike."});
+  }
+  Woven result;
+  result.layering.settings.assign(alike->size(), PartySettings{Duty::Stops, 0, 0});
+  std::vector<PartySet> on(uses.size(), PartySet(alike->size()));
+  for (std::size_t i = 0; i < alike->size(); ++i) {
+    for (std::size_t bit = 0; bit < uses.size(); ++bit) {
+      if (uses[bit].on.test(classes.of(i))) on[bit].set(i);
+      if (on[bit].test(i)) result.layering.settings[i].on |= LayerSet{1} << bit;
+      if (uses[bit].seekers.test(classes.of(i))) {
+        result.layering.settings[i].seeks |= LayerSet{1} << bit;
+      }
+    }
+  }
+  result.layering.layers = layerNames(*alike, on, kept);
+  result.notes = layerNotes(*alike, on, result.layering.layers);
+  result.edits = editsFor(*alike, result.layering);
+  return result;
+}
+
+}  // namespace amber
