@@ -63,8 +63,8 @@ void CourseStage::paintSolids(QPainter& painter) {
       const Pose pose{
           asset, frame, {standing->at.x + by.x(), standing->at.y + by.y()}, standing->mirrored};
       paintAsset(painter, pose);
-      if (chosen_ == i) paintChosen(painter, extentOf(*asset, frame, pose.at));
       if (showShapes_) paintShapesOf(painter, pose, Look::Plain);
+      if (chosen_ == i) paintChosen(painter, extentOf(*asset, frame, pose.at));
       continue;
     }
     const auto* box = std::get_if<Box>(&solids[i]);
@@ -102,15 +102,16 @@ void CourseStage::paintActors(QPainter& painter) {
       painter.setPen(QPen(theme().text, 1, Qt::DashLine));
       painter.drawLine(from, *to);
     }
-    if (chosen) paintChosen(painter, extentOf(*asset, pose.frame, pose.at));
     if (showShapes_) paintShapesOf(painter, pose, Look::Plain);
+    if (chosen) paintChosen(painter, extentOf(*asset, pose.frame, pose.at));
   }
 }
 
+// Around its shapes too, which may reach as far as it does.
 void CourseStage::paintChosen(QPainter& painter, const QRectF& extent) {
   painter.setBrush(Qt::NoBrush);
-  painter.setPen(QPen(theme().amber, 2));
-  painter.drawRect(view().toStage(extent));
+  painter.setPen(QPen(theme().amber, 2.5));
+  painter.drawRect(view().toStage(extent).adjusted(-4, -4, 4, 4));
 }
 
 void CourseStage::paintAsset(QPainter& painter, const Pose& pose) {
