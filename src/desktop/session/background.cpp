@@ -5,7 +5,25 @@
 #include <QMetaObject>
 #include <algorithm>
 
+#ifdef __linux__
+#include <sys/resource.h>
+#include <unistd.h>
+#endif
+
 namespace amber {
+namespace {
+
+// What works beside the window gives way to it where there are fewer processors than work: the
+// window would else wait for its share while it paints. Threads that it starts do so too. Where
+// priorities of single threads are not known, all are alike.
+void giveWay() {
+#ifdef __linux__
+  constexpr int kLower = 5;
+  ::setpriority(PRIO_PROCESS, static_cast<id_t>(::gettid()), kLower);
+#endif
+}
+
+}  // namespace
 
 Background::Background(QObject* parent) : QObject(parent) {
   const auto readers = std::clamp<unsigned>(std::thread::hardware_concurrency(), 2, 8);
@@ -58,6 +76,7 @@ void Background::stopTold() {
 // One thread of a lane: takes task after task until the runner goes. Then the writer still writes
 // what it was asked to; readers leave what nobody waits for any more.
 void Background::serve(Queue& queue, const std::stop_token& closing) {
+  giveWay();
   while (true) {
     Task task;
     {

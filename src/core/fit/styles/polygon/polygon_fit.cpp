@@ -125,6 +125,8 @@ class Best {
   void consider(const PolygonClimb& climb) {
     if (climb.wrong() != 0 || climb.reachesPast()) return;
     if (found_ && climb.worth() <= worth_) return;
+    // Of dust a corner may come to lie upon an edge by less than moves are told apart by.
+    if (faultOf(Polygon{climb.points()}) != PolygonFault::None) return;
     found_ = climb.points();
     worth_ = climb.worth();
   }
@@ -235,6 +237,7 @@ std::optional<Polygon> climbed(const Fitting& fitting,
     for (const auto& start : safeStarts(fitting)) {
       PolygonClimb polygon(fitting.on.ink, fitting.goal, start);
       if (!best.isBeatenBy(polygon)) continue;
+      best.consider(polygon);
       polygon.climb(fitting.on.step, coarse, kHighPrice);
       best.consider(polygon);
     }
