@@ -1,6 +1,10 @@
+#include <sys/resource.h>
+#include <unistd.h>
+
 #include <QSignalSpy>
 #include <QTest>
 #include <atomic>
+#include <thread>
 
 #include "desktop/session/background.h"
 #include "support/registry.h"
@@ -29,6 +33,24 @@ class BackgroundTest : public QObject {
     background.settle();
     QVERIFY(finished && !background.busy());
     QVERIFY(there != here);
+  }
+
+  // So do the threads that the work starts, which a check does.
+  void workGivesWayToTheWindow() {
+    const auto priority = [] { return ::getpriority(PRIO_PROCESS, static_cast<id_t>(::gettid())); };
+    const int here = priority();
+    Background background;
+    int there = here;
+    int further = here;
+    background.run(this, {}, [&](const Progress&) -> Background::Finish {
+      there = priority();
+      std::thread([&] { further = priority(); }).join();
+      return [] {};
+    });
+    background.settle();
+    QVERIFY2(there > here, qPrintable(QString::number(there)));
+    QCOMPARE(further, there);
+    QCOMPARE(priority(), here);
   }
 
   void whatIsGoneHearsNothing() {
