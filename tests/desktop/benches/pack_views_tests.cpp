@@ -123,9 +123,8 @@ class PackViewsTest : public QObject {
     QVERIFY(open.project() == before);
   }
 
-  void aReportThatCannotBeWrittenIsSaid() {
+  void aReportIsOfTheSortThatItsEndingAsksFor() {
     Packing open;
-    QDir().mkpath(open.scratch.qpath("taken.html"));
     FileDialogAnswers answers({"", open.scratch.qpath("report.csv")});
     click(open.window, "writeReport");
     open.rest();
