@@ -1,12 +1,14 @@
 """Draws every step of an animation, side by side, twice as large, each second one mirrored, with
-what its shapes hold tinted, into a picture that any viewer of netpbm opens (PAM). From the pages of
+what its shapes hold tinted, into a picture: PNG, or PAM by the name's ending. From the pages of
 scale 1, or of the parcel's scale of that number, from 0.
 
-python3 example.py PARCEL ASSET ANIMATION OUT.pam [SCALE]
+python3 example.py PARCEL ASSET ANIMATION OUT.png [SCALE]
 """
 
 import math
+import struct
 import sys
+import zlib
 
 import amber_parcel
 
@@ -36,9 +38,23 @@ def main(folder, name, animation_name, out, scale=None):
             tint(amber_parcel.shape_at(asset, shape, x, y, mirrored), pixels, width, cell * step,
                  cell)
     with open(out, "wb") as file:
-        file.write(f"P7\nWIDTH {width}\nHEIGHT {height}\nDEPTH 4\nMAXVAL 255\n"
-                   f"TUPLTYPE RGB_ALPHA\nENDHDR\n".encode())
-        file.write(pixels)
+        file.write(pam(width, height, pixels) if out.endswith(".pam") else
+                   png(width, height, pixels))
+
+
+def pam(width, height, pixels):
+    return (f"P7\nWIDTH {width}\nHEIGHT {height}\nDEPTH 4\nMAXVAL 255\n"
+            f"TUPLTYPE RGB_ALPHA\nENDHDR\n".encode() + pixels)
+
+
+def png(width, height, pixels):
+    def chunk(kind, data):
+        return struct.pack(">I", len(data)) + kind + data + struct.pack(
+            ">I", zlib.crc32(kind + data))
+
+    rows = b"".join(b"\0" + pixels[row * width * 4:(row + 1) * width * 4] for row in range(height))
+    return (b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", struct.pack(">2I5B", width, height, 8, 6, 0, 0, 0)) +
+            chunk(b"IDAT", zlib.compress(rows)) + chunk(b"IEND", b""))
 
 
 def draw(pages, placement, pixels, width, height):

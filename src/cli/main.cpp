@@ -5,6 +5,7 @@
 #include <iostream>
 
 #include "cli/command.h"
+#include "core/base/guarded.h"
 
 namespace {
 
@@ -37,7 +38,7 @@ int main(int argc, char** argv) {
   // write to `stderr`; our words go through std::cerr, which keeps the stream it began with.
   QLoggingCategory::setFilterRules("*=false");
   if (std::FILE* nowhere = std::fopen("/dev/null", "w")) stderr = nowhere;
-  const Result<Exit> outcome = runCall(argc, argv);
+  const Result<Exit> outcome = guarded([&] { return runCall(argc, argv); });
   if (outcome) return static_cast<int>(*outcome);
   std::cerr << describe(outcome.error()) << "\n";
   return static_cast<int>(exitOf(outcome.error()));

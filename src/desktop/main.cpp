@@ -1,10 +1,10 @@
-#include <QApplication>
 #include <QCommandLineParser>
 #include <QSettings>
 #include <csignal>
 #include <cstdio>
 
 #include "desktop/benches/bench_table.h"
+#include "desktop/program.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/theme.h"
 
@@ -87,12 +87,13 @@ int main(int argc, char** argv) {
   // A file that may grow no further is an error like any other, not the end of the program.
   std::signal(SIGXFSZ, SIG_IGN);
   if (const auto exit = answerWithoutWindow(argc, argv)) return *exit;
-  QApplication application(argc, argv);
+  Program application(argc, argv);
   const Call call = callFrom(QApplication::arguments());
   if (call.exit) return *call.exit;
   const bool lamp = QSettings().value("theme").toString() == lampTheme().name;
   useTheme(application, lamp ? lampTheme() : paperTheme());
   MainWindow window;
+  QObject::connect(&application, &Program::failed, &window.session(), &ProjectSession::failed);
   window.show();
   window.takeFiles(call.files);
   if (call.bench) window.goToBench(*call.bench);

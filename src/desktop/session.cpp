@@ -5,6 +5,7 @@
 #include <QFileInfo>
 #include <utility>
 
+#include "core/base/guarded.h"
 #include "desktop/session/code_watch.h"
 #include "desktop/session/history_step.h"
 #include "desktop/session/project_keeper.h"
@@ -47,6 +48,7 @@ ProjectSession::ProjectSession(QObject* parent)
   connect(keeper_, &ProjectKeeper::changedOnDisk, this, &ProjectSession::changedOnDisk);
   connect(watch_, &SheetWatch::repainted, this, &ProjectSession::takeRepainted);
   connect(code_, &CodeWatch::codeChanged, this, &ProjectSession::takeCode);
+  connect(&background_, &Background::failed, this, &ProjectSession::failed);
 }
 
 ProjectSession::~ProjectSession() {
@@ -265,10 +267,14 @@ void ProjectSession::readArt() {
   }
 }
 
-void ProjectSession::performBeside(const QString& label, FindEdits find,
+void ProjectSession::performBeside(const QString& label, FindEdits find, const QObject* hearer,
                                    std::function<void(bool)> done) {
   endPreview();
-  findAndPerform(label, find, done, kMostTries);
+  // The session outlives the views that ask for edits.
+  const auto hear = [alive = QPointer<const QObject>(hearer), done](bool performed) {
+    if (done && alive != nullptr) done(performed);
+  };
+  findAndPerform(label, find, hear, kMostTries);
 }
 
 void ProjectSession::findAndPerform(const QString& label, const FindEdits& find,
@@ -289,12 +295,12 @@ void ProjectSession::findAndPerform(const QString& label, const FindEdits& find,
     } else {
       performed = perform(label, *edits);
     }
-    if (done) done(performed);
+    done(performed);
   };
   background_.run(this, label,
                   [find, finish, store = store_,
                    project = committed_](const Progress& progress) -> Background::Finish {
-                    auto edits = find(project, *store, progress);
+                    auto edits = guarded([&] { return find(project, *store, progress); });
                     const bool stopped = progress.cancelled();
                     return [=] { finish(store, project, edits, stopped); };
                   });
@@ -346,6 +352,7 @@ void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
         *what = std::move(result->sheets);
         return std::move(result->edits);
       },
+      this,
       [this, what](bool performed) {
         emit artArrived();
         checkSoon();

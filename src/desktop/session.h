@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QObject>
+#include <QPointer>
 #include <QString>
 #include <QStringList>
 #include <QTimer>
@@ -96,10 +97,11 @@ class ProjectSession : public QObject {
 
   /// Finds edits beside the interface, from the project as it is now, and applies them as one step;
   /// finds them anew where the project has changed meanwhile, a few times. `done` hears whether
-  /// they were. Stopped, nothing is done.
+  /// they were applied, unless `hearer`, which it captures, is gone by then. Stopped, nothing is
+  /// done.
   using FindEdits = std::function<Result<std::vector<Edit>>(const Project& project, ArtStore& store,
                                                             const Progress& progress)>;
-  void performBeside(const QString& label, FindEdits find,
+  void performBeside(const QString& label, FindEdits find, const QObject* hearer = nullptr,
                      std::function<void(bool performed)> done = {});
 
   /// Mends what a finding found, as one step under its fix's words.

@@ -10,6 +10,7 @@
 // In a static library resources are linked in only when asked for, outside of any namespace.
 static void linkResources() {
   Q_INIT_RESOURCE(desktop);
+  Q_INIT_RESOURCE(example);
 }
 
 namespace amber {
@@ -46,6 +47,9 @@ constexpr const char* kStyleRules = R"(
     QFrame[role="strip"] { background: @paper; border: none; border-bottom: 1px solid @line; }
     QFrame[role="foot"] { background: @paper; border: none; border-top: 1px solid @line; }
     QFrame[role="bar"] { background: @card; border: none; border-bottom: 1px solid @line; }
+    QFrame[role="notice"] { background: @card; border: 1px solid @amber; border-radius: 4px; }
+    QPushButton[role="row"] { text-align: left; padding: 2px 8px; }
+    QLabel#startTitle { font-size: 20px; }
     QFrame[role="rule"] { background: @line; border: none; max-height: 1px; }
     QPushButton { background: @card; color: @text; border: 1px solid @line; border-radius: 3px;
       padding: 4px 10px; }
@@ -104,9 +108,9 @@ constexpr const char* kStyleRules = R"(
       background: @card; }
     QCheckBox::indicator:checked { background: @amber; border-color: @amber;
       image: url(:/icons/check.svg); }
-    QProgressBar { background: @paper; border: 1px solid @line; border-radius: 3px; height: 6px;
-      text-align: center; }
-    QProgressBar::chunk { background: @amber; }
+    QProgressBar { background: @paper; border: 1px solid @line; border-radius: 3px; height: 16px;
+      text-align: center; font-size: 11px; }
+    QProgressBar::chunk { background: @amberSoft; }
   )";
 
 QString styleSheetOf(const Theme& t) {

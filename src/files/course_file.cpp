@@ -22,8 +22,7 @@ GamePoint readPlace(const JsonReader& from) {
 }
 
 Json jsonOfSolid(const CourseSolid& solid) {
-  if (const auto* box = std::get_if<Box>(&solid)) return jsonOf(Shape(*box));
-  if (const auto* polygon = std::get_if<Polygon>(&solid)) return jsonOf(Shape(*polygon));
+  if (const auto* shape = std::get_if<Shape>(&solid)) return jsonOf(*shape);
   const auto& asset = std::get<StandingAsset>(solid);
   return Json{{"asset", asset.asset},
               {"frame", asset.frame},
@@ -41,18 +40,13 @@ CourseSolid readSolid(const JsonReader& from) {
     if (const auto mirror = from.optionalMember("mirror")) standing.mirrored = mirror->truth();
     return standing;
   }
-  constexpr std::array<std::string_view, 2> kKinds = {"box", "polygon"};
-  if (from.member("kind").choice(kKinds) == 0) return std::get<Box>(readShape(from));
-  // A course is larger than any frame, and the order of the corners says nothing here.
-  from.knows({"kind", "points"});
-  Polygon polygon;
-  for (const JsonReader& part : from.member("points").elements(kMostPolygonPoints)) {
-    if (part.failed()) break;
-    const GamePoint point = readPlace(part);
-    polygon.points.push_back({point.x, point.y});
+  // The order of a polygon's points has no meaning on a course.
+  Shape shape = readShape(from, Range<double>{-kFarthestPlace, kFarthestPlace});
+  auto* polygon = std::get_if<Polygon>(&shape);
+  if (!from.failed() && polygon != nullptr && polygon->points.size() >= 3) {
+    *polygon = clockwise(std::move(*polygon));
   }
-  if (from.failed() || polygon.points.size() < 3) return polygon;
-  return clockwise(std::move(polygon));
+  return shape;
 }
 
 CourseActor readActor(const JsonReader& from) {

@@ -41,13 +41,14 @@ MaskShape readMask(const JsonReader& from) {
   return mask;
 }
 
-Polygon readPolygon(const JsonReader& from) {
+Polygon readPolygon(const JsonReader& from, const Range<double>& place) {
   from.knows({"kind", "points"});
   Polygon polygon;
   for (const JsonReader& part : from.member("points").elements(kMostPolygonPoints)) {
-    const FramePoint point = readPoint(part);
+    const auto point = part.exactly(2, "[x, y] in pixels");
+    if (point.empty()) break;
+    polygon.points.push_back({point[0].within(place), point[1].within(place)});
     if (from.failed()) break;
-    polygon.points.push_back({point.x, point.y});
   }
   return polygon;
 }
@@ -150,7 +151,7 @@ FramePoint readPoint(const JsonReader& from) {
   return {parts[0].within(kPlaceRange), parts[1].within(kPlaceRange)};
 }
 
-Shape readShape(const JsonReader& from) {
+Shape readShape(const JsonReader& from, const Range<double>& place) {
   switch (static_cast<ShapeKind>(from.member("kind").choice(kKindWords))) {
     case ShapeKind::Box:
       return readBox(from);
@@ -159,7 +160,7 @@ Shape readShape(const JsonReader& from) {
     case ShapeKind::Capsule:
       return readCapsule(from);
     case ShapeKind::Polygon:
-      return readPolygon(from);
+      return readPolygon(from, place);
     case ShapeKind::Mask:
       break;
   }

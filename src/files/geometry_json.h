@@ -5,6 +5,7 @@
 #include "core/geometry/point.h"
 #include "core/geometry/shape.h"
 #include "core/project/project.h"
+#include "core/project/values/ranges.h"
 #include "files/json_reader.h"
 #include "files/json_text.h"
 
@@ -31,8 +32,9 @@ PixelSize readSize(const JsonReader& from);
 FramePoint readPoint(const JsonReader& from);
 /// Also fails on a name that isMountName refuses.
 std::vector<Mount> readMounts(const JsonReader& from);
-/// Whether the shape is sound is for whoever knows its frame to ask.
-Shape readShape(const JsonReader& from);
+/// Reads a shape without validating it: the caller knows its frame. `place`: the range of a
+/// polygon's coordinates, px.
+Shape readShape(const JsonReader& from, const Range<double>& place = kPlaceRange);
 /// Also fails where the shape is not sound on a frame of `frame` px whose origin, to which the
 /// geometry is relative, is `origin`.
 Shape readShape(const JsonReader& from, PixelSize frame, FramePoint origin);

@@ -6,15 +6,16 @@
 #include <string_view>
 
 #include "core/base/result.h"
+#include "core/project/sound/file_size.h"
 
 namespace amber {
 
 using Json = nlohmann::ordered_json;
 
-/// What a JSON text may hold at most. Bounds the memory of reading any text to about 1 GB, and
-/// leaves room for a project of 100,000 frames.
+/// What a JSON text may hold at most. Bounds the memory of reading any text to about 2 GB, and
+/// leaves room for every valid project.
 inline constexpr int kDeepestNesting = 32;
-inline constexpr std::size_t kMostJsonValues = 8000000;
+inline constexpr std::size_t kMostJsonValues = kLargestFile.values;
 inline constexpr std::size_t kMostJsonMembers = 10000;  ///< Of one object.
 
 /// The value as text: members in the order they were put in, numbers in their shortest exact form,

@@ -5,6 +5,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/origin/anchor.h"
+#include "core/project/sound/file_size.h"
 #include "core/project/words.h"
 #include "files/course_file.h"
 #include "files/cut_json.h"
@@ -18,7 +19,7 @@
 namespace amber {
 namespace {
 
-constexpr long long kLargestProjectFile = 256LL << 20;
+constexpr long long kLargestProjectFile = kLargestFile.bytes;
 
 Json keyJson(const std::optional<KeyColour>& key) {
   if (!key) return nullptr;
@@ -124,7 +125,7 @@ Json jsonOf(const std::vector<NamePart>& parts) {
     if (part.kind == NamePartKind::Word) {
       list.push_back(Json{{"word", part.word}});
     } else {
-      list.push_back(wordOf(kNamePartWords, part.kind));
+      list.push_back(kNamePartWords[static_cast<std::size_t>(part.kind)]);
     }
   }
   return list;

@@ -33,15 +33,18 @@ void ungroup(Json& owner, const char* name) {
   for (const auto& [key, value] : together.items()) owner[key] = value;
 }
 
-Json groupedJson(const Project& project) {
-  Json json = *jsonFrom(projectText(project), {});
+// Errors: as jsonFrom, of a project that is not valid.
+Result<Json> groupedJson(const Project& project) {
+  auto text = jsonFrom(projectText(project), {});
+  if (!text) return text;
+  Json& json = *text;
   for (Json& asset : json["assets"]) {
     for (Json& frame : asset["frames"]) group(frame, "stand", {"origin", "originRule"});
     for (Json& animation : asset["animations"]) {
       group(animation, "steps", {"frames", "durationsMs"});
     }
   }
-  return json;
+  return text;
 }
 
 Result<Project> projectOf(Json json) {
@@ -238,12 +241,15 @@ Result<Project> mergedProject(const Project& base, const Project& ours, const Pr
   if (const auto fresh = clashes(base, first, second); !fresh.empty()) {
     second = renumbered(std::move(second), fresh);
   }
-  const Json was = groupedJson(base);
-  const Json a = groupedJson(first);
-  const Json b = groupedJson(second);
-  MergedJson result = mergedJson(was, a, b);
+  const auto was = groupedJson(base);
+  const auto a = groupedJson(first);
+  const auto b = groupedJson(second);
+  for (const auto* json : {&was, &a, &b}) {
+    if (!*json) return tl::unexpected(json->error());
+  }
+  MergedJson result = mergedJson(*was, *a, *b);
   Json merged = std::move(result.json);
-  putBackWhatIsNeeded(merged, {&was, &a, &b});
+  putBackWhatIsNeeded(merged, {&*was, &*a, &*b});
   auto project = projectOf(std::move(merged));
   if (!project) {
     return failure(ErrorCode::BadValue, "what both did together makes no project (" +
@@ -262,7 +268,9 @@ Result<Project> withChoice(const Project& project, std::size_t index, MergeSide 
   const MergeConflict& conflict = project.conflicts[index];
   Project rest = project;
   rest.conflicts.erase(rest.conflicts.begin() + static_cast<std::ptrdiff_t>(index));
-  Json json = groupedJson(rest);
+  auto grouped = groupedJson(rest);
+  if (!grouped) return tl::unexpected(grouped.error());
+  Json& json = *grouped;
   const std::string& text = side == MergeSide::Ours ? conflict.ours : conflict.theirs;
   if (!put(json, stepsOf(conflict.place), text)) {
     return failure(ErrorCode::BadValue,

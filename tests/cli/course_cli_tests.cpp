@@ -55,6 +55,30 @@ class CourseCliTest : public QObject {
     QVERIFY(told["path"][89] == told["path"][60]);
   }
 
+  void solidsOfEveryTypeStopWhatRunsIntoThem_data() {
+    QTest::addColumn<QByteArray>("solid");
+    QTest::newRow("box") << QByteArray(R"({"kind":"box","x":60,"y":-200,"w":8,"h":200})");
+    QTest::newRow("circle") << QByteArray(R"({"kind":"circle","cx":90,"cy":-20,"r":30})");
+    QTest::newRow("capsule") << QByteArray(
+        R"({"kind":"capsule","ax":70,"ay":-200,"bx":70,"by":0,"r":10})");
+    QTest::newRow("polygon") << QByteArray(
+        R"({"kind":"polygon","points":[[60,0],[70,-200],[80,0]]})");
+    QTest::newRow("mask") << QByteArray(
+        R"({"kind":"mask","x":60,"y":-60,"w":3,"h":2,"runs":[[-60,60,63],[-59,60,61],[-59,62,63]]})");
+  }
+  void solidsOfEveryTypeStopWhatRunsIntoThem() {
+    QFETCH(QByteArray, solid);
+    scratch_->write("wall.json",
+                    R"({"format":"amber-course","version":1,"view":"side","start":[0,0],"solids":[)"
+                    R"({"kind":"box","x":-500,"y":0,"w":1000,"h":50},)" +
+                        solid + "]}");
+    const CliResult result =
+        run({"--course", scratch_->qpath("wall.json"), "--ticks", "200", "--moves", "close"});
+    QVERIFY2(result.exitCode == 0 || result.exitCode == 1, result.err.constData());
+    const json told = result.json();
+    QVERIFY2(told["path"][199][0].get<double>() < 90, told["path"][199].dump().c_str());
+  }
+
   void brokenFilesAreRefusedWithTheirPlace() {
     const auto refused = [&](const char* text, const char* sentence) {
       scratch_->write("bad.json", text);
@@ -70,7 +94,7 @@ class CourseCliTest : public QObject {
             "solids[0].kind");
     refused(R"({"format":"amber-course","version":1,"start":[0,0],"solids":[)"
             R"({"kind":"box","x":0,"y":0,"w":0,"h":4}]})",
-            "solid 1 is a box without sides");
+            "solid 1 is wrong: the box is 0 x 4 px");
     refused(R"({"format":"amber-course","version":1,"start":[0,0],"solids":[)"
             R"({"kind":"box","x":1e9,"y":0,"w":1,"h":4}]})",
             "too far out");

@@ -4,6 +4,8 @@
 #include <QSignalSpy>
 #include <QTest>
 #include <atomic>
+#include <new>
+#include <stdexcept>
 #include <thread>
 
 #include "desktop/session/background.h"
@@ -51,6 +53,62 @@ class BackgroundTest : public QObject {
     QVERIFY2(there > here, qPrintable(QString::number(there)));
     QCOMPARE(further, there);
     QCOMPARE(priority(), here);
+  }
+
+  void workThatThrowsIsToldAndTheNextWorkRuns() {
+    Background background;
+    QSignalSpy failed(&background, &Background::failed);
+    bool undone = false;
+    bool finished = false;
+    background.run(
+        this, "Pack", [](const Progress&) -> Background::Finish { throw std::bad_alloc(); },
+        Background::Lane::Readers,
+        [&](const Error& error) { undone = error.code == ErrorCode::OutOfMemory; });
+    background.run(
+        this, {}, [](const Progress&) -> Background::Finish { throw std::runtime_error("odd"); },
+        Background::Lane::Writer);
+    background.settle();
+    QCOMPARE(failed.count(), 2);
+    QVERIFY(undone);
+    QVERIFY(failed[0][0].toString().contains("memory") ||
+            failed[1][0].toString().contains("memory"));
+    for (const Background::Lane lane : {Background::Lane::Readers, Background::Lane::Writer}) {
+      background.run(
+          this, {}, [&](const Progress&) -> Background::Finish { return [&] { finished = true; }; },
+          lane);
+    }
+    background.settle();
+    QVERIFY(finished && !background.busy());
+    // What only the newest counts of goes on too.
+    int delivered = 0;
+    Newest<int> newest(background, this, {}, [&](int result) { delivered = result; });
+    newest.ask([](const Progress&) -> int { throw std::bad_alloc(); });
+    background.settle();
+    newest.ask([](const Progress&) { return 4; });
+    background.settle();
+    QCOMPARE(delivered, 4);
+  }
+
+  void progressIsToldByManyThreadsAtOnce() {
+    Background background;
+    int told = 0;
+    connect(&background, &Background::progressed, this,
+            [&](const QString&, int, int total) { told += total > 0 ? 1 : 0; });
+    background.run(this, "Count", [](const Progress& progress) -> Background::Finish {
+      std::vector<std::jthread> threads;
+      for (int i = 0; i < 8; ++i) {
+        threads.emplace_back([&progress] {
+          for (int step = 0; step < 900; ++step) {
+            progress.at(step, 900);
+            std::this_thread::sleep_for(std::chrono::microseconds(600));
+          }
+        });
+      }
+      threads.clear();
+      return [] {};
+    });
+    background.settle();
+    QVERIFY2(told > 0 && told < 60, qPrintable(QString::number(told)));
   }
 
   void whatIsGoneHearsNothing() {

@@ -20,12 +20,15 @@
 #include "desktop/parts/language_chooser.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/plain_table.h"
+#include "desktop/parts/typed_text.h"
 #include "desktop/parts/wording.h"
 #include "desktop/parts/yielding_label.h"
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/question.h"
+#include "desktop/shell/recent_projects.h"
 #include "desktop/shell/start_page.h"
 #include "desktop/stage/canvas.h"
+#include "files/file_bytes.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 
@@ -42,17 +45,22 @@ class Sketch : public Canvas {
   QRectF extent{0, 0, 100, 50};
   std::vector<QPointF> nudges;
   std::vector<QPointF> presses;
+  int releases = 0;
   int cancelled = 0;
+  int escaped = 0;
   int painted = 0;
 
   void tellChanged() { contentChanged(); }
+  void watch(const ProjectSession& session) { cancelDragsOnChangesOf(session); }
 
  protected:
   QRectF content() const override { return extent; }
   void paintStage(QPainter&) override { ++painted; }
   QString emptyText() const override { return "nothing here"; }
   void artPress(QPointF at, Qt::KeyboardModifiers) override { presses.push_back(at); }
+  void artRelease(QPointF, Qt::KeyboardModifiers) override { ++releases; }
   void artCancel() override { ++cancelled; }
+  void artEscape() override { ++escaped; }
   void artNudge(double dx, double dy) override { nudges.emplace_back(dx, dy); }
 };
 
@@ -67,6 +75,43 @@ void wheel(QWidget& widget, QPointF at, int by) {
 class NumberFieldTest : public QObject {
   Q_OBJECT
  private slots:
+  void whatIsTypedIsNotOverwrittenByResults() {
+    QWidget window;
+    NumberField field(0, 1000, 0, &window);
+    QLineEdit other(&window);
+    window.show();
+    QVERIFY(QTest::qWaitForWindowActive(&window));
+    field.setValue(5);
+    field.setFocus();
+    field.selectAll();
+    QTest::keyClicks(&field, "12");
+    QSignalSpy committed(&field, &NumberField::committed);
+    // As a bench does when results arrive.
+    field.setValue(5);
+    field.setValue(7);
+    QCOMPARE(field.text(), QString("12"));
+    QTest::keyClick(&field, Qt::Key_Return);
+    QCOMPARE(committed.count(), 1);
+    QCOMPARE(committed[0][0].toDouble(), 12.0);
+    // Done, the field shows what it is told again.
+    field.setValue(9);
+    QCOMPARE(field.text(), QString("9"));
+    // And Escape gives the typing up.
+    QTest::keyClicks(&field, "3");
+    field.setValue(11);
+    QTest::keyClick(&field, Qt::Key_Escape);
+    QCOMPARE(field.text(), QString("11"));
+    // Text fields by the same rule.
+    finishTyping(other);
+    other.setFocus();
+    QTest::keyClicks(&other, "moth");
+    showText(other, "snail");
+    QCOMPARE(other.text(), QString("moth"));
+    QTest::keyClick(&other, Qt::Key_Return);
+    showText(other, "snail");
+    QCOMPARE(other.text(), QString("snail"));
+  }
+
   void whatIsTypedIsTakenWithinItsRange_data() {
     QTest::addColumn<QString>("typed");
     QTest::addColumn<double>("value");
@@ -260,33 +305,53 @@ class ChoosersTest : public QObject {
   }
 
   void theStartPageOffersWhatWasOpenedLast() {
-    const QStringList before = recentProjects();
-    rememberProject("/art/moths.amber");
-    rememberProject("/art/ferns.amber");
+    for (const QString& path : recentProjects()) forgetProject(path);
+    const Scratch scratch;
+    const QString moths = scratch.qpath("moths.amber");
+    const QString ferns = scratch.qpath("ferns.amber");
+    for (const QString& file : {moths, ferns})
+      QVERIFY(writeFileAtomically(file.toStdString(), "{}"));
+    rememberProject(scratch.qpath("gone.amber"));
+    rememberProject(moths);
+    rememberProject(ferns);
     StartPage page(nullptr);
     page.resize(800, 500);
     page.show();
     QSignalSpy chosen(&page, &StartPage::projectChosen);
+    QSignalSpy example(&page, &StartPage::exampleAsked);
     QSignalSpy images(&page, &StartPage::imagesAsked);
     QSignalSpy open(&page, &StartPage::openAsked);
     QSignalSpy fresh(&page, &StartPage::newAsked);
     for (QPushButton* button : page.findChildren<QPushButton*>()) {
-      QTest::mouseClick(button, Qt::LeftButton);
+      if (button->objectName() != "recentRemove") QTest::mouseClick(button, Qt::LeftButton);
     }
     QCOMPARE(images.count(), 1);
     QCOMPARE(open.count(), 1);
     QCOMPARE(fresh.count(), 1);
-    QVERIFY(chosen.count() >= 2);
-    QCOMPARE(chosen[0][0].toString(), QString("/art/ferns.amber"));
-    QCOMPARE(chosen[1][0].toString(), QString("/art/moths.amber"));
-    // What is opened meanwhile comes first once the page is seen again.
-    rememberProject("/art/moths.amber");
-    page.refresh();
-    chosen.clear();
-    for (QPushButton* button : page.findChildren<QPushButton*>()) {
-      if (button->toolTip().endsWith(".amber")) QTest::mouseClick(button, Qt::LeftButton);
-    }
-    QCOMPARE(chosen[0][0].toString(), QString("/art/moths.amber"));
+    QCOMPARE(example.count(), 1);
+    // One that is not there is shown, and cannot be chosen.
+    QCOMPARE(chosen.count(), 2);
+    QCOMPARE(chosen[0][0].toString(), ferns);
+    QCOMPARE(chosen[1][0].toString(), moths);
+    const auto rows = [&] {
+      QStringList texts;
+      for (QPushButton* button : page.findChildren<QPushButton*>("recentProject")) {
+        texts << button->text();
+      }
+      return texts;
+    };
+    QVERIFY(rows()[2].startsWith("gone") && rows()[2].contains("not found"));
+    QVERIFY(rows()[0].contains("changed"));
+    // What was opened since comes first once the page is seen again.
+    rememberProject(moths);
+    page.hide();
+    page.show();
+    QVERIFY(rows()[0].startsWith("moths"));
+    // And one is taken off the list.
+    QTest::mouseClick(page.findChildren<QPushButton*>("recentRemove")[2], Qt::LeftButton);
+    QCOMPARE(recentProjects().mid(0, 2), QStringList({moths, ferns}));
+    QVERIFY(!recentProjects().contains(scratch.qpath("gone.amber")));
+    QCOMPARE(rows().size(), recentProjects().size());
   }
 };
 AMBER_TEST(ChoosersTest);
@@ -382,7 +447,60 @@ class CanvasTest : public QObject {
     QCOMPARE(started.count(), 5);
     QCOMPARE(sketch.nudges.size(), std::size_t{7});
     QTest::keyClick(&sketch, Qt::Key_Escape);
+    QCOMPARE(sketch.escaped, 1);
+    QCOMPARE(sketch.cancelled, 0);
+  }
+
+  void aPressEndsWithOneReleaseOrOneCancellation() {
+    Sketch sketch;
+    sketch.show();
+    QVERIFY(QTest::qWaitForWindowExposed(&sketch));
+    const auto press = [&] { QTest::mousePress(&sketch, Qt::LeftButton, {}, {64, 44}); };
+    const auto release = [&] { QTest::mouseRelease(&sketch, Qt::LeftButton, {}, {90, 44}); };
+    press();
+    release();
+    QCOMPARE(sketch.releases, 1);
+    QCOMPARE(sketch.cancelled, 0);
+    // Escape ends it; the release that follows is not told, and arrows do nothing meanwhile.
+    press();
+    QTest::keyClick(&sketch, Qt::Key_Left);
+    QVERIFY(sketch.nudges.empty());
+    QTest::keyClick(&sketch, Qt::Key_Escape);
+    release();
+    QCOMPARE(sketch.releases, 1);
     QCOMPARE(sketch.cancelled, 1);
+    // So does hiding it.
+    press();
+    sketch.hide();
+    sketch.show();
+    release();
+    QCOMPARE(sketch.releases, 1);
+    QCOMPARE(sketch.cancelled, 2);
+    // Nothing that was not begun is cancelled.
+    sketch.hide();
+    QCOMPARE(sketch.cancelled, 2);
+  }
+
+  void whateverChangesTheProjectOrTheSelectionEndsAPress() {
+    OpenWindow open;
+    ProjectSession& session = open.window.session();
+    Sketch sketch;
+    sketch.watch(session);
+    sketch.show();
+    const auto ends = [&](const auto& change) {
+      const int before = sketch.cancelled;
+      QTest::mousePress(&sketch, Qt::LeftButton, {}, {64, 44});
+      change();
+      QTest::mouseRelease(&sketch, Qt::LeftButton, {}, {90, 44});
+      return sketch.cancelled == before + 1 && sketch.releases == 0;
+    };
+    const AssetId asset = session.project().assets.front()->id;
+    QVERIFY(ends([&] { session.perform("rename", {Rename{asset, {}, {}, "chr_other"}}); }));
+    QVERIFY(ends([&] { session.history().undo(); }));
+    QVERIFY(ends([&] { session.selectFrame(session.project().assets.back()->id, {}, {}); }));
+    QVERIFY(ends([&] { QVERIFY(session.open(session.path())); }));
+    // A preview is what a drag itself makes.
+    QVERIFY(!ends([&] { session.preview({Rename{asset, {}, {}, "chr_third"}}); }));
   }
 
   void pressesAreToldInArtPixelsAndThePointerToo() {

@@ -6,6 +6,7 @@
 #include <QSettings>
 #include <QSignalSpy>
 #include <QTest>
+#include <QThread>
 
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/notice_bar.h"
@@ -52,6 +53,87 @@ class KeepingTest : public QObject {
     session.settle();
     QCOMPARE(nameIn(path), std::string("two"));
     QVERIFY(!session.unsaved());
+  }
+
+  void aSlowSaveOfOneProjectLeavesTheNextOneAlone() {
+    const Scratch scratch;
+    const QString first = demoCopy(scratch);
+    const QString second = scratch.qpath("demo/second.amber");
+    QVERIFY(QFile::copy(first, second));
+    ProjectSession session;
+    QVERIFY(session.open(first));
+    session.settle();
+    session.perform("one", renamed(session, "one"));
+    // A slow disk: what is written waits in line.
+    const auto delay = [&] {
+      session.background().run(
+          nullptr, {},
+          [](const Progress&) -> Background::Finish {
+            QThread::msleep(200);
+            return {};
+          },
+          Background::Lane::Writer);
+    };
+    delay();
+    session.save();
+    delay();
+    session.perform("two", renamed(session, "two"));
+    session.save();
+    QVERIFY(session.open(second));
+    session.perform("other", renamed(session, "other"));
+    session.settle();
+    // The window is about the second project, and keeps its work.
+    QCOMPARE(session.path(), second);
+    QVERIFY(session.unsaved());
+    QTRY_VERIFY(QFile::exists(recoveryOf(second)));
+    session.save();
+    session.settle();
+    QCOMPARE(nameIn(second), std::string("other"));
+    QCOMPARE(nameIn(first), std::string("two"));
+    // The lock of the first one is given back, that of the second held.
+    ProjectSession next;
+    QVERIFY(next.open(first));
+    QVERIFY(!next.open(second));
+  }
+
+  void aResultThatComesAfterAnotherProjectWasOpenedChangesNothingOfIt() {
+    const Scratch scratch;
+    const QString first = demoCopy(scratch);
+    const QString second = scratch.qpath("demo/second.amber");
+    QVERIFY(QFile::copy(first, second));
+    Background background;
+    Project project = *readProject(first.toStdString());
+    ProjectKeeper keeper(background, project, nullptr);
+    keeper.adopt(*keeper.open(first));
+    project.name = "changed";
+    keeper.changed();
+    keeper.save();
+    // Its result is still to be heard of.
+    project = *readProject(second.toStdString());
+    keeper.adopt(*keeper.open(second));
+    background.settle();
+    QCOMPARE(keeper.path(), second);
+    QVERIFY(!keeper.unsaved());
+    QCOMPARE(readProject(first.toStdString())->name, std::string("changed"));
+    project.name = "mine";
+    keeper.changed();
+    keeper.save();
+    background.settle();
+    QCOMPARE(readProject(second.toStdString())->name, std::string("mine"));
+  }
+
+  void aSheetThatWasMissingIsNoticedWhenItComes() {
+    const Scratch scratch;
+    const QString path = demoCopy(scratch);
+    const QString sheet = scratch.qpath("demo/sheets/keeper_walk.png");
+    QVERIFY(QFile::rename(sheet, sheet + ".away"));
+    ProjectSession session;
+    QVERIFY(session.open(path));
+    session.settle();
+    const Sheet* walk = findSheet(session.project(), "sheets/keeper_walk.png");
+    QVERIFY(walk != nullptr && session.artOf(walk->id) == nullptr);
+    QVERIFY(QFile::rename(sheet + ".away", sheet));
+    QTRY_VERIFY_WITH_TIMEOUT(session.artOf(walk->id) != nullptr, 10000);
   }
 
   void comingBackToWhatIsSavedIsSavedHoweverItIsReached() {

@@ -25,7 +25,7 @@ class MonkeyTest : public QObject {
   // Dialogs of files are the system's, and leaving is not what is tried here.
   static bool leaves(const QString& id) {
     return id == "quit" || id == "project.open" || id == "project.new" || id == "project.saveAs" ||
-           id == "sheets.add";
+           id == "project.example" || id == "sheets.add";
   }
 
  private slots:
@@ -92,17 +92,52 @@ class MonkeyTest : public QObject {
       case 1:
         QTest::mousePress(under, Qt::LeftButton, with, local);
         QTest::mouseMove(under, local + QPoint(below(80) - 40, below(80) - 40));
+        // Whatever happens while the button is held: keys, undo, another bench, another frame.
+        if (below(2) == 0) interrupt(window, below, keys);
+        QTest::mouseMove(under, local + QPoint(below(80) - 40, below(80) - 40));
         QTest::mouseRelease(under, Qt::LeftButton, with,
                             local + QPoint(below(80) - 40, below(80) - 40));
         break;
       case 2:
         QTest::mouseDClick(under, Qt::LeftButton, with, local);
         break;
-      default: {
-        QWidget* focus = QApplication::focusWidget();
-        QTest::keyClick(focus == nullptr ? static_cast<QWidget*>(&window) : focus,
-                        keys[static_cast<std::size_t>(below(static_cast<int>(keys.size())))], with);
+      default:
+        pressKey(below, keys, window, with);
+    }
+  }
+
+  template <class Below>
+  static void pressKey(const Below& below, const std::vector<Qt::Key>& keys, MainWindow& window,
+                       Qt::KeyboardModifiers with) {
+    QWidget* focus = QApplication::focusWidget();
+    QTest::keyClick(focus == nullptr ? static_cast<QWidget*>(&window) : focus,
+                    keys[static_cast<std::size_t>(below(static_cast<int>(keys.size())))], with);
+  }
+
+  template <class Below>
+  static void interrupt(MainWindow& window, const Below& below, const std::vector<Qt::Key>& keys) {
+    ProjectSession& session = window.session();
+    switch (below(5)) {
+      case 0:
+        if (session.history().canUndo()) session.history().undo();
+        break;
+      case 1:
+        if (session.history().canRedo()) session.history().redo();
+        break;
+      case 2: {
+        const auto& assets = session.project().assets;
+        if (assets.empty()) break;
+        const Asset& asset =
+            *assets[static_cast<std::size_t>(below(static_cast<int>(assets.size())))];
+        session.selectFrame(asset.id, {},
+                            asset.frames.empty() ? FrameId{} : asset.frames.back().id);
+        break;
       }
+      case 3:
+        window.goToBench(static_cast<Bench>(below(static_cast<int>(kBenchCount))));
+        break;
+      default:
+        pressKey(below, keys, window, below(2) == 0 ? Qt::ControlModifier : Qt::NoModifier);
     }
   }
 };

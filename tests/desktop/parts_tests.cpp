@@ -10,6 +10,7 @@
 
 #include "desktop/parts/play_clock.h"
 #include "desktop/shell/notice_bar.h"
+#include "desktop/shell/progress_strip.h"
 #include "desktop/shell/window_memory.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -137,24 +138,60 @@ class NoticeBarTest : public QObject {
     QCOMPARE(bar.openErrors().first(), QString("0"));
   }
 
-  void whatRunsShowsHowFarItIsAndCanBeStopped() {
-    NoticeBar bar(nullptr);
-    bar.resize(900, 40);
-    QSignalSpy stop(&bar, &NoticeBar::stopAsked);
-    bar.showProgress("Pack", 3, 10);
+  void itFloatsOverTheStageAndFollowsIt() {
+    QWidget window;
+    window.resize(900, 600);
+    QWidget stage(&window);
+    stage.setGeometry(200, 90, 600, 300);
+    NoticeBar bar(&window);
+    bar.floatOver(&stage);
+    window.show();
+    bar.tell("a message");
     QVERIFY(bar.isVisible());
-    QCOMPARE(bar.findChild<QLabel*>("progressText")->text(), QString("Pack: 3 of 10"));
-    QCOMPARE(bar.findChild<QProgressBar*>("progressBar")->value(), 3);
-    press(bar, "stopWork");
-    QCOMPARE(stop.count(), 1);
-    // The end of other work does not hide it.
-    bar.showProgress("Reading", 0, 0);
-    QVERIFY(bar.isVisible());
-    bar.showProgress("Pack", 0, 0);
-    QVERIFY(!bar.isVisible());
+    QVERIFY(stage.geometry().contains(bar.geometry()));
+    stage.setGeometry(10, 200, 400, 300);
+    QVERIFY(stage.geometry().contains(bar.geometry()));
   }
 };
 AMBER_TEST(NoticeBarTest);
+
+class ProgressStripTest : public QObject {
+  Q_OBJECT
+ private slots:
+  void itShowsHowFarWorkIsAndCanStopIt() {
+    ProgressStrip strip(nullptr);
+    QSignalSpy stop(&strip, &ProgressStrip::stopAsked);
+    strip.showProgress("Pack", 3, 10);
+    QVERIFY(strip.isVisible());
+    const auto* bar = strip.findChild<QProgressBar*>("progressBar");
+    QCOMPARE(bar->toolTip(), QString("Pack: 3 of 10"));
+    QCOMPARE(bar->value(), 3);
+    press(strip, "stopWork");
+    QCOMPARE(stop.count(), 1);
+    // The end of other work does not hide it.
+    strip.showProgress("Reading", 0, 0);
+    QVERIFY(strip.isVisible());
+    strip.showProgress("Pack", 0, 0);
+    QVERIFY(!strip.isVisible());
+  }
+
+  void itKeepsItsPlaceWhileNothingRuns() {
+    QWidget line;
+    auto* row = new QHBoxLayout(&line);
+    auto* before = new QPushButton("before", &line);
+    auto* strip = new ProgressStrip(&line);
+    auto* after = new QPushButton("after", &line);
+    for (QWidget* one : std::initializer_list<QWidget*>{before, strip, after}) row->addWidget(one);
+    line.resize(700, 40);
+    line.show();
+    const QRect places[] = {before->geometry(), after->geometry()};
+    strip->showProgress("Pack", 3, 10);
+    QCoreApplication::processEvents();
+    QCOMPARE(before->geometry(), places[0]);
+    QCOMPARE(after->geometry(), places[1]);
+  }
+};
+AMBER_TEST(ProgressStripTest);
 
 class WindowMemoryTest : public QObject {
   Q_OBJECT

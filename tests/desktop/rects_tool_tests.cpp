@@ -5,7 +5,7 @@
 #include <QSettings>
 #include <QTest>
 
-#include "desktop/shell/start_page.h"
+#include "desktop/shell/recent_projects.h"
 #include "desktop/stage/ghost_layer.h"
 #include "desktop/stage/rects_tool.h"
 #include "support/registry.h"
@@ -159,13 +159,14 @@ class RecentProjectsTest : public QObject {
     QCOMPARE(recent.size(), 8);
     QCOMPARE(recent.first(), QString("/p5.amber"));
     QCOMPARE(recent.count("/p5.amber"), 1);
-    StartPage page(nullptr);
-    QString chosen;
-    connect(&page, &StartPage::projectChosen, &page, [&](const QString& path) { chosen = path; });
-    for (QPushButton* button : page.findChildren<QPushButton*>()) {
-      if (button->toolTip() == "/p11.amber") button->click();
-    }
-    QCOMPARE(chosen, QString("/p11.amber"));
+    QVERIFY(recentThumb("/p5.amber").isNull());
+    QImage thumb(8, 8, QImage::Format_ARGB32);
+    thumb.fill(Qt::red);
+    rememberThumb("/p5.amber", thumb);
+    QCOMPARE(recentThumb("/p5.amber").size(), QSize(8, 8));
+    forgetProject("/p5.amber");
+    QVERIFY(!recentProjects().contains("/p5.amber"));
+    QVERIFY(recentThumb("/p5.amber").isNull());
     QSettings().setValue("recentProjects", kept);
   }
 };

@@ -6,10 +6,13 @@
 #include <QListWidget>
 #include <QMimeData>
 #include <QPushButton>
+#include <QStandardPaths>
 #include <QTableView>
 #include <QTest>
 #include <QTreeWidget>
+#include <map>
 
+#include "desktop/benches/bench_table.h"
 #include "desktop/benches/pack/pack_bench.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/shell/main_window.h"
@@ -197,6 +200,58 @@ class WindowTest : public QObject {
     click(window, "sameButton");
     for (const Frame& frame : window.session().currentAsset()->frames) {
       QVERIFY(!frame.shapes.front().recipe);
+    }
+  }
+
+  void theExampleIsOpenedAsACopyThatCanBeChanged() {
+    MainWindow window;
+    test::show(window);
+    for (QPushButton* button : window.findChildren<QPushButton*>()) {
+      if (button->text() == "Open the example" && button->isVisible()) button->click();
+    }
+    window.session().settle();
+    QVERIFY(window.session().hasProject());
+    const QString documents = QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation);
+    QVERIFY(window.session().path().startsWith(documents));
+    QVERIFY(window.session().project().assets.size() > 10);
+    for (const auto& sheet : window.session().project().sheets) {
+      QVERIFY2(window.session().artOf(sheet->id) != nullptr, sheet->path.c_str());
+    }
+    const AssetId asset = window.session().project().assets.front()->id;
+    window.session().perform("rename", {Rename{asset, {}, {}, "chr_mine"}});
+    window.session().save();
+    window.session().settle();
+    QVERIFY(!window.session().unsaved());
+    // Asked for again, it is the copy as it was changed.
+    window.openExample();
+    window.session().settle();
+    QCOMPARE(window.session().project().assets.front()->name, std::string("chr_mine"));
+  }
+
+  void messagesAndProgressMoveNothing() {
+    OpenWindow open;
+    for (const BenchEntry& entry : benchTable()) {
+      goTo(open.window, entry.bench);
+      open.settle();
+      std::map<QWidget*, QRect> places;
+      for (QWidget* widget : open.window.findChildren<QWidget*>()) {
+        const bool own = widget->objectName() == "noticeBar" ||
+                         (widget->parentWidget() != nullptr &&
+                          widget->parentWidget()->objectName() == "noticeBar");
+        if (widget->isVisible() && !own) {
+          places[widget] = QRect(widget->mapTo(&open.window, QPoint()), widget->size());
+        }
+      }
+      emit open.window.session().told("something");
+      emit open.window.session().failed("something else, which takes a longer sentence to say");
+      emit open.window.session().background().progressed("Pack", 3, 10);
+      QCoreApplication::processEvents();
+      for (const auto& [widget, place] : places) {
+        QVERIFY2(QRect(widget->mapTo(&open.window, QPoint()), widget->size()) == place,
+                 qPrintable(entry.name + ": " + widget->objectName() + " " +
+                            widget->metaObject()->className()));
+      }
+      emit open.window.session().background().progressed("Pack", 0, 0);
     }
   }
 

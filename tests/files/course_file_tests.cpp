@@ -20,7 +20,11 @@ Course courseOfEverything() {
   course.name = "terraces";
   course.view = CourseView::Above;
   course.start = {0.1, -1.0 / 3};
-  course.solids = {Box{-4, 0.25, 100, 16}, Polygon{{{0, 0}, {8, -4}, {8, 0}}},
+  course.solids = {Box{-4, 0.25, 100, 16},
+                   Polygon{{{0, 0}, {8, -4}, {8, 0}}},
+                   Circle{12, -40, 6.5},
+                   Capsule{0, -9, 30, -9, 2},
+                   MaskShape{5, -3, 2, 1, {{0, 0, 2}}},
                    StandingAsset{"tile_floor", 2, {40, -8}, true}};
   course.actors = {{"pest_moth", {5, -20}, GamePoint{9, -20}, 12.5}, {"pick_pod", {1, 2}}};
   CourseDemand demand{"chr_keeper", Moves::Slide, "jump"};
@@ -68,7 +72,7 @@ class CourseFileTest : public QObject {
                        R"({"kind":"polygon","points":[[0,0],[8,0],[8,-4]]}]})",
                        "course.json");
     QVERIFY(read.has_value());
-    QVERIFY(twiceArea(std::get<Polygon>(read->solids[0]).points) > 0);
+    QVERIFY(twiceArea(std::get<Polygon>(std::get<Shape>(read->solids[0])).points) > 0);
   }
 
   void scriptsReadBackAndAreOrdered() {

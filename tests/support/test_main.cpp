@@ -4,6 +4,7 @@
 #else
 #include <QCoreApplication>
 #endif
+#include <QFile>
 #include <QTemporaryDir>
 #include <QTest>
 #include <cstdio>
@@ -20,6 +21,12 @@ int main(int argc, char** argv) {
     return 1;
   }
   qputenv("XDG_CONFIG_HOME", settings.path().toUtf8());
+  qputenv("XDG_CACHE_HOME", settings.filePath("cache").toUtf8());
+  QFile folders(settings.filePath("user-dirs.dirs"));
+  if (folders.open(QFile::WriteOnly)) {
+    folders.write("XDG_DOCUMENTS_DIR=\"" + settings.filePath("documents").toUtf8() + "\"\n");
+    folders.close();
+  }
 #ifdef AMBER_TEST_WITH_WINDOWS
   const QApplication application(argc, argv);
 #else

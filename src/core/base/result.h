@@ -2,6 +2,7 @@
 
 #include <string>
 #include <tl/expected.hpp>
+#include <type_traits>
 #include <utility>
 
 namespace amber {
@@ -25,6 +26,8 @@ enum class ErrorCode {
   Cancelled,
   Locked,         ///< Another program holds the project.
   ChangedOnDisk,  ///< The file is not what it was when it was read.
+  OutOfMemory,
+  Unexpected,  ///< An exception of a library, for which there is no better code.
 };
 
 /// An error a user can act on.
@@ -37,8 +40,25 @@ struct Error {
   bool operator==(const Error&) const = default;
 };
 
+/// A value, or the error that stands in its place. Who calls must look at it.
 template <class T>
-using Result = tl::expected<T, Error>;
+class [[nodiscard]] Result : public tl::expected<T, Error> {
+ public:
+  using Base = tl::expected<T, Error>;
+  using Base::Base;
+
+  Result() = default;
+  Result(const Base& base) : Base(base) {}        // NOLINT(google-explicit-constructor)
+  Result(Base&& base) : Base(std::move(base)) {}  // NOLINT(google-explicit-constructor)
+};
+
+}  // namespace amber
+
+// So that and_then takes functions that give a Result.
+template <class T>
+struct tl::detail::is_expected_impl<amber::Result<T>> : std::true_type {};
+
+namespace amber {
 
 /// The refusal as one line: the file, the place, the sentence.
 std::string describe(const Error& error);

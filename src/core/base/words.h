@@ -7,9 +7,21 @@
 
 namespace amber {
 
-/// The word of an enumerator.
+/// Whether an enumeration has an enumerator of this value: compilers print any other value as a
+/// cast, "(amber::Wakes)3".
+template <auto value>
+constexpr bool isEnumerator() {
+  constexpr std::string_view text = __PRETTY_FUNCTION__;
+  constexpr std::string_view before = "value = ";
+  return text[text.find(before) + before.size()] != '(';
+}
+
+/// The word of an enumerator. A table with more or fewer words than the enumeration has enumerators
+/// does not compile.
 template <class Enum, std::size_t N>
 constexpr std::string_view wordOf(const std::array<std::string_view, N>& words, Enum value) {
+  static_assert(isEnumerator<static_cast<Enum>(N - 1)>() && !isEnumerator<static_cast<Enum>(N)>(),
+                "the table of words does not fit the enumeration");
   return words[static_cast<std::size_t>(value)];
 }
 

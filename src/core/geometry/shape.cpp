@@ -210,8 +210,12 @@ int pointCount(const Shape& shape) {
   return kCounts[shape.index()];
 }
 
+Result<void> validated(const Shape& shape) {
+  return std::visit([](const auto& one) { return sound(one); }, shape);
+}
+
 Result<void> validated(const Shape& shape, PixelSize frame) {
-  if (auto good = std::visit([](const auto& one) { return sound(one); }, shape); !good) return good;
+  if (auto good = validated(shape); !good) return good;
   const Box box = bounds(shape);
   if (box.x < -kFarthestReach || box.y < -kFarthestReach ||
       box.x + box.w > frame.w + kFarthestReach || box.y + box.h > frame.h + kFarthestReach) {

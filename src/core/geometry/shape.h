@@ -113,12 +113,15 @@ bool holdsPixel(const Shape& shape, int x, int y);
 /// corners, 0 for a mask.
 int pointCount(const Shape& shape);
 
-/// Nothing when the shape is sound on a frame of `frame` px, or what is wrong with it: a number
-/// that is not finite, a side under kLeastBoxSide, a radius under kLeastRadius, a reach of more
-/// than kFarthestReach beyond the frame, a polygon of fewer than 3 or more than kMostPolygonPoints
-/// points or in counter-clockwise order, a mask between pixels, or with runs that are not as its
-/// definition says. A polygon with a fault (see PolygonFault) is sound: it is being worked on, and
-/// the checks tell of it.
+/// Checks a shape by itself, wherever it lies. Errors (BadValue): a number that is not finite, a
+/// side under kLeastBoxSide, a radius under kLeastRadius, a polygon of fewer than 3 or more than
+/// kMostPolygonPoints points or in counter-clockwise order, a mask between pixels or with runs that
+/// are not as its definition says. A polygon with a fault (see PolygonFault) is accepted: it is
+/// being worked on, and the checks report it.
+Result<void> validated(const Shape& shape);
+
+/// The same for a shape on a frame of `frame` px. Errors (BadValue): also a reach of more than
+/// kFarthestReach beyond the frame.
 Result<void> validated(const Shape& shape, PixelSize frame);
 
 }  // namespace amber

@@ -76,9 +76,8 @@ class Application {
   Result<void> operator()(const RemoveFrames& edit) {
     if (open(edit.asset) == nullptr) return unknown("asset");
     Asset& asset = *opened_;
-    const auto gone = [&](FrameId id) {
-      return std::find(edit.frames.begin(), edit.frames.end(), id) != edit.frames.end();
-    };
+    const std::unordered_set<FrameId> frames(edit.frames.begin(), edit.frames.end());
+    const auto gone = [&](FrameId id) { return frames.count(id) != 0; };
     std::erase_if(asset.frames, [&](const Frame& frame) { return gone(frame.id); });
     for (Animation& animation : asset.animations) {
       std::erase_if(animation.steps, [&](const Step& step) { return gone(step.frame); });

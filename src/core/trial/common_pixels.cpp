@@ -237,9 +237,27 @@ CommonPixelRows::CommonPixelRows(const PixelMask& a, const PixelMask& b)
       a_(a),
       b_(b),
       first_(1 - b.width()),
-      counts_(static_cast<std::size_t>(std::max(0, a.width() + b.width() - 1))) {}
+      counts_(static_cast<std::size_t>(std::max(0, a.width() + b.width() - 1))) {
+  if (!MaskCorrelation::fits(a.size(), b.size())) return;
+  // Over all rows of shifts, each run of the one is paired with each of the other once.
+  const auto runsOf = [](const RowRuns& rows) {
+    double all = 0;
+    for (int y = 0; y < rows.rows(); ++y) all += static_cast<double>(rows[y].size());
+    return all;
+  };
+  if (runsOf(a_) * runsOf(b_) > MaskCorrelation::cost(a.size(), b.size())) all_.emplace(a, b);
+}
 
 const std::vector<int>& CommonPixelRows::row(int y) {
+  if (all_) {
+    const PixelRect& shifts = all_->shifts();
+    if (y < shifts.y || y >= shifts.bottom()) {
+      std::fill(counts_.begin(), counts_.end(), 0);
+    } else {
+      std::copy_n(all_->row(y), counts_.size(), counts_.begin());
+    }
+    return counts_;
+  }
   const int top = std::max(0, y);
   const int bottom = std::min(a_.rows(), y + b_.rows());
   std::size_t pairs = 0;

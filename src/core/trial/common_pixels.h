@@ -1,8 +1,10 @@
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "core/image/pixel_mask.h"
+#include "core/trial/mask_correlation.h"
 #include "core/trial/row_runs.h"
 
 namespace amber {
@@ -25,7 +27,8 @@ long long commonPixels(const PixelMask& a, const PixelMask& b, int x, int y, Bit
 /// Rows of very many runs are counted offset by offset.
 class CommonPixelRows {
  public:
-  /// Requires: the masks live as long. Cost: linear in their words and runs.
+  /// Requires: the masks live as long. Cost: linear in their words and runs; of dithered masks, as
+  /// MaskCorrelation.
   CommonPixelRows(const PixelMask& a, const PixelMask& b);
 
   /// The x of a row's first offset; the last is the first mask's width less 1.
@@ -42,6 +45,7 @@ class CommonPixelRows {
   RowRuns b_;
   int first_;
   std::vector<int> counts_;
+  std::optional<MaskCorrelation> all_;  // Of masks with very many runs.
 };
 
 }  // namespace amber

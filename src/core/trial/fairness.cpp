@@ -2,10 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
-#include <queue>
+#include <cstdint>
 
 #include "core/geometry/contact/parting.h"
-#include "core/image/ink/ink_runs.h"
 #include "core/layers/parties.h"
 #include "core/trial/common_pixels.h"
 
@@ -37,136 +36,123 @@ StandingInk standingInk(const FairFrame& fair) {
   return standing;
 }
 
-PixelMask grownByOne(const PixelMask& mask) {
-  PixelMask grown(mask.width() + 2, mask.height() + 2);
-  for (int y = 0; y < mask.height(); ++y) {
-    for (int x = 0; x < mask.width(); ++x) {
-      if (!mask.test(x, y)) continue;
-      for (int v = y; v <= y + 2; ++v) setRun(grown, v, x, x + 3);
-    }
-  }
-  return grown;
-}
-
-// The pixels of a mask beside which one is missing: others are never nearest to what lies outside.
-std::vector<PixelRect> edgePixels(const PixelMask& mask) {
-  std::vector<PixelRect> edge;
-  const auto inked = [&](int x, int y) { return mask.rect().contains(x, y) && mask.test(x, y); };
-  for (int y = 0; y < mask.height(); ++y) {
-    for (int x = 0; x < mask.width(); ++x) {
-      if (!mask.test(x, y)) continue;
-      const bool enclosed =
-          inked(x - 1, y) && inked(x + 1, y) && inked(x, y - 1) && inked(x, y + 1);
-      if (!enclosed) edge.push_back({x, y, 1, 1});
-    }
-  }
-  return edge;
-}
-
-// How far the inks lie apart at any offset.
-class GapField {
+// How far two inks lie apart at whole offsets of the second.
+//
+// The squares of two pixels whose places differ by k lie max(0, |n + f - k| - 1) from each other
+// along an axis, where n + f is the offset with the shift between the inks' corners, n its whole
+// part. So all that counts of the inks is the set of differences k: where they meet without a
+// shift.
+class GapRows {
  public:
-  // `offsets`: for which it is asked; `near`: of the first, null for none.
-  GapField(const FairFrame& fairA, const StandingInk& a, const StandingInk& b,
-           const PixelRect& offsets, const InkField* near)
-      : shiftX_(b.x - a.x), shiftY_(b.y - a.y) {
-    if (shiftX_ == std::floor(shiftX_) && shiftY_ == std::floor(shiftY_)) {
-      wholeX_ = static_cast<int>(shiftX_);
-      wholeY_ = static_cast<int>(shiftY_);
-      const PixelRect room{offsets.x + wholeX_, offsets.y + wholeY_, offsets.w + b.mask.width(),
-                           offsets.h + b.mask.height()};
-      near_ = near;
-      if (near_ == nullptr || !near_->covers(room)) {
-        const int margin = std::max(
-            {-room.x, -room.y, room.right() - a.mask.width(), room.bottom() - a.mask.height(), 0});
-        near_ = &own_.emplace(fairA, margin);
-      }
-      edge_ = edgePixels(b.mask);
-    } else {
-      runsA_ = InkRuns(a.mask);
-      runsB_ = InkRuns(b.mask);
+  // `shiftX`, `shiftY`: from the first ink's corner to the second's at offset 0, px.
+  GapRows(const StandingInk& a, const StandingInk& b, const PixelRect& offsets)
+      : differences_(meetingOffsets(a.mask, b.mask, 0, 0)),
+        offsets_(offsets),
+        wholeX_(static_cast<int>(std::floor(b.x - a.x))),
+        wholeY_(static_cast<int>(std::floor(b.y - a.y))),
+        partX_(b.x - a.x - wholeX_),
+        partY_(b.y - a.y - wholeY_),
+        above_(static_cast<std::size_t>(differences_.met.width()), kNone),
+        below_(static_cast<std::size_t>(offsets.h)) {
+    // From the bottom up: the next row of differences below each row of offsets.
+    std::vector<int> next(above_.size(), kNone);
+    const int lowest = offsets.bottom() - 1 + wholeY_;
+    for (int row = differences_.rect().bottom() - 1; row > lowest; --row) note(row, next);
+    for (int y = offsets.h - 1; y >= 0; --y) {
+      below_[static_cast<std::size_t>(y)] = next;
+      note(offsets.y + y + wholeY_, next);
     }
+    for (int row = differences_.y; row < offsets.y + wholeY_; ++row) note(row, above_);
   }
 
-  // Requires: one of the offsets.
-  double at(int x, int y) const {
-    return near_ != nullptr ? onTheGrid(x + wholeX_, y + wholeY_)
-                            : between(x + shiftX_, y + shiftY_);
+  // To be called for every row of offsets, from the first to the last.
+  void goTo(int y) {
+    row_ = y + wholeY_;
+    note(row_, above_);
+    next_ = below_[static_cast<std::size_t>(y - offsets_.y)].data();
+  }
+
+  // The squared gap at (x, the row), or some value of at most `enough`, px^2, once it is known to
+  // be no larger.
+  double squaredAt(int x, double enough) const {
+    const int column = x + wholeX_ - differences_.x;
+    const int columns = static_cast<int>(above_.size());
+    double least = kFar;
+    for (int away = 0;; ++away) {
+      const double left = std::max(0.0, away + partX_ - 1);
+      const double right = std::max(0.0, away - partX_);
+      const double nearer = std::min(left, right);
+      if (nearer * nearer >= least || least <= enough) return least;
+      const int before = column - away;
+      const int after = column + 1 + away;
+      if (before < 0 && after >= columns) return least;
+      if (before >= 0 && before < columns) least = std::min(least, left * left + down(before));
+      if (after >= 0 && after < columns) least = std::min(least, right * right + down(after));
+    }
   }
 
  private:
-  double onTheGrid(int x, int y) const {
-    double least = DistanceField::kNone;
-    for (const PixelRect& pixel : edge_) {
-      least = std::min(least, near_->squaredAt(x + pixel.x, y + pixel.y));
+  static constexpr int kNone = 1 << 29;
+  static constexpr double kFar = 1e18;
+
+  // Notes a row of differences as the nearest so far, in each column that has one there.
+  void note(int row, std::vector<int>& nearest) const {
+    const int at = row - differences_.y;
+    if (at < 0 || at >= differences_.met.height()) return;
+    const std::uint64_t* words = differences_.met.row(at);
+    for (std::size_t i = 0; i < nearest.size(); ++i) {
+      if ((words[i / 64] >> (i % 64) & 1) != 0) nearest[i] = row;
     }
-    return std::sqrt(least);
   }
 
-  // Between whole shifts no field tells it; every run is asked.
-  double between(double x, double y) const {
-    double least = DistanceField::kNone;
-    for (std::size_t i = 0; i < runsA_->count(); ++i) {
-      const InkRun& p = (*runsA_)[i];
-      for (std::size_t k = 0; k < runsB_->count(); ++k) {
-        const InkRun& q = (*runsB_)[k];
-        const double across = std::max({0.0, x + q.x0 - p.x1, p.x0 - x - q.x1});
-        const double down = std::max(0.0, std::abs(y + q.y - p.y) - 1);
-        least = std::min(least, across * across + down * down);
-      }
+  // The squared distance down a column of differences.
+  double down(int column) const {
+    const auto i = static_cast<std::size_t>(column);
+    double least = kFar;
+    if (above_[i] != kNone) {
+      const double gap = std::max(0.0, row_ - above_[i] + partY_ - 1);
+      least = gap * gap;
     }
-    return std::sqrt(least);
+    if (next_[i] != kNone) {
+      const double gap = std::max(0.0, next_[i] - row_ - partY_ - 1);
+      least = std::min(least, gap * gap);
+    }
+    return least;
   }
 
-  double shiftX_;
-  double shiftY_;
-  int wholeX_ = 0;
-  int wholeY_ = 0;
-  std::optional<InkField> own_;
-  const InkField* near_ = nullptr;
-  std::vector<PixelRect> edge_;
-  std::optional<InkRuns> runsA_;
-  std::optional<InkRuns> runsB_;
+  OffsetMap differences_;
+  PixelRect offsets_;
+  int wholeX_;
+  int wholeY_;
+  double partX_;
+  double partY_;
+  std::vector<int> above_;               // By column: the nearest row at or above the current one,
+  std::vector<std::vector<int>> below_;  // and by rows of offsets, the nearest below.
+  const int* next_ = nullptr;
+  int row_ = 0;
 };
 
-// The phantom offset with the largest gap: squares of offsets are halved, those first that may hold
-// the largest, until none may hold a larger one.
+// The phantom offset with the largest gap; of equal ones the topmost, then leftmost.
 std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const PixelRect& offsets,
-                                           const GapField& gaps) {
-  struct Square {
-    double most;
-    PixelRect rect;
-    bool operator<(const Square& other) const { return most < other.most; }
-  };
+                                           const StandingInk& a, const StandingInk& b) {
+  GapRows gaps(a, b, offsets);
   std::optional<WorstPhantom> worst;
-  std::priority_queue<Square> squares;
-  const auto add = [&](const PixelRect& rect) {
-    if (rect.empty() || countWithin(phantom, rect) == 0) return;
-    const int x = rect.x + rect.w / 2;
-    const int y = rect.y + rect.h / 2;
-    const double gap = gaps.at(offsets.x + x, offsets.y + y);
-    const bool isPhantom = phantom.test(x, y);
-    const WorstPhantom here{offsets.x + x, offsets.y + y, gap};
-    // Of equally bad ones the topmost, then leftmost, however they are come by.
-    const bool worse =
-        !worst || gap > worst->gap ||
-        (gap == worst->gap && std::pair(here.y, here.x) < std::pair(worst->y, worst->x));
-    if (isPhantom && worse) worst = here;
-    squares.push({gap + std::hypot(rect.w / 2 + 1, rect.h / 2 + 1), rect});
-  };
-  add({0, 0, phantom.width(), phantom.height()});
-  while (!squares.empty()) {
-    const Square square = squares.top();
-    squares.pop();
-    if (worst && square.most < worst->gap) break;
-    const PixelRect& r = square.rect;
-    if (r.w == 1 && r.h == 1) continue;
-    const int w = std::max(1, r.w / 2);
-    const int h = std::max(1, r.h / 2);
-    add({r.x, r.y, w, h});
-    add({r.x + w, r.y, r.w - w, h});
-    add({r.x, r.y + h, w, r.h - h});
-    add({r.x + w, r.y + h, r.w - w, r.h - h});
+  double most = -1;  // Its squared gap, px^2.
+  for (int y = 0; y < phantom.height(); ++y) {
+    gaps.goTo(offsets.y + y);
+    // No gap is more than 1 px larger than the one a px to the left.
+    double bound = 0;
+    bool bounded = false;
+    for (int x = 0; x < phantom.width(); ++x) {
+      bound += 1;
+      if (!phantom.test(x, y) || (bounded && bound * bound <= most)) continue;
+      const double squared = gaps.squaredAt(offsets.x + x, most);
+      bound = std::sqrt(squared);
+      bounded = true;
+      if (squared <= most) continue;
+      most = squared;
+      worst = {offsets.x + x, offsets.y + y, bound};
+    }
   }
   return worst;
 }
@@ -225,18 +211,8 @@ double FairnessMap::missedShare() const {
   return shareOf(missed, pixelsMeet);
 }
 
-// Squares whose sides are dx, dy from each other have centres one px farther each way: their
-// distance is that of centres to the ink grown by one px.
-InkField::InkField(const FairFrame& frame, int margin) {
-  const StandingInk ink = standingInk(frame);
-  const PixelMask grown = grownByOne(ink.mask);
-  window_ = {-margin, -margin, ink.mask.width() + 2 * margin, ink.mask.height() + 2 * margin};
-  field_.emplace(
-      grown, PixelRect{-margin, -margin, grown.width() + 2 * margin, grown.height() + 2 * margin});
-}
-
-FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b, const std::vector<ShapePair>& pairs,
-                        const InkField* near) {
+FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
+                        const std::vector<ShapePair>& pairs) {
   const StandingInk inkA = standingInk(a);
   const StandingInk inkB = standingInk(b);
   FairnessMap map;
@@ -255,7 +231,7 @@ FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b, const std::vecto
   map.phantom = countOf(phantom);
   map.missed = countOf(missed);
   if (map.phantom > 0 && !inkA.mask.rect().empty() && !inkB.mask.rect().empty()) {
-    map.worstPhantom = worstPhantomOf(phantom, offsets, GapField(a, inkA, inkB, offsets, near));
+    map.worstPhantom = worstPhantomOf(phantom, offsets, inkA, inkB);
   }
   if (map.missed > 0) map.worstMissed = worstMissedOf(missed, offsets, inkA, inkB);
   return map;

@@ -1,11 +1,9 @@
 #pragma once
 
 #include <optional>
-#include <stop_token>
 #include <string_view>
 #include <vector>
 
-#include "core/image/distance.h"
 #include "core/trial/offset_map.h"
 #include "core/trial/trial_frame.h"
 
@@ -61,29 +59,11 @@ struct FairnessMap {
   double missedShare() const;
 };
 
-/// How far any px around a frame lies from its ink: worked out once for several maps of it.
-class InkField {
- public:
-  /// Up to `margin` px around the ink. Cost: linear in these pixels.
-  InkField(const FairFrame& frame, int margin);
-
-  /// Whether it tells of all of this, px from the ink's corner.
-  bool covers(const PixelRect& area) const { return amber::within(area, window_); }
-  /// The squared distance between the square of a px and the nearest of the ink's. Requires: it
-  /// is covered.
-  double squaredAt(int x, int y) const { return field_->squaredAt(x + 1, y + 1); }
-
- private:
-  PixelRect window_;
-  std::optional<DistanceField> field_;
-};
-
-/// The map of two frames by these pairs of shapes. `near`: of the first frame, as it stands; where
-/// it does not reach far enough, or is null, another is made.
-/// Cost: as meetingOffsets; the worst by halving squares of offsets, for the distance of inks
-/// changes no faster than the offset. Two figures of 128 px with polygons: some ms.
-FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b, const std::vector<ShapePair>& pairs,
-                        const InkField* near = nullptr);
+/// The map of two frames by these pairs of shapes.
+/// Cost: as meetingOffsets, and linear in the offsets; the worst phantom hit also in its gap. Two
+/// figures of 128 px with polygons: some ms.
+FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
+                        const std::vector<ShapePair>& pairs);
 
 /// The sums and the worst of several maps.
 struct FairnessTotal {

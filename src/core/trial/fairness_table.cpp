@@ -13,9 +13,6 @@
 namespace amber {
 namespace {
 
-// Farther around a frame than twice that distances are worked out when they are needed, px.
-constexpr int kMostMargin = 256;
-
 bool sayTheSame(const TrialFrame& a, const TrialFrame& b) {
   if (a.frame->origin != b.frame->origin || a.ink != b.ink) return false;
   return std::equal(a.shapes.begin(), a.shapes.end(), b.shapes.begin(), b.shapes.end(),
@@ -68,15 +65,10 @@ std::vector<Pair> meetingPairs(const Project& project) {
 FairnessRow rowOf(const Project& project, const std::vector<TrialFrame>& a,
                   const std::vector<TrialFrame>& b, const Progress& progress) {
   FairnessRow row;
-  int largest = 0;
-  for (const TrialFrame& q : b) {
-    largest = std::max({largest, q.ink.width(), q.ink.height()});
-  }
   for (const TrialFrame& p : a) {
-    const InkField near({&p}, 2 * std::min(largest, kMostMargin));
     for (const TrialFrame& q : b) {
       if (progress.cancelled()) return row;
-      row.total.add(fairnessMap({&p}, {&q}, countingPairs(project, p, q, {}, {}), &near));
+      row.total.add(fairnessMap({&p}, {&q}, countingPairs(project, p, q, {}, {})));
     }
   }
   const auto nameOf = [](const std::vector<TrialFrame>& frames, std::size_t at) {

@@ -1,5 +1,4 @@
 #include "core/trial/offset_map.h"
-#include "core/geometry/vertex_math.h"
 
 #include <algorithm>
 #include <array>
@@ -14,6 +13,7 @@
 #include "core/geometry/tolerances.h"
 #include "core/geometry/vertex_math.h"
 #include "core/image/ink/ink_runs.h"
+#include "core/trial/mask_correlation.h"
 #include "core/trial/row_runs.h"
 
 namespace amber {
@@ -320,6 +320,23 @@ class ShiftRow {
   int right_ = -1;
 };
 
+// Whether rows have so many runs that correlating the masks is faster than going through them.
+bool isDithered(const PixelMask& a, const RowRuns& runsA, const PixelMask& b,
+                const RowRuns& runsB) {
+  if (!MaskCorrelation::fits(a.size(), b.size())) return false;
+  double rowsA = 0;
+  double runs = 0;
+  const auto many = [](const RowRuns& rows, int y) {
+    return rows[y].size() * rows[y].size() > kFewPairs;
+  };
+  for (int y = 0; y < runsA.rows(); ++y) rowsA += many(runsA, y) ? 1 : 0;
+  for (int y = 0; y < runsB.rows(); ++y) {
+    if (many(runsB, y)) runs += static_cast<double>(runsB[y].size());
+  }
+  const double words = (a.width() + b.width()) / 64.0;
+  return rowsA * runs * words > MaskCorrelation::cost(a.size(), b.size());
+}
+
 // Where pixels meet, by whole shifts of the second's corner from the first's.
 OffsetMap meetingShifts(const PixelMask& a, const PixelMask& b) {
   OffsetMap map = emptyMap(
@@ -327,6 +344,16 @@ OffsetMap meetingShifts(const PixelMask& a, const PixelMask& b) {
   if (a.width() == 0 || b.width() == 0) return map;
   const RowRuns runsA(a);
   const RowRuns runsB(b);
+  if (isDithered(a, runsA, b, runsB)) {
+    const MaskCorrelation common(a, b);
+    for (int y = 0; y < map.met.height(); ++y) {
+      const std::uint32_t* counts = common.row(map.y + y);
+      for (int x = 0; x < map.met.width(); ++x) {
+        if (counts[x] > 0) map.met.set(x, y);
+      }
+    }
+    return map;
+  }
   ShiftRow row(runsA, runsB, GrownRows(a, b.width()), b.width());
   for (int dy = map.y; dy < map.y + map.met.height(); ++dy) row.find(dy, map.met, dy - map.y);
   return map;

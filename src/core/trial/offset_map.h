@@ -28,7 +28,8 @@ OffsetMap meetingOffsets(const std::vector<ConvexPiece>& a, const std::vector<Co
 /// The map of inks, whose pixels are squares: where any overlap. `shiftX` and `shiftY` say how far
 /// the second's corner lies from the first's at offset 0, px; where that is not whole, a square
 /// overlaps two of the other's in that way.
-/// Cost: rows by rows by the runs of the second, each some words; two of 128 x 128 px, 0.3 ms.
+/// Cost: rows by rows by the runs of the second, each some words; two of 128 x 128 px, 0.3 ms. Of
+/// dithered masks, as MaskCorrelation.
 OffsetMap meetingOffsets(const PixelMask& a, const PixelMask& b, double shiftX, double shiftY);
 
 /// What is met in either.

@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "core/base/exact_number.h"
+#include "desktop/parts/typed_text.h"
 
 namespace amber {
 
@@ -23,10 +24,11 @@ NumberField::NumberField(double least, double most, int decimals, QWidget* paren
 void NumberField::setValue(double value) {
   value_ = value;
   const double scale = std::pow(10, decimals_);
-  setText(QString::fromStdString(exactNumber(std::round(value * scale) / scale)));
+  showText(*this, QString::fromStdString(exactNumber(std::round(value * scale) / scale)));
 }
 
 void NumberField::commit() {
+  setModified(false);
   bool isNumber = false;
   const double typed = text().trimmed().replace(',', '.').toDouble(&isNumber);
   if (!isNumber || !std::isfinite(typed)) {
@@ -53,6 +55,7 @@ void NumberField::keyPressEvent(QKeyEvent* event) {
     return;
   }
   if (event->key() == Qt::Key_Escape) {
+    setModified(false);
     setValue(value_);
     return;
   }

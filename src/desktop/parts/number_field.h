@@ -19,7 +19,7 @@ class NumberField : public QLineEdit {
   NumberField(double least, double most, int decimals, QWidget* parent = nullptr);
 
   double value() const { return value_; }
-  /// Shows a value without telling it.
+  /// Shows a value without telling it; a number that is being typed stays until it is done.
   void setValue(double value);
 
  signals:

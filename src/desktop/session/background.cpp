@@ -4,6 +4,10 @@
 #include <QEventLoop>
 #include <QMetaObject>
 #include <algorithm>
+#include <atomic>
+#include <memory>
+
+#include "core/base/guarded.h"
 
 #ifdef __linux__
 #include <sys/resource.h>
@@ -45,13 +49,15 @@ Background::~Background() {
   writer_.threads.clear();
 }
 
-Background::Id Background::run(QObject* owner, const QString& label, Work work, Lane lane) {
+Background::Id Background::run(QObject* owner, const QString& label, Work work, Lane lane,
+                               Failed failed) {
   const Id id = ++last_;
   Job& job = jobs_[id];
   job.owner = owner;
   job.owned = owner != nullptr;
   job.label = label;
   job.since.start();
+  job.failed = std::move(failed);
   if (!label.isEmpty()) ++groups_[label].running;
   {
     const std::lock_guard lock(mutex_);
@@ -87,24 +93,37 @@ void Background::serve(Queue& queue, const std::stop_token& closing) {
       queue.tasks.pop_front();
       ++queue.running;
     }
-    using Clock = std::chrono::steady_clock;
-    auto next = Clock::now() + std::chrono::milliseconds(kTellAfterMs);
-    const Progress progress{[&](int done, int total) {
-                              if (Clock::now() < next) return;
-                              next = Clock::now() + std::chrono::milliseconds(kTellEveryMs);
-                              post({task.id, false, {}, done, total});
-                            },
-                            task.stop};
-    Finish finish = task.work(progress);
+    Message ended{task.id, true, {}, 0, 0};
+    try {
+      ended.finish = task.work(progressOf(task));
+    } catch (...) {
+      ended.error = errorFrom(std::current_exception());
+    }
     // What the work held goes here, before anyone hears that it has ended.
     task.work = nullptr;
-    post({task.id, true, std::move(finish), 0, 0});
+    post(std::move(ended));
     {
       const std::lock_guard lock(mutex_);
       --queue.running;
     }
     idle_.notify_all();
   }
+}
+
+// Tells how far a task is after kTellAfterMs, then at most every kTellEveryMs, from whatever thread
+// of the work is the first to report by then.
+Progress Background::progressOf(const Task& task) {
+  using Clock = std::chrono::steady_clock;
+  const auto next = std::make_shared<std::atomic<Clock::time_point>>(
+      Clock::now() + std::chrono::milliseconds(kTellAfterMs));
+  const auto report = [this, next, id = task.id](int done, int total) {
+    const auto now = Clock::now();
+    auto due = next->load();
+    if (now < due) return;
+    if (!next->compare_exchange_strong(due, now + std::chrono::milliseconds(kTellEveryMs))) return;
+    post({id, false, {}, done, total});
+  };
+  return {report, task.stop};
 }
 
 void Background::post(Message message) {
@@ -153,7 +172,14 @@ void Background::end(const Message& message) {
       tell(job.label, group.ended, group.ended + group.running);
     }
   }
-  if (message.finish && (!job.owned || job.owner != nullptr)) message.finish();
+  const bool heard = !job.owned || job.owner != nullptr;
+  if (message.error) {
+    if (heard && job.failed) job.failed(*message.error);
+    const QString sentence = QString::fromStdString(describe(*message.error));
+    emit failed(job.label.isEmpty() ? sentence : tr("%1: %2").arg(job.label, sentence));
+  } else if (heard && message.finish) {
+    message.finish();
+  }
 }
 
 void Background::tell(const QString& label, int done, int total) {

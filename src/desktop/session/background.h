@@ -11,11 +11,13 @@
 #include <functional>
 #include <map>
 #include <mutex>
+#include <optional>
 #include <stop_token>
 #include <thread>
 #include <vector>
 
 #include "core/base/progress.h"
+#include "core/base/result.h"
 
 namespace amber {
 
@@ -33,6 +35,8 @@ class Background : public QObject {
   /// Called on the interface thread with what the work has found.
   using Finish = std::function<void()>;
   using Work = std::function<Finish(const Progress& progress)>;
+  /// Called on the interface thread, in place of Finish, when the work has thrown an exception.
+  using Failed = std::function<void(const Error& error)>;
 
   /// Work of one lane runs in the order asked for if the lane has one thread.
   enum class Lane {
@@ -46,7 +50,10 @@ class Background : public QObject {
 
   /// `label`: what it does, in words for people, such as "Pack"; told once it has taken
   /// kTellAfterMs. Work of one label is told together. An empty one is never told.
-  Id run(QObject* owner, const QString& label, Work work, Lane lane = Lane::Readers);
+  /// `failed` undoes what the caller noted about running work; like Finish it is not called when
+  /// the owner is gone.
+  Id run(QObject* owner, const QString& label, Work work, Lane lane = Lane::Readers,
+         Failed failed = {});
 
   /// Asks the work to stop; its Finish is called all the same, with what it has.
   void stop(Id id);
@@ -65,6 +72,8 @@ class Background : public QObject {
  signals:
   /// So many of so many are done; 0 of 0 when all work of that label has ended.
   void progressed(const QString& label, int done, int total);
+  /// Work has thrown an exception; the sentence says what to do.
+  void failed(const QString& sentence);
 
  private:
   struct Job {
@@ -73,6 +82,7 @@ class Background : public QObject {
     QString label;
     std::stop_source stop;
     QElapsedTimer since;
+    Failed failed;
   };
   struct Task {
     Id id = 0;
@@ -86,6 +96,7 @@ class Background : public QObject {
     Finish finish;
     int done = 0;
     int total = 0;
+    std::optional<Error> error = {};  // Of work that has thrown.
   };
   // How much work of one label there was since none ran.
   struct Group {
@@ -100,6 +111,7 @@ class Background : public QObject {
   };
 
   void serve(Queue& queue, const std::stop_token& closing);
+  Progress progressOf(const Task& task);
   void post(Message message);
   void drain();
   void end(const Message& message);
@@ -155,16 +167,22 @@ class Newest {
 
  private:
   void run(Work work) {
-    running_ = background_.run(owner_, label_,
-                               [this, wish = wish_, work = std::move(work)](
-                                   const Progress& progress) -> Background::Finish {
-                                 auto result = std::make_shared<Result>(work(progress));
-                                 return [this, wish, result] {
-                                   running_ = 0;
-                                   if (next_) run(std::exchange(next_, nullptr));
-                                   if (wish == wish_) deliver_(std::move(*result));
-                                 };
-                               });
+    running_ = background_.run(
+        owner_, label_,
+        [this, wish = wish_,
+         work = std::move(work)](const Progress& progress) -> Background::Finish {
+          auto result = std::make_shared<Result>(work(progress));
+          return [this, wish, result] {
+            running_ = 0;
+            if (next_) run(std::exchange(next_, nullptr));
+            if (wish == wish_) deliver_(std::move(*result));
+          };
+        },
+        Background::Lane::Readers,
+        [this](const Error&) {
+          running_ = 0;
+          if (next_) run(std::exchange(next_, nullptr));
+        });
   }
 
   Background& background_;

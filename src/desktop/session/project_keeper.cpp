@@ -3,6 +3,7 @@
 #include <QDir>
 #include <QFileInfo>
 
+#include "core/base/guarded.h"
 #include "files/file_bytes.h"
 #include "files/project_file.h"
 
@@ -58,6 +59,9 @@ Result<ProjectKeeper::Opening> ProjectKeeper::begin(const QString& path) const {
 
 void ProjectKeeper::adopt(Opening opening) {
   keepTimer_.stop();
+  // What is still being written of another project says nothing of this one.
+  ++number_;
+  saving_ = saveAgain_ = keeping_ = false;
   path_ = opening.path;
   if (opening.lock) lock_ = std::move(opening.lock);
   saved_ = opening.reopened.saved;
@@ -133,18 +137,24 @@ void ProjectKeeper::write(const QString& path, const std::string& hash,
   auto held = std::make_shared<std::optional<ProjectLock>>(std::move(lock));
   background_.run(
       this, {},
-      [this, path, hash, held, project = project_](const Progress&) -> Background::Finish {
-        auto written = writeProjectOver(plain(path), project, hash);
-        return [this, path, held, project, written = std::move(written)] {
-          finishSave(path, project, written, std::move(*held));
+      [this, path, hash, held, number = number_,
+       project = project_](const Progress&) -> Background::Finish {
+        auto written = guarded([&] { return writeProjectOver(plain(path), project, hash); });
+        return [this, path, held, number, project, written = std::move(written)] {
+          finishSave(number, path, project, written, std::move(*held));
         };
       },
       Background::Lane::Writer);
 }
 
-void ProjectKeeper::finishSave(const QString& path, const Project& project,
+void ProjectKeeper::finishSave(int number, const QString& path, const Project& project,
                                const Result<std::string>& written,
                                std::optional<ProjectLock> lock) {
+  if (number != number_) {
+    // Another project is open by now: its path, lock and state are not this save's to change.
+    if (!written) emit failed(QString::fromStdString(describe(written.error())));
+    return;
+  }
   saving_ = false;
   if (!written) {
     saveAgain_ = false;
@@ -205,15 +215,17 @@ void ProjectKeeper::keep() {
   keeping_ = true;
   background_.run(
       this, {},
-      [this, path = path_, project = project_,
+      [this, path = path_, number = number_, project = project_,
        wanted = unsaved_](const Progress&) -> Background::Finish {
         Result<void> written;
         if (wanted) {
-          written = keepUnsaved(plain(path), project);
+          written = guarded([&] { return keepUnsaved(plain(path), project); });
         } else {
           dropUnsaved(plain(path));
         }
-        return [this, project, written = std::move(written)] { finishKeep(project, written); };
+        return [this, number, project, written = std::move(written)] {
+          if (number == number_) finishKeep(project, written);
+        };
       },
       Background::Lane::Writer);
 }
@@ -238,7 +250,10 @@ void ProjectKeeper::finishKeep(const Project& project, const Result<void>& writt
 
 Result<void> ProjectKeeper::keepNow() {
   keepTimer_.stop();
-  background_.waitFor(Background::Lane::Writer);
+  // A save that was asked for during another one follows it.
+  do {
+    background_.waitFor(Background::Lane::Writer);
+  } while (saving_);
   if (!unsaved() || kept_ == Kept::Done) return {};
   auto written = keepUnsaved(plain(path_), project_);
   kept_ = written ? Kept::Done : Kept::Failed;

@@ -68,8 +68,8 @@ class ProjectKeeper : public QObject {
   enum class Kept { Nothing, Waiting, Done, Failed };
 
   void write(const QString& path, const std::string& hash, std::optional<ProjectLock> lock);
-  void finishSave(const QString& path, const Project& project, const Result<std::string>& written,
-                  std::optional<ProjectLock> lock);
+  void finishSave(int number, const QString& path, const Project& project,
+                  const Result<std::string>& written, std::optional<ProjectLock> lock);
   void keepSoon();
   void keep();
   void finishKeep(const Project& project, const Result<void>& written);
@@ -77,6 +77,7 @@ class ProjectKeeper : public QObject {
 
   Background& background_;
   const Project& project_;
+  int number_ = 0;  // Of the projects that were adopted, this one; ties late results to it.
   QString path_;
   std::optional<ProjectLock> lock_;
   Project saved_;          // What the file holds; a new project's where there is none.

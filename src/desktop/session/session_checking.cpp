@@ -38,7 +38,8 @@ void ProjectSession::runChecks() {
           }
           if (std::exchange(checkAgain_, false)) checkSoon();
         };
-      });
+      },
+      Background::Lane::Readers, [this](const Error&) { checking_ = checkAgain_ = false; });
 }
 
 // Fairness takes longer than the other checks, so it comes after them; while it is worked out the

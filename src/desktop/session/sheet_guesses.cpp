@@ -112,20 +112,28 @@ void SheetGuesses::seek() {
   if (next == nullptr) return;
   looking_ = true;
   const Subject subject = subjectOf(*next);
-  session_.background().run(this, tr("Looking for a cut"),
-                            [this, round = round_, sheet = *next, subject,
-                             store = session_.artStore()](const Progress&) -> Background::Finish {
-                              Entry entry{subject, std::nullopt};
-                              const auto art = store->load(sheet);
-                              if (art) entry.found = foundOf(sheet, **art, subject.hints);
-                              auto result = std::make_shared<Entry>(std::move(entry));
-                              return [this, round, id = sheet.id, result] {
-                                looking_ = false;
-                                if (round == round_) entries_[id] = std::move(*result);
-                                emit changed();
-                                seek();
-                              };
-                            });
+  session_.background().run(
+      this, tr("Looking for a cut"),
+      [this, round = round_, sheet = *next, subject,
+       store = session_.artStore()](const Progress&) -> Background::Finish {
+        Entry entry{subject, std::nullopt};
+        const auto art = store->load(sheet);
+        if (art) entry.found = foundOf(sheet, **art, subject.hints);
+        auto result = std::make_shared<Entry>(std::move(entry));
+        return [this, round, id = sheet.id, result] {
+          looking_ = false;
+          if (round == round_) entries_[id] = std::move(*result);
+          emit changed();
+          seek();
+        };
+      },
+      Background::Lane::Readers,
+      [this, round = round_, id = next->id, subject](const Error&) {
+        looking_ = false;
+        // Known to have nothing, so that it is not looked at again.
+        if (round == round_) entries_[id] = {subject, std::nullopt};
+        emit changed();
+      });
 }
 
 }  // namespace amber

@@ -27,8 +27,12 @@ void SheetWatch::watch(const QString& folder, const Project& project) {
   files_.clear();
   missing_.clear();
   for (const auto& sheet : project.sheets) {
-    files_.emplace_back(folder + "/" + QString::fromStdString(sheet->path), sheet->id);
+    const QString file = folder + "/" + QString::fromStdString(sheet->path);
+    files_.emplace_back(file, sheet->id);
+    // The watcher cannot watch a file that is not there.
+    if (!QFileInfo::exists(file)) missing_.insert(file);
   }
+  if (!missing_.isEmpty()) comeBack_.start();
   watchAgain();
 }
 

@@ -16,6 +16,7 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
 #include "desktop/session.h"
+#include "desktop/shell/progress_strip.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/theme.h"
 #include "work/report.h"
@@ -66,12 +67,16 @@ FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
   row->addWidget(text_, 1);
   row->addWidget(fix_);
   row->addWidget(next_);
+  progress_ = new ProgressStrip(line);
+  row->addWidget(progress_);
   row->addWidget(count_);
   auto* all = new QVBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(0);
   all->addWidget(list_);
   all->addWidget(line);
+  connect(&session_.background(), &Background::progressed, progress_, &ProgressStrip::showProgress);
+  connect(progress_, &ProgressStrip::stopAsked, &session_.background(), &Background::stopTold);
   connect(fix_, &QPushButton::clicked, this, &FindingsLine::fix);
   connect(next_, &QPushButton::clicked, this, &FindingsLine::next);
   connect(count_, &QPushButton::clicked, this, &FindingsLine::toggleList);

@@ -12,10 +12,11 @@ class QPushButton;
 
 namespace amber {
 
+class ProgressStrip;
 class ProjectSession;
 
 /// The line at the bottom: the worst finding for what is selected, in a sentence, with its fix on a
-/// key. It opens upward into the list of all.
+/// key. It opens upward into the list of all. What runs in the background is shown in it too.
 class FindingsLine : public QWidget {
   Q_OBJECT
 
@@ -51,6 +52,7 @@ class FindingsLine : public QWidget {
   QPushButton* fix_ = nullptr;
   QPushButton* next_ = nullptr;
   QPushButton* count_ = nullptr;
+  ProgressStrip* progress_ = nullptr;
   QListWidget* list_ = nullptr;
 };
 

@@ -10,11 +10,13 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
+#include <QPainter>
 #include <QPoint>
 #include <QPushButton>
 #include <QSettings>
 #include <QSizePolicy>
 #include <QStackedWidget>
+#include <QStandardPaths>
 #include <QVBoxLayout>
 #include <array>
 
@@ -22,8 +24,10 @@
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/bench_stack.h"
 #include "desktop/shell/command_finder.h"
+#include "desktop/shell/example_project.h"
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/notice_bar.h"
+#include "desktop/shell/recent_projects.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/shell/shelf.h"
 #include "desktop/shell/start_page.h"
@@ -79,12 +83,11 @@ void MainWindow::connectSession() {
   connect(&session_, &ProjectSession::changed, this, &MainWindow::showStateSoon);
   connect(&session_, &ProjectSession::findingsChanged, this, &MainWindow::showFindings);
   connect(&session_, &ProjectSession::artArrived, this, &MainWindow::showStateSoon);
+  connect(&session_, &ProjectSession::saved, this, &MainWindow::keepThumb);
   connect(&session_, &ProjectSession::failed, notices_, &NoticeBar::warn);
   connect(&session_, &ProjectSession::told, notices_, &NoticeBar::tell);
   connect(&session_, &ProjectSession::findingWanted, this, &MainWindow::goTo);
   connect(&session_, &ProjectSession::changedOnDisk, this, &MainWindow::askOverwrite);
-  connect(&session_.background(), &Background::progressed, notices_, &NoticeBar::showProgress);
-  connect(notices_, &NoticeBar::stopAsked, &session_.background(), &Background::stopTold);
   connect(actions_, &ActionTable::refused, notices_, &NoticeBar::warn);
 }
 
@@ -94,8 +97,6 @@ void MainWindow::build() {
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(0);
   column->addWidget(makeTopBar());
-  notices_ = new NoticeBar(root);
-  column->addWidget(notices_);
   start_ = new StartPage(root);
   pages_ = new QStackedWidget(root);
   pages_->addWidget(start_);
@@ -104,9 +105,12 @@ void MainWindow::build() {
   column->addWidget(findings_);
   setCentralWidget(root);
   buildWork();
+  notices_ = new NoticeBar(root);
+  notices_->floatOver(pages_);
   finder_ = new CommandFinder(root);
   connect(route_, &RouteLine::chosen, this, &MainWindow::goToBench);
   connect(findings_, &FindingsLine::goTo, this, &MainWindow::goTo);
+  connect(start_, &StartPage::exampleAsked, this, &MainWindow::openExample);
   connect(start_, &StartPage::openAsked, this, &MainWindow::askOpen);
   connect(start_, &StartPage::newAsked, this, &MainWindow::askNew);
   connect(start_, &StartPage::imagesAsked, this, &MainWindow::askImages);
@@ -198,7 +202,9 @@ void MainWindow::goToBench(Bench bench) {
   route_->setCurrent(bench);
   shelf_->setContent(benchTable()[static_cast<std::size_t>(bench)].shelf);
   findings_->setBench(bench);
-  if (Canvas* stage = inFront()->stage()) stage->setFocus();
+  Canvas* stage = inFront()->stage();
+  if (stage != nullptr) stage->setFocus();
+  notices_->floatOver(stage != nullptr ? static_cast<QWidget*>(stage) : benches_);
   showState();
 }
 
@@ -211,6 +217,31 @@ void MainWindow::openProject(const QString& path) {
   }
   // The first project opens where the last one was left.
   if (first && !session_.project().assets.empty()) goToBench(lastBench());
+}
+
+void MainWindow::openExample() {
+  const auto path =
+      exampleProjectIn(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation));
+  if (!path) {
+    notices_->warn(QString::fromStdString(describe(path.error())));
+    return;
+  }
+  openProject(*path);
+}
+
+// The first frame whose art is there, for the list of recent projects.
+void MainWindow::keepThumb() {
+  if (!session_.hasProject()) return;
+  for (const auto& asset : session_.project().assets) {
+    if (asset->frames.empty() || session_.artOf(asset->frames.front().sheet) == nullptr) continue;
+    QImage thumb(2 * metrics::kThumb, 2 * metrics::kThumb, QImage::Format_ARGB32_Premultiplied);
+    thumb.fill(Qt::transparent);
+    QPainter painter(&thumb);
+    pictures_.drawThumb(painter, asset->frames.front(), QRectF(thumb.rect()));
+    painter.end();
+    rememberThumb(session_.path(), thumb);
+    return;
+  }
 }
 
 // One edit is heard of several times; the state is shown once, after what was edited is painted.
@@ -267,8 +298,9 @@ void MainWindow::undo(bool redo) {
 void MainWindow::showMenu() {
   QMenu menu(this);
   menu.setToolTipsVisible(true);
-  for (const char* id : {"project.new", "project.open", "project.save", "project.saveAs",
-                         "sheets.add", "edit.undo", "edit.redo", "view.theme", "quit"}) {
+  for (const char* id :
+       {"project.new", "project.open", "project.example", "project.save", "project.saveAs",
+        "sheets.add", "edit.undo", "edit.redo", "view.theme", "quit"}) {
     menu.addAction(actions_->action(id));
   }
   menu.addSeparator();

@@ -43,6 +43,8 @@ class MainWindow : public QMainWindow {
   /// The bench, made if need be.
   BenchView& benchView(Bench bench);
   void openProject(const QString& path);
+  /// Opens a copy of the example project in the user's documents folder.
+  void openExample();
   /// Opens a project or takes images in, by what each file is; what is neither is refused with a
   /// sentence.
   void takeFiles(const QStringList& paths);
@@ -68,6 +70,7 @@ class MainWindow : public QMainWindow {
   void addFrameActions();
   void addViewActions();
   void tellFormats();
+  void keepThumb();
   void showStateSoon();
   void showState();
   void showFindings();

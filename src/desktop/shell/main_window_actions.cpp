@@ -31,6 +31,7 @@ void MainWindow::addProjectActions() {
   const auto needs = [this] { return needsProject(); };
   actions_->add({"project.new", tr("New project"), QKeySequence::New, [this] { askNew(); }});
   actions_->add({"project.open", tr("Open a project"), QKeySequence::Open, [this] { askOpen(); }});
+  actions_->add({"project.example", tr("Open the example"), {}, [this] { openExample(); }});
   actions_->add(
       {"project.save", tr("Save"), QKeySequence::Save, [this] { session_.save(); }, needs});
   actions_->add({"project.saveAs", tr("Save under another name"), QKeySequence("Ctrl+Shift+S"),

@@ -92,6 +92,7 @@ void MainWindow::askVariant() {
         *told = std::move(plan->told);
         return std::move(plan->edits);
       },
+      this,
       [this, told, first](bool made) {
         if (!made) return;
         QStringList sentences;
@@ -158,6 +159,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
          {tr("Stay"), "stay", {}}});
     return;
   }
+  keepThumb();
   rememberWindow(*this);
   QMainWindow::closeEvent(event);
 }

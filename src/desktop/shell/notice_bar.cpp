@@ -4,7 +4,6 @@
 #include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QProgressBar>
 #include <QPushButton>
 #include <QStyle>
 #include <algorithm>
@@ -18,11 +17,14 @@ namespace {
 constexpr int kShownMs = 8000;
 // Of a folder of a thousand broken images nobody reads every line.
 constexpr std::size_t kMostNotices = 50;
+// How far the bar lies within the stage, and its greatest width, px.
+constexpr int kInset = 8;
+constexpr int kWidest = 760;
 
 }  // namespace
 
 NoticeBar::NoticeBar(QWidget* parent) : QFrame(parent) {
-  setProperty("role", "bar");
+  setProperty("role", "notice");
   setObjectName("noticeBar");
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(metrics::kGap, 4, metrics::kGap, 4);
@@ -35,35 +37,15 @@ NoticeBar::NoticeBar(QWidget* parent) : QFrame(parent) {
   copy_->setObjectName("noticeCopy");
   close_ = tight(makeButton(tr("Close"), {}, this));
   close_->setObjectName("noticeClose");
-  progress_ = new QWidget(this);
-  auto* progressRow = new QHBoxLayout(progress_);
-  progressRow->setContentsMargins(0, 0, 0, 0);
-  progressText_ = makeLabel({}, "", progress_);
-  progressText_->setObjectName("progressText");
-  progressBar_ = new QProgressBar(progress_);
-  progressBar_->setObjectName("progressBar");
-  progressBar_->setTextVisible(false);
-  progressBar_->setFixedSize(140, 10);
-  auto* stop = tight(
-      makeButton(tr("Stop"), tr("Images that are read already are added; all else stays as it was"),
-                 progress_));
-  stop->setObjectName("stopWork");
-  progressRow->addWidget(progressText_);
-  progressRow->addWidget(progressBar_);
-  progressRow->addWidget(stop);
   row->addWidget(text_, 1);
   row->addWidget(more_);
   row->addWidget(copy_);
   row->addWidget(close_);
-  row->addStretch();
-  row->addWidget(progress_);
-  progress_->hide();
   goes_.setSingleShot(true);
   connect(&goes_, &QTimer::timeout, this, &NoticeBar::closeFirst);
   connect(close_, &QPushButton::clicked, this, &NoticeBar::closeFirst);
   connect(copy_, &QPushButton::clicked, this,
           [this] { QGuiApplication::clipboard()->setText(text_->text()); });
-  connect(stop, &QPushButton::clicked, this, &NoticeBar::stopAsked);
   hide();
 }
 
@@ -112,21 +94,31 @@ void NoticeBar::showFirst() {
   text_->style()->unpolish(text_);
   text_->style()->polish(text_);
   if (any && !bad) goes_.start(kShownMs);
-  setVisible(any || progress_->isVisibleTo(this));
+  setVisible(any);
+  place();
 }
 
-void NoticeBar::showProgress(const QString& label, int done, int total) {
-  if (total > 0) {
-    running_ = label;
-    progressText_->setText(tr("%1: %2 of %3").arg(label).arg(done).arg(total));
-    progressBar_->setRange(0, total);
-    progressBar_->setValue(done);
-    progress_->show();
-  } else if (label == running_) {
-    running_.clear();
-    progress_->hide();
-  }
-  showFirst();
+void NoticeBar::floatOver(QWidget* stage) {
+  if (stage_ == stage) return;
+  if (stage_ != nullptr) stage_->removeEventFilter(this);
+  stage_ = stage;
+  if (stage_ != nullptr) stage_->installEventFilter(this);
+  place();
+}
+
+bool NoticeBar::eventFilter(QObject* watched, QEvent* event) {
+  const bool moved = event->type() == QEvent::Resize || event->type() == QEvent::Move ||
+                     event->type() == QEvent::Show;
+  if (watched == stage_ && moved) place();
+  return QFrame::eventFilter(watched, event);
+}
+
+void NoticeBar::place() {
+  if (stage_ == nullptr || !isVisibleTo(parentWidget())) return;
+  const QPoint corner = stage_->mapTo(parentWidget(), QPoint(kInset, kInset));
+  const int width = std::min(kWidest, stage_->width() - 2 * kInset);
+  setGeometry(QRect(corner, QSize(width, std::max(heightForWidth(width), sizeHint().height()))));
+  raise();
 }
 
 }  // namespace amber

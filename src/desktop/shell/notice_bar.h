@@ -1,19 +1,21 @@
 #pragma once
 
+#include <QEvent>
 #include <QFrame>
+#include <QPointer>
 #include <QString>
+#include <QStringList>
 #include <QTimer>
 #include <deque>
 
 class QLabel;
-class QProgressBar;
 class QPushButton;
 
 namespace amber {
 
-/// What has to be told, one line over the work: errors stay until they are closed, one after the
-/// other, and can be copied; what is only worth knowing goes by itself. Beside it, what runs and
-/// takes long, with its Stop.
+/// Messages, one at a time: errors stay until they are closed and can be copied; other messages go
+/// by themselves. The bar floats over the top of the stage and takes no room in the layout, so that
+/// no control moves when it comes or goes.
 class NoticeBar : public QFrame {
   Q_OBJECT
 
@@ -22,13 +24,14 @@ class NoticeBar : public QFrame {
 
   void tell(const QString& text);
   void warn(const QString& text);
-  /// What runs, so many of so many; 0 of 0 when it has ended.
-  void showProgress(const QString& label, int done, int total);
+  /// The widget over whose top edge the bar floats from now on. Requires: it is below the bar's
+  /// parent.
+  void floatOver(QWidget* stage);
   /// All errors that were told and not closed, the one that shows first.
   QStringList openErrors() const;
 
- signals:
-  void stopAsked();
+ protected:
+  bool eventFilter(QObject* watched, QEvent* event) override;
 
  private:
   struct Notice {
@@ -37,16 +40,14 @@ class NoticeBar : public QFrame {
   };
   void closeFirst();
   void showFirst();
+  void place();
 
   std::deque<Notice> notices_;
-  QString running_;
+  QPointer<QWidget> stage_;
   QLabel* text_;
   QLabel* more_;
   QPushButton* copy_;
   QPushButton* close_;
-  QWidget* progress_;
-  QLabel* progressText_;
-  QProgressBar* progressBar_;
   QTimer goes_;
 };
 

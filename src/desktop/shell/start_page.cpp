@@ -1,87 +1,140 @@
 #include "desktop/shell/start_page.h"
 
+#include <QDateTime>
+#include <QDir>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QIcon>
 #include <QLayoutItem>
+#include <QLocale>
+#include <QPixmap>
 #include <QPushButton>
-#include <QSettings>
+#include <QShowEvent>
 #include <QVBoxLayout>
 
 #include "desktop/parts/building.h"
+#include "desktop/shell/example_picture.h"
+#include "desktop/shell/recent_projects.h"
 #include "desktop/theme.h"
 
 namespace amber {
 namespace {
 
-constexpr int kMostRecent = 8;
-constexpr const char* kRecentKey = "recentProjects";
+constexpr int kRowHeight = 48;
+
+// The home folder as people write it.
+QString shortFolder(const QString& path) {
+  const QString folder = QFileInfo(path).absolutePath();
+  const QString home = QDir::homePath();
+  return folder == home || folder.startsWith(home + "/") ? "~" + folder.mid(home.size()) : folder;
+}
 
 }  // namespace
 
-QStringList recentProjects() {
-  return QSettings().value(kRecentKey).toStringList();
-}
-
-void rememberProject(const QString& path) {
-  QStringList recent = recentProjects();
-  recent.removeAll(path);
-  recent.prepend(path);
-  QSettings().setValue(kRecentKey, recent.mid(0, kMostRecent));
-}
-
 StartPage::StartPage(QWidget* parent) : QWidget(parent) {
-  auto* all = new QVBoxLayout(this);
-  all->addStretch(2);
+  auto* all = new QHBoxLayout(this);
+  all->addStretch();
   auto* column = new QVBoxLayout;
   column->setSpacing(10);
-  auto* middle = new QHBoxLayout;
-  middle->addStretch();
-  middle->addLayout(column);
-  middle->addStretch();
-  all->addLayout(middle);
-  all->addStretch(3);
-  auto* title = makeLabel(tr("Drop sprite sheets here"), "title", this);
-  title->setStyleSheet("font-size: 20px");
+  all->addLayout(column);
+  all->addStretch();
+  column->addStretch(2);
+  auto* title =
+      makeLabel(tr("Amber Parcel turns sprite sheets into game-ready assets."), "title", this);
+  title->setObjectName("startTitle");
   column->addWidget(title);
-  auto* about = makeLabel(tr("They are cut into frames, given origins and shapes, named, and "
-                             "packed into a parcel for your game.\nThe sheets themselves are never "
-                             "changed."),
-                          "", this);
-  column->addWidget(about);
+  column->addWidget(makeLabel(tr("Cut sheets into frames, set origins, fit collision shapes, check "
+                                 "names and layers,\ntry everything in motion, and pack it for "
+                                 "your game. Your sheets are never changed."),
+                              "", this));
+  column->addSpacing(4);
+  column->addWidget(new ExamplePicture(this));
+  column->addSpacing(4);
   auto* buttons = new QHBoxLayout;
-  QPushButton* images = makeButton(tr("Choose sheets"), tr("Ctrl+I"), this);
-  markNext(images, true);
-  QPushButton* open = makeButton(tr("Open a project"), tr("Ctrl+O"), this);
-  QPushButton* fresh = makeButton(tr("New project"), tr("Ctrl+N"), this);
-  for (QPushButton* button : {images, open, fresh}) buttons->addWidget(button);
+  const auto button = [&](const QString& text, const QString& tip, void (StartPage::*asked)()) {
+    QPushButton* made = makeButton(text, tip, this);
+    buttons->addWidget(made);
+    connect(made, &QPushButton::clicked, this, asked);
+    return made;
+  };
+  markNext(
+      button(tr("Choose sheets"), tr("Add image files to a new project in their folder (Ctrl+I)"),
+             &StartPage::imagesAsked),
+      true);
+  button(tr("Open a project"), tr("Open a project file, *.amber (Ctrl+O)"), &StartPage::openAsked);
+  button(tr("New project"), tr("Begin an empty project (Ctrl+N)"), &StartPage::newAsked);
+  button(
+      tr("Open the example"),
+      tr("Open the project Glasshouse Night: a copy in your documents folder that you can change"),
+      &StartPage::exampleAsked);
   buttons->addStretch();
   column->addLayout(buttons);
-  column->addSpacing(14);
-  recent_ = new QVBoxLayout;
-  recent_->setSpacing(4);
-  column->addLayout(recent_);
-  connect(images, &QPushButton::clicked, this, &StartPage::imagesAsked);
-  connect(open, &QPushButton::clicked, this, &StartPage::openAsked);
-  connect(fresh, &QPushButton::clicked, this, &StartPage::newAsked);
+  column->addWidget(makeLabel(tr("Or drop images, folders, or a project anywhere in this window."),
+                              "quiet", this));
+  column->addSpacing(8);
+  recent_ = new QWidget(this);
+  rows_ = new QVBoxLayout(recent_);
+  rows_->setContentsMargins(0, 0, 0, 0);
+  rows_->setSpacing(2);
+  column->addWidget(recent_);
+  column->addStretch(3);
   refresh();
 }
 
+void StartPage::showEvent(QShowEvent* event) {
+  refresh();
+  QWidget::showEvent(event);
+}
+
 void StartPage::refresh() {
-  while (recent_->count() > 0) {
-    QLayoutItem* item = recent_->takeAt(0);
-    delete item->widget();
+  while (QLayoutItem* item = rows_->takeAt(0)) {
+    // Later: a row may have asked for this itself.
+    if (item->widget() != nullptr) {
+      item->widget()->hide();
+      item->widget()->setParent(nullptr);
+      item->widget()->deleteLater();
+    }
     delete item;
   }
   const QStringList paths = recentProjects();
+  recent_->setVisible(!paths.isEmpty());
   if (paths.isEmpty()) return;
-  recent_->addWidget(makeLabel(tr("Recent projects"), "title", this));
-  for (const QString& path : paths) {
-    QPushButton* button = makeButton(
-        QFileInfo(path).completeBaseName() + "   " + QFileInfo(path).absolutePath(), path, this);
-    button->setStyleSheet("text-align: left");
-    connect(button, &QPushButton::clicked, this, [this, path] { emit projectChosen(path); });
-    recent_->addWidget(button);
-  }
+  rows_->addWidget(makeLabel(tr("Recent projects"), "title", recent_));
+  for (const QString& path : paths) addRecent(path);
+}
+
+// A project's picture, name, folder and date, and beside them a button that takes it off the list.
+void StartPage::addRecent(const QString& path) {
+  auto* row = new QWidget(recent_);
+  auto* line = new QHBoxLayout(row);
+  line->setContentsMargins(0, 0, 0, 0);
+  line->setSpacing(metrics::kSmallGap);
+  const QFileInfo file(path);
+  const QString changed =
+      file.exists()
+          ? tr("changed %1").arg(QLocale().toString(file.lastModified(), QLocale::ShortFormat))
+          : tr("not found");
+  QPushButton* open = makeButton(
+      tr("%1\n%2, %3").arg(file.completeBaseName(), shortFolder(path), changed), path, row);
+  open->setObjectName("recentProject");
+  open->setProperty("role", "row");
+  open->setFixedHeight(kRowHeight);
+  open->setEnabled(file.exists());
+  const QImage thumb = recentThumb(path);
+  if (!thumb.isNull()) open->setIcon(QIcon(QPixmap::fromImage(thumb)));
+  open->setIconSize(QSize(metrics::kThumb, metrics::kThumb));
+  QPushButton* remove = tight(makeButton(
+      tr("Remove"), tr("Remove %1 from this list. Its file stays.").arg(file.completeBaseName()),
+      row));
+  remove->setObjectName("recentRemove");
+  line->addWidget(open, 1);
+  line->addWidget(remove);
+  rows_->addWidget(row);
+  connect(open, &QPushButton::clicked, this, [this, path] { emit projectChosen(path); });
+  connect(remove, &QPushButton::clicked, this, [this, path] {
+    forgetProject(path);
+    refresh();
+  });
 }
 
 }  // namespace amber

@@ -1,34 +1,37 @@
 #pragma once
 
 #include <QString>
-#include <QStringList>
 #include <QWidget>
 
 class QVBoxLayout;
 
 namespace amber {
 
-/// The projects opened last, the latest first; kept in the user's settings.
-QStringList recentProjects();
-void rememberProject(const QString& path);
-
-/// What an empty window shows: how to begin, and recent projects.
+/// What an empty window shows: what the program does, how to begin, and recent projects.
 class StartPage : public QWidget {
   Q_OBJECT
 
  public:
   explicit StartPage(QWidget* parent);
 
+  /// Shows the recent projects as they are now.
   void refresh();
 
  signals:
+  void exampleAsked();
   void openAsked();
   void newAsked();
   void imagesAsked();
   void projectChosen(const QString& path);
 
+ protected:
+  void showEvent(QShowEvent* event) override;
+
  private:
-  QVBoxLayout* recent_ = nullptr;
+  void addRecent(const QString& path);
+
+  QWidget* recent_ = nullptr;
+  QVBoxLayout* rows_ = nullptr;
 };
 
 }  // namespace amber

@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <array>
+#include <utility>
 
+#include "desktop/session.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -71,6 +73,7 @@ void Canvas::wheelEvent(QWheelEvent* event) {
 void Canvas::mousePressEvent(QMouseEvent* event) {
   if (event->button() == Qt::MiddleButton) panning_ = event->position();
   if (event->button() == Qt::LeftButton) {
+    pressed_ = true;
     artPress(view_.toArt(event->position()), event->modifiers());
   }
 }
@@ -91,9 +94,27 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
 
 void Canvas::mouseReleaseEvent(QMouseEvent* event) {
   if (event->button() == Qt::MiddleButton) panning_.reset();
-  if (event->button() == Qt::LeftButton) {
+  if (event->button() == Qt::LeftButton && std::exchange(pressed_, false)) {
     artRelease(view_.toArt(event->position()), event->modifiers());
   }
+}
+
+void Canvas::cancelDrag() {
+  if (!std::exchange(pressed_, false)) return;
+  artCancel();
+  contentChanged();
+}
+
+void Canvas::cancelDragsOnChangesOf(const ProjectSession& session) {
+  connect(&session, &ProjectSession::changed, this, &Canvas::cancelDrag);
+  connect(&session, &ProjectSession::selectionChanged, this, &Canvas::cancelDrag);
+  connect(&session, &ProjectSession::projectReplaced, this, &Canvas::cancelDrag);
+}
+
+void Canvas::hideEvent(QHideEvent* event) {
+  panning_.reset();
+  cancelDrag();
+  QWidget::hideEvent(event);
 }
 
 void Canvas::keyPressEvent(QKeyEvent* event) {
@@ -101,13 +122,14 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
                       : event->modifiers() & Qt::AltModifier ? 0.5
                                                              : 1;
   const auto nudge = [&](double dx, double dy) {
+    if (pressed_) return;
     // Held down, a key repeats, and all that it does is one step of history.
     if (!event->isAutoRepeat()) emit runStarted();
     artNudge(dx, dy);
   };
   switch (event->key()) {
     case Qt::Key_Escape:
-      return artCancel();
+      return pressed_ ? cancelDrag() : artEscape();
     case Qt::Key_Left:
       return nudge(-step, 0);
     case Qt::Key_Right:

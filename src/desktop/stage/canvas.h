@@ -2,6 +2,7 @@
 
 #include <QEvent>
 #include <QFocusEvent>
+#include <QHideEvent>
 #include <QKeyEvent>
 #include <QMarginsF>
 #include <QMouseEvent>
@@ -18,6 +19,8 @@
 #include "desktop/stage/view_transform.h"
 
 namespace amber {
+
+class ProjectSession;
 
 /// A place where something is shown large and worked on by hand: zoom by the wheel or + and -, pan
 /// by the middle button, fit by 0, nudged by the arrow keys. What is shown and edited is up to the
@@ -55,13 +58,24 @@ class Canvas : public QWidget {
   /// Room kept free around the content, stage px: left, top, right, bottom.
   virtual QMarginsF surround() const { return {24, 24, 24, 24}; }
 
+  /// The left button is pressed, the pointer moves (pressed or not), the button is released.
+  /// A press is followed by exactly one of artRelease and artCancel.
   virtual void artPress(QPointF, Qt::KeyboardModifiers) {}
   virtual void artMove(QPointF, Qt::KeyboardModifiers) {}
   virtual void artRelease(QPointF, Qt::KeyboardModifiers) {}
-  /// Escape, or anything else that ends a drag without a change.
+  /// The press ends without a change: see cancelDrag.
   virtual void artCancel() {}
-  /// An arrow key, as px to move by.
+  /// Escape while nothing is pressed.
+  virtual void artEscape() {}
+  /// An arrow key while nothing is pressed, as px to move by.
   virtual void artNudge(double, double) {}
+
+  /// Ends a press without a change. A release would otherwise be applied to something else than
+  /// what was pressed. Called on Escape, when the canvas is hidden, and when the session that the
+  /// canvas watches has another project, history or selection.
+  void cancelDrag();
+  /// From now on every change of this session cancels a drag on this canvas.
+  void cancelDragsOnChangesOf(const ProjectSession& session);
 
   /// To be called when the content may have changed; fits again if its extent has.
   void contentChanged();
@@ -76,9 +90,11 @@ class Canvas : public QWidget {
   void keyReleaseEvent(QKeyEvent* event) override;
   void focusOutEvent(QFocusEvent* event) override;
   void leaveEvent(QEvent* event) override;
+  void hideEvent(QHideEvent* event) override;
 
  private:
   ViewTransform view_;
+  bool pressed_ = false;  // The left button is held and its press was not cancelled.
   QRectF fittedTo_;
   bool fitted_ = true;  // follow the widget's size until the user zooms or pans
   std::optional<QPointF> panning_;

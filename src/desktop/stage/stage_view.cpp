@@ -10,6 +10,7 @@ namespace amber {
 
 StageView::StageView(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
+  cancelDragsOnChangesOf(session_);
   connect(&session_, &ProjectSession::artArrived, this, [this] { update(); });
   connect(this, &Canvas::runStarted, &session_, &ProjectSession::startRun);
   connect(this, &Canvas::runEnded, &session_, &ProjectSession::endRun);

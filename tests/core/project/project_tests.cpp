@@ -1,3 +1,4 @@
+#include <QElapsedTimer>
 #include <QTest>
 
 #include "core/base/exact_number.h"
@@ -74,6 +75,40 @@ class EditTest : public QObject {
   void anAssetWithoutFramesGoes() {
     const auto after = withEdits(smallProject(), {RemoveFrames{{10}, {{11}, {12}, {13}}}});
     QVERIFY(after->project.assets.empty());
+  }
+
+  void removingManyFramesOfManyTakesNoLongerThanReadingThem() {
+    constexpr std::uint32_t kFrames = 100000;
+    Project project = newProject("large");
+    Sheet sheet;
+    sheet.id = {1};
+    sheet.path = "a.png";
+    sheet.size = {16, 16};
+    Asset asset;
+    asset.id = {2};
+    asset.kind = "character";
+    Animation animation{{3}, "walk", LoopMode::Repeat, {}};
+    std::vector<FrameId> half;
+    for (std::uint32_t i = 0; i < kFrames; ++i) {
+      const FrameId id{10 + i};
+      asset.frames.push_back(Frame{id, "f", {1}, {0, 0, 8, 8}, {0, 0}, kByHand, {}});
+      animation.steps.push_back({id, 100});
+      if (i % 2 == 1) half.push_back(id);
+    }
+    asset.animations = {animation};
+    const auto large = withEdits(project, {PutSheet{sheet}, PutAsset{asset}});
+    QVERIFY(large.has_value());
+    QElapsedTimer since;
+    since.start();
+    const auto less = withEdits(large->project, {RemoveFrames{{2}, half}});
+    const qint64 took = since.elapsed();
+    QVERIFY(less.has_value());
+    QCOMPARE(less->project.assets.front()->frames.size(), std::size_t{kFrames / 2});
+    QCOMPARE(less->project.assets.front()->animations.front().steps.size(),
+             std::size_t{kFrames / 2});
+#ifndef AMBER_SANITIZED
+    QVERIFY2(took < 1000, qPrintable(QString("%1 ms").arg(took)));
+#endif
   }
 
   void aShapeOfTheSameRoleIsReplaced() {

@@ -148,17 +148,17 @@ class CoursePanelTest : public QObject {
     QCOMPARE(course().name, std::string("my floor"));
     QCOMPARE(open.find<QComboBox>("course")->currentText(), QString("my floor"));
     const auto solids = course().solids.size();
-    const Box block = std::get<Box>(course().solids.back());
+    const Box block = std::get<Box>(std::get<Shape>(course().solids.back()));
 
     // Dragged by whole px, then by a key, then away and back.
     drag(stage, {block.x + 4, block.y + 4}, {block.x + 24.2, block.y + 14});
     open.settle();
-    QCOMPARE(std::get<Box>(course().solids.back()).x, block.x + 20);
-    QCOMPARE(std::get<Box>(course().solids.back()).y, block.y + 10);
+    QCOMPARE(std::get<Box>(std::get<Shape>(course().solids.back())).x, block.x + 20);
+    QCOMPARE(std::get<Box>(std::get<Shape>(course().solids.back())).y, block.y + 10);
     stage->setFocus();
     QTest::keyClick(stage, Qt::Key_Up);
     open.settle();
-    QCOMPARE(std::get<Box>(course().solids.back()).y, block.y + 9);
+    QCOMPARE(std::get<Box>(std::get<Shape>(course().solids.back())).y, block.y + 9);
     QTest::keyClick(stage, Qt::Key_Delete);
     open.settle();
     QCOMPARE(course().solids.size(), solids - 1);

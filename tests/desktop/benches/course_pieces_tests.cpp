@@ -53,7 +53,7 @@ class CoursePiecesTest : public QObject {
   void aRampAndAWallArePutAndMoved() {
     OnCourse on;
     on.pick("addPiece", "ramp");
-    const Polygon ramp = std::get<Polygon>(on.course().solids.back());
+    const Polygon ramp = std::get<Polygon>(std::get<Shape>(on.course().solids.back()));
     QCOMPARE(ramp.points.size(), std::size_t{3});
     // Gripped within its box.
     const Vertex a = ramp.points[0];
@@ -67,13 +67,13 @@ class CoursePiecesTest : public QObject {
     QTest::mouseMove(on.stage(), to);
     QTest::mouseRelease(on.stage(), Qt::LeftButton, {}, to);
     on.open.settle();
-    const Polygon moved = std::get<Polygon>(on.course().solids.back());
+    const Polygon moved = std::get<Polygon>(std::get<Shape>(on.course().solids.back()));
     for (std::size_t i = 0; i < 3; ++i) {
       QCOMPARE(moved.points[i].x, ramp.points[i].x - 12);
       QCOMPARE(moved.points[i].y, ramp.points[i].y + 7);
     }
     on.pick("addPiece", "wall");
-    const Box wall = std::get<Box>(on.course().solids.back());
+    const Box wall = std::get<Box>(std::get<Shape>(on.course().solids.back()));
     QVERIFY(wall.h > 4 * wall.w);
     // One course of its own takes all that is put on it.
     QCOMPARE(on.open.project().courses.size(), std::size_t{1});

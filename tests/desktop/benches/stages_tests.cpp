@@ -110,6 +110,37 @@ class FitStageTest : public QObject {
     QCOMPARE(boxOf(open).y - to.y, copied.y - from.y);
   }
 
+  void undoDuringADragGivesTheShapeToNoOtherFrame() {
+    OpenWindow open;
+    FitStage* stage = stageOf(open);
+    ProjectSession& session = open.window.session();
+    const Selection at = session.selection();
+    session.perform("move an origin", {SetOrigin{at.asset, at.frame, {1, 1}, kByHand}});
+    open.settle();
+    const Box box = boxOf(open);
+    const Project before = session.committed();
+    const QPoint middle = onStage(stage, box.x + box.w / 2, box.y + box.h / 2);
+    QTest::mousePress(stage, Qt::LeftButton, {}, middle);
+    QTest::mouseMove(stage, middle + QPoint(30, 0));
+    QTest::keyClick(stage, Qt::Key_Z, Qt::ControlModifier);
+    QTest::mouseMove(stage, middle + QPoint(60, 0));
+    QTest::mouseRelease(stage, Qt::LeftButton, {}, middle + QPoint(60, 0));
+    open.settle();
+    QVERIFY(session.history().canRedo());
+    QCOMPARE(boxOf(open), box);
+    session.history().redo();
+    QVERIFY(session.committed() == before);
+    // Nor when the frames themselves are gone.
+    QTest::mousePress(stage, Qt::LeftButton, {}, middle);
+    QTest::mouseMove(stage, middle + QPoint(30, 0));
+    session.perform("remove", {RemoveAsset{at.asset}});
+    QTest::mouseMove(stage, middle + QPoint(60, 0));
+    stage->grab();
+    QTest::mouseRelease(stage, Qt::LeftButton, {}, middle + QPoint(60, 0));
+    open.settle();
+    QVERIFY(findAsset(session.project(), at.asset) == nullptr);
+  }
+
   void aDragThatEscapesLeavesTheShapeAsItWas() {
     OpenWindow open;
     FitStage* stage = stageOf(open);

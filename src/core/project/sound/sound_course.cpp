@@ -14,23 +14,33 @@ bool near(GamePoint point) {
   return near(point.x) && near(point.y);
 }
 
-struct SoundSolid {
-  std::string operator()(const Box& box) const {
-    if (!near(box.x) || !near(box.y) || !near(box.w) || !near(box.h)) return "lies too far out";
-    return box.w >= kLeastBoxSide && box.h >= kLeastBoxSide ? "" : "is a box without sides";
+// What is wrong with a polygon that the general rules for shapes allow, because it is being worked
+// on; a course needs its area.
+std::string faultInCourse(const Polygon& polygon) {
+  switch (faultOf(polygon)) {
+    case PolygonFault::None:
+      return "";
+    case PolygonFault::RepeatsPoint:
+      return "is a polygon that has a point twice";
+    case PolygonFault::CrossesItself:
+      return "is a polygon that crosses or touches itself";
+    case PolygonFault::NoArea:
+      return "is a polygon without area";
   }
-  std::string operator()(const Polygon& polygon) const {
-    const auto& points = polygon.points;
-    if (points.size() < 3) return "is a polygon of fewer than 3 points";
-    if (points.size() > static_cast<std::size_t>(kMostPolygonPoints)) {
-      return "is a polygon of too many points";
-    }
-    if (!std::all_of(points.begin(), points.end(),
-                     [](const Vertex& p) { return near(p.x) && near(p.y); })) {
+  return "";
+}
+
+// What is wrong with a solid, as the rest of a sentence that begins with its number; empty for
+// nothing.
+struct SolidFault {
+  std::string operator()(const Shape& shape) const {
+    if (const auto sound = validated(shape); !sound) return "is wrong: " + sound.error().sentence;
+    const Box box = bounds(shape);
+    if (!near(box.x) || !near(box.y) || !near(box.x + box.w) || !near(box.y + box.h)) {
       return "lies too far out";
     }
-    if (faultOf(polygon) != PolygonFault::None) return "is a polygon that crosses itself";
-    return twiceArea(points) > 0 ? "" : "is a polygon that is not clockwise";
+    const auto* polygon = std::get_if<Polygon>(&shape);
+    return polygon == nullptr ? "" : faultInCourse(*polygon);
   }
   std::string operator()(const StandingAsset& asset) const {
     if (!near(asset.at)) return "lies too far out";
@@ -48,7 +58,7 @@ Result<void> validated(const Course& course) {
   if (course.solids.size() > kMostSolids) return wrong("the course has too many solids");
   if (course.actors.size() > kMostActors) return wrong("the course has too many actors");
   for (std::size_t i = 0; i < course.solids.size(); ++i) {
-    const std::string what = std::visit(SoundSolid{}, course.solids[i]);
+    const std::string what = std::visit(SolidFault{}, course.solids[i]);
     if (!what.empty()) return wrong("solid " + std::to_string(i + 1) + " " + what);
   }
   for (const CourseActor& actor : course.actors) {
@@ -82,11 +92,8 @@ void moveThing(Course& course, std::size_t thing, double dx, double dy) {
   CourseSolid& solid = course.solids[thing];
   if (auto* standing = std::get_if<StandingAsset>(&solid)) {
     standing->at = moved(standing->at);
-  } else if (auto* box = std::get_if<Box>(&solid)) {
-    box->x += dx;
-    box->y += dy;
   } else {
-    for (Vertex& point : std::get<Polygon>(solid).points) point = {point.x + dx, point.y + dy};
+    solid = amber::moved(std::get<Shape>(solid), dx, dy);
   }
 }
 

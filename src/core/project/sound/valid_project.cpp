@@ -5,6 +5,7 @@
 #include <unordered_set>
 
 #include "core/base/snake_case.h"
+#include "core/project/sound/file_size.h"
 #include "core/project/sound/sound.h"
 #include "core/project/sound/sound_asset.h"
 #include "core/project/sound/sound_cut.h"
@@ -39,7 +40,7 @@ class Validation {
       if (auto sound = of(asset->name, in("assets", i, soundAsset(*asset, known_))); !sound)
         return sound;
     }
-    return {};
+    return soundFileSize();
   }
 
  private:
@@ -120,6 +121,37 @@ class Validation {
       }
     }
     return true;
+  }
+
+  // Most edits let nothing grow: then what was small enough still is.
+  Sound soundFileSize() const {
+    if (before_ != nullptr && !grows()) return {};
+    const FileSize size = fileSizeOf(project_);
+    if (size.values <= kLargestFile.values && size.bytes <= kLargestFile.bytes) return {};
+    return wrong("", "the project would take more than " + std::to_string(kLargestFile.values) +
+                         " values or " + std::to_string(kLargestFile.bytes >> 20) +
+                         " MB in its file and could not be opened again; use polygons in place of "
+                         "masks with fine patterns, or divide it into two projects");
+  }
+
+  bool grows() const {
+    // What one project has and the other does not share.
+    const auto alone = [](const Project& of, const Project& other) {
+      std::unordered_set<const void*> there;
+      for (const auto& sheet : other.sheets) there.insert(&*sheet);
+      for (const auto& asset : other.assets) there.insert(&*asset);
+      FileSize size = fileSizeOf(of.settings());
+      for (const auto& sheet : of.sheets) {
+        if (there.count(&*sheet) == 0) size += fileSizeOf(*sheet);
+      }
+      for (const auto& asset : of.assets) {
+        if (there.count(&*asset) == 0) size += fileSizeOf(*asset);
+      }
+      return size;
+    };
+    const FileSize now = alone(project_, *before_);
+    const FileSize then = alone(*before_, project_);
+    return now.values > then.values || now.bytes > then.bytes;
   }
 
   static Sound soundSheet(const Sheet& sheet) {

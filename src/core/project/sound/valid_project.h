@@ -16,7 +16,8 @@ namespace amber {
 /// `nextId`; 4. every kind, role, sheet and frame that something names is there; 5. names that
 /// things are found by are used once (roles, kinds, layers, a frame's mounts, one shape or setting
 /// a role); 6. a frame lies on its sheet unless it is lost; 7. a sheet's path stays in the
-/// project's folder; 8. cuts and shapes are sound (checkedCut, validated).
+/// project's folder; 8. cuts and shapes are sound (checkedCut, validated); 9. its file is no larger
+/// than kLargestFile (file_size.h), so that it can be read again.
 ///
 /// Errors: BadValue, or PathLeavesFolder. Their `place` is the way to it in the project's file, as
 /// `assets[2].frames[0].origin`; the sentence begins with the thing's own name where it has one.

@@ -27,8 +27,8 @@ struct StandingAsset {
   bool operator==(const StandingAsset&) const = default;
 };
 
-/// What stands in the way; boxes and polygons in game px.
-using CourseSolid = std::variant<Box, Polygon, StandingAsset>;
+/// What stands in the way: a shape of any type, in game px, or an asset with its own shapes.
+using CourseSolid = std::variant<Shape, StandingAsset>;
 
 /// Another asset on a course, met by the layers. It stands, or goes to and fro.
 struct CourseActor {

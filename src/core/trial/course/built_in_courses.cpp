@@ -231,9 +231,9 @@ Result<Course> builtInCourse(std::string_view name, CourseView view, const BodyS
 int ticksFor(const Course& course, const MoverRules& rules) {
   double end = course.start.x;
   for (const CourseSolid& solid : course.solids) {
-    if (const auto* box = std::get_if<Box>(&solid)) end = std::max(end, box->x + box->w);
-    if (const auto* polygon = std::get_if<Polygon>(&solid)) {
-      for (const Vertex& point : polygon->points) end = std::max(end, point.x);
+    if (const auto* shape = std::get_if<Shape>(&solid)) {
+      const Box box = bounds(*shape);
+      end = std::max(end, box.x + box.w);
     }
     if (const auto* asset = std::get_if<StandingAsset>(&solid)) end = std::max(end, asset->at.x);
   }

@@ -1,6 +1,8 @@
 #include "core/trial/course/course_world.h"
 
 #include <algorithm>
+#include <map>
+#include <utility>
 
 #include "core/fit/keys/held_shapes.h"
 #include "core/geometry/contact/parting.h"
@@ -13,29 +15,32 @@ namespace {
 // More pieces than that make every tick slow and fill memory with obstacles.
 constexpr std::size_t kMostPieces = 2048;
 
-// Runs of equal columns below each other as one box: a mask has far fewer of these.
-std::vector<ConvexPiece> blocksOf(std::vector<ConvexPiece> rows) {
+// Merges runs of equal columns on consecutive rows into boxes: a mask has far fewer of these. Stops
+// once there are more than kMostPieces, which the caller refuses. Cost: n log n.
+std::vector<ConvexPiece> blocksOf(const std::vector<ConvexPiece>& rows) {
   std::vector<ConvexPiece> blocks;
-  for (ConvexPiece& row : rows) {
+  // The lowest block of each pair of columns.
+  std::map<std::pair<double, double>, std::size_t> lowest;
+  for (const ConvexPiece& row : rows) {
     const double left = std::min(row.points[0].x, row.points[1].x);
     const double right = std::max(row.points[0].x, row.points[1].x);
     const double top = std::min(row.points[0].y, row.points[2].y);
     const double bottom = std::max(row.points[0].y, row.points[2].y);
-    const auto above = std::find_if(blocks.begin(), blocks.end(), [&](const ConvexPiece& block) {
-      return block.points[0].x == left && block.points[1].x == right && block.points[2].y == top;
-    });
-    if (above == blocks.end()) {
-      blocks.push_back({{{left, top}, {right, top}, {right, bottom}, {left, bottom}}, 0});
-    } else {
-      above->points[2].y = above->points[3].y = bottom;
+    const auto [above, fresh] = lowest.try_emplace({left, right}, blocks.size());
+    if (!fresh && blocks[above->second].points[2].y == top) {
+      blocks[above->second].points[2].y = blocks[above->second].points[3].y = bottom;
+      continue;
     }
+    above->second = blocks.size();
+    blocks.push_back({{{left, top}, {right, top}, {right, bottom}, {left, bottom}}, 0});
+    if (blocks.size() > kMostPieces) break;
   }
   return blocks;
 }
 
 std::vector<ConvexPiece> piecesOnCourse(const Shape& shape, const Pose& pose) {
   std::vector<ConvexPiece> pieces = piecesOf(shape, pose);
-  return kindOf(shape) == ShapeKind::Mask ? blocksOf(std::move(pieces)) : pieces;
+  return kindOf(shape) == ShapeKind::Mask ? blocksOf(pieces) : pieces;
 }
 
 }  // namespace
@@ -93,7 +98,7 @@ Result<const Figure*> CourseWorld::figureOf(const Asset& asset) {
         if (pieces.size() > kMostPieces) {
           return failure(ErrorCode::BadValue,
                          "the shape of \"" + frame.name +
-                             "\" has too many parts for a course; fit another kind");
+                             "\" has too many parts for a course; fit another type of shape");
         }
         if (!pieces.empty()) looks[mirrored].shapes.push_back({i, store_.add(std::move(pieces))});
       }
@@ -122,12 +127,15 @@ Result<void> CourseWorld::place(const CourseSolid& solid, std::size_t thing) {
     stand(**figure, looks[asset->mirrored], {asset->at.x, asset->at.y}, thing);
     return {};
   }
-  const auto* box = std::get_if<Box>(&solid);
-  const Shape shape = box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solid));
-  std::vector<ConvexPiece> pieces = piecesOf(shape, {});
+  const auto& shape = std::get<Shape>(solid);
+  const std::string name = "solid " + std::to_string(thing + 1);
+  std::vector<ConvexPiece> pieces = piecesOnCourse(shape, {});
   if (pieces.empty()) {
-    return failure(ErrorCode::BadValue, "solid " + std::to_string(thing + 1) +
-                                            " is a polygon that crosses itself or has no area");
+    return failure(ErrorCode::BadValue, name + " is a polygon that crosses itself or has no area");
+  }
+  if (pieces.size() > kMostPieces) {
+    return failure(ErrorCode::BadValue,
+                   name + " has too many parts for a course; use another type of shape");
   }
   standing_.push_back({store_.add(std::move(pieces)), {}, thing, nullptr, 0});
   return {};

@@ -45,7 +45,7 @@ struct Standing {
   Vertex at;
   /// Which thing on the course it belongs to: solids in their order, then actors.
   std::size_t thing = 0;
-  const Figure* figure = nullptr;  ///< Null for a box or polygon.
+  const Figure* figure = nullptr;  ///< Null for a plain shape.
   std::size_t role = 0;            ///< Of the figure.
 };
 
@@ -73,7 +73,7 @@ class CourseWorld {
   const std::vector<Standing>& standingNow() const { return standing_; }
   /// "solid 3", or "tile_floor:body".
   std::string nameOf(const Standing& standing) const;
-  /// What comes of a role of what moves and what stands; a box or polygon stops.
+  /// What comes of a role of what moves and what stands; a plain shape stops.
   Answer answerOf(std::size_t role, const Standing& standing) const;
   bool stops(std::size_t role, const Standing& standing) const;
 

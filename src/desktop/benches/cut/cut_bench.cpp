@@ -216,6 +216,7 @@ void CutBench::applyCut(const Cut& cut) {
           if (!edits) return edits;
           return withNewFramesFitted(project, std::move(*edits), [art](SheetId) { return art; });
         },
+        this,
         [this, id, again](bool performed) {
           drafts_.remove(id.value);
           if (performed && !again) session_.selectSheet(id);
@@ -271,6 +272,7 @@ void CutBench::cutSure() {
         if (!sure) return tl::unexpected(sure.error());
         return std::move(sure->edits);
       },
+      this,
       [this](bool performed) {
         if (!performed) return;
         // What wants a look is next.
@@ -316,7 +318,7 @@ void CutBench::changeInk(const InkRule& rule) {
         if (!edits) return put;
         return edits;
       },
-      [this](bool) { refreshSoon(); });
+      this, [this](bool) { refreshSoon(); });
 }
 
 void CutBench::changeAsset() {

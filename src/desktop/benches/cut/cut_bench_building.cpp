@@ -22,6 +22,7 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/player.h"
 #include "desktop/parts/ribbon.h"
+#include "desktop/parts/typed_text.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -296,8 +297,10 @@ void CutBench::makeBecomes(QVBoxLayout* form, QWidget* side) {
   addRow(form, tr("loop"), {loop_});
   connect(fields_.rate, &NumberField::committed, this, &CutBench::changeAnimation);
   connect(loop_, &QComboBox::activated, this, &CutBench::changeAnimation);
+  finishTyping(*animationName_);
   connect(animationName_, &QLineEdit::editingFinished, this, &CutBench::changeAnimation);
   connect(kind_, &QComboBox::activated, this, &CutBench::changeAsset);
+  finishTyping(*assetName_);
   connect(assetName_, &QLineEdit::editingFinished, this, &CutBench::changeAsset);
 }
 

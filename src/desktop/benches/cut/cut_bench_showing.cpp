@@ -16,6 +16,7 @@
 #include "desktop/benches/cut/proposal_list.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
+#include "desktop/parts/typed_text.h"
 #include "desktop/parts/wording.h"
 #include "desktop/session/sheet_guesses.h"
 
@@ -287,8 +288,8 @@ void CutBench::refreshNames() {
     const Animation* animation = session_.currentAnimation();
     if (asset == nullptr || animation == nullptr) return;
     kind_->setCurrentText(QString::fromStdString(asset->kind));
-    assetName_->setText(QString::fromStdString(asset->name));
-    animationName_->setText(QString::fromStdString(animation->name));
+    showText(*assetName_, QString::fromStdString(asset->name));
+    showText(*animationName_, QString::fromStdString(animation->name));
     loop_->setCurrentIndex(static_cast<int>(animation->loop));
     fields_.rate->setValue(1000.0 / animation->steps.front().durationMs);
     namedFor_ = {};
@@ -296,8 +297,8 @@ void CutBench::refreshNames() {
     // Only once a sheet: what the user typed stays until it is cut.
     const auto run = numberedRun();
     const SheetTitle title = titleFrom(run && isLikely(*run) ? run->title + ".png" : sheet()->path);
-    assetName_->setText(QString::fromStdString(title.asset));
-    animationName_->setText(QString::fromStdString(title.animation));
+    showText(*assetName_, QString::fromStdString(title.asset));
+    showText(*animationName_, QString::fromStdString(title.animation));
     namedFor_ = sheet()->id;
   }
 }

@@ -305,11 +305,7 @@ void CutStage::artCancel() {
   rects_.cancel();
   bandFrom_.reset();
   update();
-  if (dragging) {
-    emit dragCancelled();
-  } else {
-    emit toolEnded();
-  }
+  if (dragging) emit dragCancelled();
 }
 
 // Arrow keys move what is chosen by hand.

@@ -79,6 +79,7 @@ class CutStage : public StageView {
   void artMove(QPointF at, Qt::KeyboardModifiers) override;
   void artRelease(QPointF at, Qt::KeyboardModifiers) override;
   void artCancel() override;
+  void artEscape() override { emit toolEnded(); }
   void artNudge(double dx, double dy) override;
 
  private:

@@ -241,7 +241,7 @@ void FitBench::fitAgain() {
         }
         return refit->edits;
       },
-      [this, refit](bool) { tellRefit(*refit); });
+      this, [this, refit](bool) { tellRefit(*refit); });
 }
 
 void FitBench::tellRefit(const Refit& refit) {

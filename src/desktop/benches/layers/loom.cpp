@@ -25,6 +25,8 @@ Loom::Loom(QWidget* parent) : QAbstractScrollArea(parent) {
 }
 
 void Loom::show(Project project, std::optional<Project> before) {
+  // A drag belongs to the project that it began on.
+  if (!(project == project_)) pulled_.reset();
   project_ = std::move(project);
   before_ = std::move(before);
   fresh_.clear();
@@ -50,8 +52,16 @@ void Loom::rebuild() {
   rows_ = loomRows(parties_, filter_, open_);
   if (layer_ && *layer_ >= project_.layers.size()) layer_.reset();
   pointed_.reset();
+  cancelDragOfAnotherRow();
   layOut();
   viewport()->update();
+}
+
+// The row that a thread is pulled from may have moved or gone since it was pressed.
+void Loom::cancelDragOfAnotherRow() {
+  if (pulled_ && (pulled_->row >= rows_.size() || rows_[pulled_->row].key != pulledKey_)) {
+    pulled_.reset();
+  }
 }
 
 void Loom::layOut() {
@@ -201,6 +211,7 @@ void Loom::mousePressEvent(QMouseEvent* event) {
     const bool onGrip = at.x() > rowRect(*row).right() - 2;
     const double middle = rowRect(*row).center().y();
     pulled_ = Thread{*row, 0, !onGrip || at.y() > middle};
+    pulledKey_ = rows_[*row].key;
     pulledTo_ = at;
     const bool add = (event->modifiers() & (Qt::ShiftModifier | Qt::ControlModifier)) != 0;
     chooseRow(*row,
@@ -340,13 +351,14 @@ void Loom::editLayer(std::size_t layer) {
   field->selectAll();
   field->show();
   field->setFocus();
-  connect(field, &QLineEdit::editingFinished, this, [this, field, layer] {
+  const std::string before = project_.layers[layer];
+  connect(field, &QLineEdit::editingFinished, this, [this, field, layer, before] {
     const QString name = field->text().trimmed();
     field->hide();
     field->deleteLater();
-    if (layer < project_.layers.size() && name.toStdString() != project_.layers[layer]) {
-      emit layerRenamed(layer, name);
-    }
+    // Another layer may stand there by now.
+    const bool same = layer < project_.layers.size() && project_.layers[layer] == before;
+    if (same && name.toStdString() != before) emit layerRenamed(layer, name);
   });
 }
 

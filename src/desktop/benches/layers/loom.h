@@ -79,6 +79,7 @@ class Loom : public QAbstractScrollArea {
   };
 
   void rebuild();
+  void cancelDragOfAnotherRow();
   std::optional<std::size_t> chosenRow() const;
   void stepRow(int by, bool add);
   void stepLayer(int by);
@@ -115,6 +116,7 @@ class Loom : public QAbstractScrollArea {
   std::set<std::string> concerned_;
   std::optional<Thread> pointed_;  // The thread under the pointer.
   std::optional<Thread> pulled_;   // The one that is being dragged.
+  std::string pulledKey_;          // Of its row.
   QPointF pulledTo_;
 };
 

@@ -18,6 +18,7 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/scope_chooser.h"
+#include "desktop/parts/typed_text.h"
 #include "desktop/parts/wording.h"
 
 namespace amber {
@@ -206,9 +207,7 @@ void OriginBench::refreshPoints() {
   }
   mountName_->setEnabled(any);
   mountName_->setPlaceholderText(tr("name a new one"));
-  if (!mountName_->hasFocus() || !mountName_->isModified()) {
-    mountName_->setText(QString::fromStdString(mount_));
-  }
+  showText(*mountName_, QString::fromStdString(mount_));
   mountKey_->setText(any && findMount(*frame, mount_) != nullptr ? tr("Unkey") : tr("Key"));
 }
 

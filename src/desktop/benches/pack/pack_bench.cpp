@@ -177,6 +177,11 @@ void PackBench::finish() {
   refresh();
 }
 
+void PackBench::finishFailed(const Error& error) {
+  finish();
+  say(QString::fromStdString(describe(error)), true);
+}
+
 void PackBench::pack() {
   if (!packRefusal().isEmpty()) return;
   begin(tr("Packing"));
@@ -189,7 +194,8 @@ void PackBench::pack() {
           finish();
           tellPacked(packed, folder);
         };
-      });
+      },
+      Background::Lane::Readers, [this](const Error& error) { finishFailed(error); });
 }
 
 void PackBench::writeReport() {
@@ -317,23 +323,25 @@ void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& fol
 
 void PackBench::verify() {
   begin(tr("Verifying"));
-  session_.background().run(this, tr("Verify"),
-                            [this, project = session_.project(), store = session_.artStore(),
-                             folder = folder()](const Progress&) -> Background::Finish {
-                              auto differences = verifyParcel(folder.toStdString(), project, store);
-                              return [this, differences = std::move(differences)] {
-                                finish();
-                                if (!differences) {
-                                  say(QString::fromStdString(describe(differences.error())), true);
-                                } else if (differences->empty()) {
-                                  say(tr("The parcel holds exactly what the project says."), false);
-                                } else {
-                                  say(tr("The parcel differs from the project: %1. Pack it again.")
-                                          .arg(QString::fromStdString(differences->front())),
-                                      true);
-                                }
-                              };
-                            });
+  session_.background().run(
+      this, tr("Verify"),
+      [this, project = session_.project(), store = session_.artStore(),
+       folder = folder()](const Progress&) -> Background::Finish {
+        auto differences = verifyParcel(folder.toStdString(), project, store);
+        return [this, differences = std::move(differences)] {
+          finish();
+          if (!differences) {
+            say(QString::fromStdString(describe(differences.error())), true);
+          } else if (differences->empty()) {
+            say(tr("The parcel holds exactly what the project says."), false);
+          } else {
+            say(tr("The parcel differs from the project: %1. Pack it again.")
+                    .arg(QString::fromStdString(differences->front())),
+                true);
+          }
+        };
+      },
+      Background::Lane::Readers, [this](const Error& error) { finishFailed(error); });
 }
 
 }  // namespace amber

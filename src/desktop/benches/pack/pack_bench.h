@@ -101,6 +101,7 @@ class PackBench : public BenchView {
   void say(const QString& text, bool bad);
   void begin(const QString& what);
   void finish();
+  void finishFailed(const Error& error);
 
   ProjectSession& session_;
   ParcelContents* contents_ = nullptr;

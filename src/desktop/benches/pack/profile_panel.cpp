@@ -17,6 +17,7 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/language_chooser.h"
 #include "desktop/parts/number_field.h"
+#include "desktop/parts/typed_text.h"
 
 namespace amber {
 namespace {
@@ -137,6 +138,7 @@ void ProfilePanel::buildChooser(QVBoxLayout* form) {
   connect(add, &QPushButton::clicked, this, &ProfilePanel::add);
   connect(remove_, &QPushButton::clicked, this, &ProfilePanel::remove);
   connect(first_, &QPushButton::clicked, this, &ProfilePanel::makeFirst);
+  finishTyping(*name_);
   connect(name_, &QLineEdit::editingFinished, this, &ProfilePanel::rename);
 }
 
@@ -167,6 +169,7 @@ void ProfilePanel::buildPages(QVBoxLayout* form) {
   scales_->setObjectName("scales");
   addRow(form, tr("scales"), {scales_});
   explain(scales_, tr("Pages are written once for each: 0.5, 1, 2. Scale 1 is always there"));
+  finishTyping(*scales_);
   connect(scales_, &QLineEdit::editingFinished, this, &ProfilePanel::change);
   resampling_ = choice(form, tr("scaled by"), "resampling", {tr("nearest px"), tr("mean of area")},
                        tr("How art is drawn at other scales: hard pixels, or their mean"));
@@ -220,7 +223,7 @@ void ProfilePanel::show(const std::vector<PackProfile>& profiles, std::size_t ch
   names_->clear();
   for (const PackProfile& one : profiles_) names_->addItem(QString::fromStdString(one.name));
   names_->setCurrentIndex(static_cast<int>(shown_));
-  name_->setText(QString::fromStdString(profile.name));
+  showText(*name_, QString::fromStdString(profile.name));
   remove_->setEnabled(profiles_.size() > 1);
   remove_->setToolTip(profiles_.size() > 1 ? tr("Takes this profile away")
                                            : tr("A project has at least one profile"));
@@ -234,7 +237,7 @@ void ProfilePanel::show(const std::vector<PackProfile>& profiles, std::size_t ch
   polygonPoints_->setValue(profile.polygonPoints);
   partPoints_->setValue(profile.partPoints);
   partPoints_->setEnabled(profile.polygons == PolygonForm::Parts);
-  scales_->setText(scalesText(profile.scales));
+  showText(*scales_, scalesText(profile.scales));
   trim_->setChecked(profile.trim);
   pageShape_->setCurrentIndex(static_cast<int>(profile.pageShape));
   same_->setCurrentIndex(static_cast<int>(profile.same));
@@ -281,7 +284,7 @@ void ProfilePanel::change() {
   std::vector<PackProfile> profiles = profiles_;
   profiles[shown_] = fromFields();
   // What was typed and is no scale goes.
-  scales_->setText(scalesText(profiles[shown_].scales));
+  showText(*scales_, scalesText(profiles[shown_].scales));
   if (profiles == profiles_) return;
   emit changed(tr("Change the profile %1").arg(QString::fromStdString(profiles[shown_].name)),
                profiles, shown_);

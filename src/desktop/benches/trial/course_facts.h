@@ -18,6 +18,8 @@ struct CourseQuestion {
   CourseChoice choice;
   std::string role;                         ///< Whose shapes are compared.
   std::optional<CourseScript> script = {};  ///< What was played; nothing runs the choice's script.
+
+  bool operator==(const CourseQuestion&) const = default;
 };
 
 /// A run, or why there is none.

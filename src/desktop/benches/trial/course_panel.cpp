@@ -123,6 +123,7 @@ void CoursePanel::forget() {
   setRunning(Running::Still);
   runner_.reset();
   facts_ = {};
+  asked_.reset();
   sizedFor_ = {};
   showRun();
   showComparison({});
@@ -161,10 +162,15 @@ void CoursePanel::ask() {
   if (asset == nullptr) {
     CourseFacts none;
     none.refusal = tr("Choose an asset with frames first");
+    asked_.reset();
+    asking_.forget();
     return showFacts(std::move(none));
   }
-  asking_.ask([question = question(), project = session_.project()](const Progress& progress) {
-    return courseFacts(project, question, progress);
+  const Asked asked{question(), session_.project()};
+  if (asked_ == asked) return;
+  asked_ = asked;
+  asking_.ask([asked](const Progress& progress) {
+    return courseFacts(asked.project, asked.question, progress);
   });
 }
 

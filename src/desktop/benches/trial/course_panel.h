@@ -145,6 +145,14 @@ class CoursePanel : public QWidget {
   AssetId sizedFor_;
   BodySize
       sizedBy_;  // What numbers suit that nobody typed: the asset as it was when it was chosen.
+  /// What was asked last, of which project: the answer of another visit is still right for it.
+  struct Asked {
+    CourseQuestion question;
+    Project project;
+
+    bool operator==(const Asked&) const = default;
+  };
+  std::optional<Asked> asked_;
   CourseFacts facts_;
   CourseComparison comparison_;
   TryOut tryOut_;

@@ -74,6 +74,9 @@ void CoursePanel::startLive() {
   const int upTo = timeline_->tick() >= last ? 0 : timeline_->tick() + 1;
   std::vector<CourseKeys> keys;
   for (int tick = 0; tick < upTo; ++tick) keys.push_back(keysAt(facts_.setup->script, tick));
+  // A run that is still being worked out would replace the one that is played.
+  asking_.forget();
+  asked_.reset();
   runner_.emplace(*world, facts_.setup->rules);
   for (const CourseKeys& one : keys) runner_->tick(one);
   played_ = std::move(keys);
@@ -89,8 +92,8 @@ void CoursePanel::startLive() {
 void CoursePanel::advance() {
   const double seconds = std::min(kMostBehind, static_cast<double>(since_.restart()) / 1000.0) *
                          (slow_->isChecked() ? kSlow : 1);
-  if (running_ == Running::Live) return advanceLive(seconds);
   if (!facts_.setup) return setRunning(Running::Still);
+  if (running_ == Running::Live) return advanceLive(seconds);
   behind_ += seconds * facts_.setup->rules.rate;
   const int whole = static_cast<int>(behind_);
   behind_ -= whole;
@@ -99,6 +102,7 @@ void CoursePanel::advance() {
   goTo(timeline_->tick() + whole);
 }
 
+// Requires: facts_.setup and runner_ are there, as startLive made sure.
 void CoursePanel::advanceLive(double seconds) {
   behind_ += seconds * facts_.setup->rules.rate;
   for (; behind_ >= 1; behind_ -= 1) {

@@ -20,9 +20,12 @@ constexpr double kAspect = 0.66;
 CourseStage::CourseStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("courseStage");
+  cancelDragsOnChangesOf(session_);
 }
 
 void CourseStage::setRun(AssetId asset, const CourseSetup* setup, const CourseRun* run) {
+  // The piece that is dragged is known by its place in the course.
+  if (setup == nullptr || setup_ == nullptr || setup->course != grabbed_) cancelDrag();
   asset_ = asset;
   setup_ = setup;
   run_ = run;
@@ -121,9 +124,7 @@ std::optional<std::size_t> CourseStage::pieceAt(QPointF at) const {
       if (holds(standing->asset, frame, standing->at)) return i;
       continue;
     }
-    const auto* box = std::get_if<Box>(&solid);
-    const Shape shape = box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solid));
-    if (rectOf(bounds(shape)).contains(at)) return i;
+    if (rectOf(bounds(std::get<Shape>(solid))).contains(at)) return i;
   }
   return std::nullopt;
 }
@@ -138,6 +139,7 @@ void CourseStage::artPress(QPointF at, Qt::KeyboardModifiers keys) {
   }
   chosen_ = pieceAt(at);
   if (chosen_) {
+    grabbed_ = setup_->course;
     contentBeforeDrag_ = content();
     pressedAt_ = at;
     drag_ = {};
@@ -173,7 +175,7 @@ void CourseStage::artNudge(double dx, double dy) {
 }
 
 void CourseStage::keyPressEvent(QKeyEvent* event) {
-  if (chosen_ && event->key() == Qt::Key_Delete) {
+  if (chosen_ && !pressedAt_ && event->key() == Qt::Key_Delete) {
     const std::size_t piece = *chosen_;
     chosen_.reset();
     emit pieceRemoved(piece);

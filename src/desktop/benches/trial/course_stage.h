@@ -75,6 +75,7 @@ class CourseStage : public Canvas {
   const Asset* asset() const { return findAsset(session_.project(), asset_); }
 
   ProjectSession& session_;
+  Course grabbed_;  // The course at the last press.
   Pictures& pictures_;
   AssetId asset_;
   const CourseSetup* setup_ = nullptr;

@@ -67,9 +67,7 @@ void CourseStage::paintSolids(QPainter& painter) {
       if (chosen_ == i) paintChosen(painter, extentOf(*asset, frame, pose.at));
       continue;
     }
-    const auto* box = std::get_if<Box>(&solids[i]);
-    const Shape shape =
-        moved(box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solids[i])), by.x(), by.y());
+    const Shape shape = moved(std::get<Shape>(solids[i]), by.x(), by.y());
     const QPainterPath outline = outlineOf(shape, view());
     painter.fillPath(outline, fill);
     painter.fillPath(outline, QBrush(hatch, Qt::BDiagPattern));

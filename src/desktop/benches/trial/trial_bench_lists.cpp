@@ -78,7 +78,8 @@ void TrialBench::showCandidates() {
 
 const FairCandidate* TrialBench::chosen() const {
   const int at = candidates_->indexOfTopLevelItem(candidates_->currentItem());
-  const bool known = at >= 0 && session_.currentRole() != nullptr;
+  const bool known = at >= 0 && at < static_cast<int>(facts_.candidates.size()) &&
+                     session_.currentRole() != nullptr;
   return known ? &facts_.candidates[static_cast<std::size_t>(at)] : nullptr;
 }
 

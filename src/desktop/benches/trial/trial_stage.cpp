@@ -37,6 +37,7 @@ QImage imageFrom(const Image& picture) {
 TrialStage::TrialStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("trialStage");
+  cancelDragsOnChangesOf(session_);
 }
 
 void TrialStage::setActors(std::optional<TrialActor> a, std::optional<TrialActor> b) {

@@ -1,5 +1,6 @@
 #include <rapidcheck.h>
 
+#include <QElapsedTimer>
 #include <QTest>
 #include <cmath>
 #include <random>
@@ -170,9 +171,7 @@ void compareWithPlain(unsigned seed, bool close) {
   Plain plain;
   plain.body = piecesOf(runner.asset().frames[0].shapes[0].geometry, {});
   for (const CourseSolid& solid : runner.course.solids) {
-    const auto* box = std::get_if<Box>(&solid);
-    plain.solids.push_back(
-        piecesOf(box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solid)), {}));
+    plain.solids.push_back(piecesOf(std::get<Shape>(solid), {}));
   }
   CourseRunner fast = runner.runner();
   double x = 0;
@@ -203,6 +202,34 @@ void compareWithPlain(unsigned seed, bool close) {
 class CourseTest : public QObject {
   Q_OBJECT
  private slots:
+  void aMaskOfVeryManyRunsIsRefusedBeforeItIsTakenApart() {
+    // Stripes that no two rows share: each run would be a piece of its own.
+    MaskShape mask{0, 0, 2000, 500, {}};
+    for (int y = 0; y < mask.h; ++y) {
+      for (int x = y % 2; x + 1 < mask.w + y % 2; x += 2) mask.runs.push_back({y, x, x + 1});
+    }
+    Runner runner({kBox});
+    runner.course.solids = {Shape(mask)};
+    QElapsedTimer since;
+    since.start();
+    const auto world =
+        CourseWorld::make(runner.project, *runner.project.assets.front(), runner.course, {});
+    const qint64 took = since.elapsed();
+    QVERIFY(!world.has_value());
+    QVERIFY(world.error().sentence.find("solid 1 has too many parts") == 0);
+#ifndef AMBER_SANITIZED
+    QVERIFY2(took < 2000, qPrintable(QString("%1 ms").arg(took)));
+#endif
+    // Columns that go on below each other are one piece each.
+    MaskShape columns{0, 0, 200, 900, {}};
+    for (int y = 0; y < columns.h; ++y) {
+      for (int x = 0; x < columns.w; x += 2) columns.runs.push_back({y, x, x + 1});
+    }
+    columns.w = 199;
+    runner.course.solids = {Shape(columns)};
+    QVERIFY(CourseWorld::make(runner.project, *runner.project.assets.front(), runner.course, {}));
+  }
+
   void aPlaceLiesInAnObstacleWhereTheShapesMeet() {
     for (unsigned seed = 0; seed < 300; ++seed) {
       std::mt19937 random(seed);
