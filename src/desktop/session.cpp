@@ -3,6 +3,7 @@
 #include <QCoreApplication>
 #include <QEventLoop>
 #include <QFileInfo>
+#include <tuple>
 #include <utility>
 
 #include "core/base/guarded.h"
@@ -257,7 +258,8 @@ void ProjectSession::readArt() {
     background_.run(this, tr("Reading art"),
                     [this, sheet, store = store_](const Progress& progress) -> Background::Finish {
                       if (progress.cancelled()) return {};
-                      store->load(*sheet);
+                      // The store keeps an error too, as a finding about the file.
+                      std::ignore = store->load(*sheet);
                       return [this, store] {
                         if (store != store_) return;
                         emit artArrived();

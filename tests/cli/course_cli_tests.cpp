@@ -71,7 +71,7 @@ class CourseCliTest : public QObject {
     scratch_->write("wall.json",
                     R"({"format":"amber-course","version":1,"view":"side","start":[0,0],"solids":[)"
                     R"({"kind":"box","x":-500,"y":0,"w":1000,"h":50},)" +
-                        solid + "]}");
+                        solid.toStdString() + "]}");
     const CliResult result =
         run({"--course", scratch_->qpath("wall.json"), "--ticks", "200", "--moves", "close"});
     QVERIFY2(result.exitCode == 0 || result.exitCode == 1, result.err.constData());

@@ -2,6 +2,7 @@
 // remembered.
 #include <QClipboard>
 #include <QGuiApplication>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QProgressBar>
 #include <QPushButton>
@@ -166,7 +167,7 @@ class ProgressStripTest : public QObject {
     const auto* bar = strip.findChild<QProgressBar*>("progressBar");
     QCOMPARE(bar->toolTip(), QString("Pack: 3 of 10"));
     QCOMPARE(bar->value(), 3);
-    press(strip, "stopWork");
+    QTest::mouseClick(strip.findChild<QPushButton*>("stopWork"), Qt::LeftButton);
     QCOMPARE(stop.count(), 1);
     // The end of other work does not hide it.
     strip.showProgress("Reading", 0, 0);

@@ -94,7 +94,7 @@ class SessionTest : public QObject {
     ProjectSession session;
     QVERIFY(session.open(path));
     session.perform("one", renamed(session, "one"));
-    session.keepNow();
+    QVERIFY(session.keepNow());
     QVERIFY(QFile::exists(QString::fromStdString(recoveryPath(path.toStdString()))));
     QSignalSpy saves(&session, &ProjectSession::saved);
     session.save();
@@ -129,7 +129,7 @@ class SessionTest : public QObject {
       ProjectSession session;
       QVERIFY(session.open(path));
       session.perform("one", renamed(session, "one"));
-      session.keepNow();
+      QVERIFY(session.keepNow());
     }
     ProjectSession session;
     QSignalSpy told(&session, &ProjectSession::told);

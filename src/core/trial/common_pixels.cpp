@@ -234,18 +234,33 @@ long long commonPixels(const PixelMask& a, const PixelMask& b, int x, int y, Bit
 CommonPixelRows::CommonPixelRows(const PixelMask& a, const PixelMask& b)
     : maskA_(a),
       maskB_(b),
-      a_(a),
-      b_(b),
+      ownA_(a),
+      ownB_(b),
+      a_(*ownA_),
+      b_(*ownB_),
       first_(1 - b.width()),
       counts_(static_cast<std::size_t>(std::max(0, a.width() + b.width() - 1))) {
+  prepare();
+}
+
+CommonPixelRows::CommonPixelRows(const PixelMask& a, const RowRuns& runsA, const PixelMask& b,
+                                 const RowRuns& runsB)
+    : maskA_(a),
+      maskB_(b),
+      a_(runsA),
+      b_(runsB),
+      first_(1 - b.width()),
+      counts_(static_cast<std::size_t>(std::max(0, a.width() + b.width() - 1))) {
+  prepare();
+}
+
+void CommonPixelRows::prepare() {
+  const PixelMask& a = maskA_;
+  const PixelMask& b = maskB_;
   if (!MaskCorrelation::fits(a.size(), b.size())) return;
   // Over all rows of shifts, each run of the one is paired with each of the other once.
-  const auto runsOf = [](const RowRuns& rows) {
-    double all = 0;
-    for (int y = 0; y < rows.rows(); ++y) all += static_cast<double>(rows[y].size());
-    return all;
-  };
-  if (runsOf(a_) * runsOf(b_) > MaskCorrelation::cost(a.size(), b.size())) all_.emplace(a, b);
+  const double pairs = static_cast<double>(a_.count()) * static_cast<double>(b_.count());
+  if (pairs > MaskCorrelation::cost(a.size(), b.size())) all_.emplace(a, b);
 }
 
 const std::vector<int>& CommonPixelRows::row(int y) {

@@ -30,6 +30,9 @@ class CommonPixelRows {
   /// Requires: the masks live as long. Cost: linear in their words and runs; of dithered masks, as
   /// MaskCorrelation.
   CommonPixelRows(const PixelMask& a, const PixelMask& b);
+  /// With their runs, which live as long too.
+  CommonPixelRows(const PixelMask& a, const RowRuns& runsA, const PixelMask& b,
+                  const RowRuns& runsB);
 
   /// The x of a row's first offset; the last is the first mask's width less 1.
   int first() const { return first_; }
@@ -39,10 +42,14 @@ class CommonPixelRows {
   const std::vector<int>& row(int y);
 
  private:
+  void prepare();
+
   const PixelMask& maskA_;
   const PixelMask& maskB_;
-  RowRuns a_;
-  RowRuns b_;
+  std::optional<RowRuns> ownA_;  // Where they were not given.
+  std::optional<RowRuns> ownB_;
+  const RowRuns& a_;
+  const RowRuns& b_;
   int first_;
   std::vector<int> counts_;
   std::optional<MaskCorrelation> all_;  // Of masks with very many runs.

@@ -1,8 +1,11 @@
 #include "core/trial/fairness.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 #include <cstdint>
+#include <limits>
+#include <utility>
 
 #include "core/geometry/contact/parting.h"
 #include "core/layers/parties.h"
@@ -15,175 +18,241 @@ double shareOf(long long part, long long whole) {
   return whole == 0 ? 0 : static_cast<double>(part) / static_cast<double>(whole);
 }
 
-// A frame's ink as it stands: its corner from the origin, px.
-struct StandingInk {
-  PixelMask mask;
-  double x = 0;
-  double y = 0;
-};
-
-// Only what holds ink, so that maps are no larger than needed.
-StandingInk standingInk(const FairFrame& fair) {
-  const TrialFrame& trial = *fair.frame;
-  const auto ink = boundsOf(trial.ink);
-  if (!ink) return {};
-  StandingInk standing{cropped(trial.ink, *ink), ink->x - trial.frame->origin.x,
-                       ink->y - trial.frame->origin.y};
-  if (fair.mirrored) {
-    standing.mask = mirrored(standing.mask);
-    standing.x = -(standing.x + ink->w);
-  }
-  return standing;
-}
-
 // How far two inks lie apart at whole offsets of the second.
 //
 // The squares of two pixels whose places differ by k lie max(0, |n + f - k| - 1) from each other
 // along an axis, where n + f is the offset with the shift between the inks' corners, n its whole
 // part. So all that counts of the inks is the set of differences k: where they meet without a
 // shift.
-class GapRows {
+class GapField {
  public:
-  // `shiftX`, `shiftY`: from the first ink's corner to the second's at offset 0, px.
-  GapRows(const StandingInk& a, const StandingInk& b, const PixelRect& offsets)
-      : differences_(meetingOffsets(a.mask, b.mask, 0, 0)),
-        offsets_(offsets),
-        wholeX_(static_cast<int>(std::floor(b.x - a.x))),
-        wholeY_(static_cast<int>(std::floor(b.y - a.y))),
-        partX_(b.x - a.x - wholeX_),
-        partY_(b.y - a.y - wholeY_),
-        above_(static_cast<std::size_t>(differences_.met.width()), kNone),
-        below_(static_cast<std::size_t>(offsets.h)) {
-    // From the bottom up: the next row of differences below each row of offsets.
-    std::vector<int> next(above_.size(), kNone);
-    const int lowest = offsets.bottom() - 1 + wholeY_;
-    for (int row = differences_.rect().bottom() - 1; row > lowest; --row) note(row, next);
-    for (int y = offsets.h - 1; y >= 0; --y) {
-      below_[static_cast<std::size_t>(y)] = next;
-      note(offsets.y + y + wholeY_, next);
-    }
-    for (int row = differences_.y; row < offsets.y + wholeY_; ++row) note(row, above_);
-  }
+  // `differences`: as meetingShifts gives them; they live as long. `shiftX`, `shiftY`: from the
+  // first ink's corner to the second's at offset 0, px.
+  GapField(const OffsetMap& differences, double shiftX, double shiftY)
+      : differences_(differences),
+        wholeX_(static_cast<int>(std::floor(shiftX))),
+        wholeY_(static_cast<int>(std::floor(shiftY))),
+        partX_(shiftX - wholeX_),
+        partY_(shiftY - wholeY_) {}
 
-  // To be called for every row of offsets, from the first to the last.
-  void goTo(int y) {
-    row_ = y + wholeY_;
-    note(row_, above_);
-    next_ = below_[static_cast<std::size_t>(y - offsets_.y)].data();
-  }
-
-  // The squared gap at (x, the row), or some value of at most `enough`, px^2, once it is known to
-  // be no larger.
-  double squaredAt(int x, double enough) const {
+  // The squared gap at an offset, px^2, or some value of at most `enough` once it is known to be no
+  // larger. Cost: the rows within the gap.
+  double squaredAt(int x, int y, double enough) const {
     const int column = x + wholeX_ - differences_.x;
-    const int columns = static_cast<int>(above_.size());
+    const int row = y + wholeY_ - differences_.y;
     double least = kFar;
     for (int away = 0;; ++away) {
-      const double left = std::max(0.0, away + partX_ - 1);
-      const double right = std::max(0.0, away - partX_);
-      const double nearer = std::min(left, right);
-      if (nearer * nearer >= least || least <= enough) return least;
-      const int before = column - away;
-      const int after = column + 1 + away;
-      if (before < 0 && after >= columns) return least;
-      if (before >= 0 && before < columns) least = std::min(least, left * left + down(before));
-      if (after >= 0 && after < columns) least = std::min(least, right * right + down(after));
+      const double up = std::max(0.0, away + partY_ - 1);
+      const double down = std::max(0.0, away - partY_);
+      const double nearer = std::min(up, down);
+      const int above = row - away;
+      const int below = row + 1 + away;
+      const bool done = above < 0 && below >= differences_.met.height();
+      if (done || nearer * nearer >= least) return least;
+      least = std::min({least, squaredInRow(above, column, up), squaredInRow(below, column, down)});
+      if (least <= enough) return least;
     }
   }
 
  private:
-  static constexpr int kNone = 1 << 29;
   static constexpr double kFar = 1e18;
 
-  // Notes a row of differences as the nearest so far, in each column that has one there.
-  void note(int row, std::vector<int>& nearest) const {
-    const int at = row - differences_.y;
-    if (at < 0 || at >= differences_.met.height()) return;
-    const std::uint64_t* words = differences_.met.row(at);
-    for (std::size_t i = 0; i < nearest.size(); ++i) {
-      if ((words[i / 64] >> (i % 64) & 1) != 0) nearest[i] = row;
-    }
+  // To the nearest difference of a row that lies so far away.
+  double squaredInRow(int row, int column, double away) const {
+    if (row < 0 || row >= differences_.met.height()) return kFar;
+    const int before = lastUpTo(row, column);
+    const int after = firstFrom(row, column + 1);
+    double across = kFar;
+    if (before >= 0) across = std::max(0.0, column + partX_ - before - 1);
+    if (after >= 0) across = std::min(across, std::max(0.0, after - column - partX_ - 1));
+    return across == kFar ? kFar : away * away + across * across;
   }
 
-  // The squared distance down a column of differences.
-  double down(int column) const {
-    const auto i = static_cast<std::size_t>(column);
-    double least = kFar;
-    if (above_[i] != kNone) {
-      const double gap = std::max(0.0, row_ - above_[i] + partY_ - 1);
-      least = gap * gap;
-    }
-    if (next_[i] != kNone) {
-      const double gap = std::max(0.0, next_[i] - row_ - partY_ - 1);
-      least = std::min(least, gap * gap);
-    }
-    return least;
+  // The last set pixel of a row at or before a column, and the first at or after it; -1 for none.
+  int lastUpTo(int row, int column) const {
+    column = std::min(column, differences_.met.width() - 1);
+    if (column < 0) return -1;
+    const std::uint64_t* words = differences_.met.row(row);
+    int i = column / 64;
+    std::uint64_t word = words[i] & (~std::uint64_t{0} >> (63 - column % 64));
+    while (word == 0 && i > 0) word = words[--i];
+    return word == 0 ? -1 : 64 * i + 63 - std::countl_zero(word);
+  }
+  int firstFrom(int row, int column) const {
+    column = std::max(column, 0);
+    if (column >= differences_.met.width()) return -1;
+    const std::uint64_t* words = differences_.met.row(row);
+    int i = column / 64;
+    std::uint64_t word = words[i] & (~std::uint64_t{0} << (column % 64));
+    while (word == 0 && i + 1 < differences_.met.wordsPerRow()) word = words[++i];
+    return word == 0 ? -1 : 64 * i + std::countr_zero(word);
   }
 
-  OffsetMap differences_;
-  PixelRect offsets_;
+  const OffsetMap& differences_;
   int wholeX_;
   int wholeY_;
   double partX_;
   double partY_;
-  std::vector<int> above_;               // By column: the nearest row at or above the current one,
-  std::vector<std::vector<int>> below_;  // and by rows of offsets, the nearest below.
-  const int* next_ = nullptr;
-  int row_ = 0;
 };
 
-// The phantom offset with the largest gap; of equal ones the topmost, then leftmost.
+// Calls visit(x) for every set pixel of a row, from left to right.
+template <class Visit>
+void visitPixels(const PixelMask& mask, int y, const Visit& visit) {
+  const std::uint64_t* words = mask.row(y);
+  for (int i = 0; i < mask.wordsPerRow(); ++i) {
+    for (std::uint64_t word = words[i]; word != 0; word &= word - 1) {
+      visit(64 * i + std::countr_zero(word));
+    }
+  }
+}
+
+// The phantom offset with the largest gap, if it is larger than `known`; of equal ones the topmost,
+// then leftmost.
 std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const PixelRect& offsets,
-                                           const StandingInk& a, const StandingInk& b) {
-  GapRows gaps(a, b, offsets);
+                                           const GapField& gaps, double known) {
   std::optional<WorstPhantom> worst;
-  double most = -1;  // Its squared gap, px^2.
+  double most = known < 0 ? -1 : known * known;  // Its squared gap, px^2.
   for (int y = 0; y < phantom.height(); ++y) {
-    gaps.goTo(offsets.y + y);
     // No gap is more than 1 px larger than the one a px to the left.
-    double bound = 0;
-    bool bounded = false;
-    for (int x = 0; x < phantom.width(); ++x) {
-      bound += 1;
-      if (!phantom.test(x, y) || (bounded && bound * bound <= most)) continue;
-      const double squared = gaps.squaredAt(offsets.x + x, most);
+    double bound = std::numeric_limits<double>::infinity();
+    int last = 0;
+    visitPixels(phantom, y, [&](int x) {
+      bound += x - last;
+      last = x;
+      if (bound * bound <= most) return;
+      const double squared = gaps.squaredAt(offsets.x + x, offsets.y + y, most);
       bound = std::sqrt(squared);
-      bounded = true;
-      if (squared <= most) continue;
+      if (squared <= most) return;
       most = squared;
       worst = {offsets.x + x, offsets.y + y, bound};
-    }
+    });
   }
   return worst;
 }
 
-// Between whole shifts: the most that they share at those beside.
-std::optional<WorstMissed> worstMissedOf(const PixelMask& missed, const PixelRect& offsets,
-                                         const StandingInk& a, const StandingInk& b) {
-  CommonPixelRows common(a.mask, b.mask);
-  const int left = static_cast<int>(std::floor(b.x - a.x)) + offsets.x - common.first();
-  const bool between = std::floor(b.x - a.x) != b.x - a.x;
-  std::optional<WorstMissed> worst;
-  for (int y = 0; y < missed.height(); ++y) {
-    if (countWithin(missed, {0, y, missed.width(), 1}) == 0) continue;
-    const double shiftY = b.y - a.y + offsets.y + y;
-    for (int v = static_cast<int>(std::floor(shiftY)); v <= std::ceil(shiftY); ++v) {
-      const std::vector<int>& counts = common.row(v);
-      const auto countAt = [&](int i) {
-        return i < 0 || i >= static_cast<int>(counts.size()) ? 0
-                                                             : counts[static_cast<std::size_t>(i)];
-      };
-      for (int x = 0; x < missed.width(); ++x) {
-        if (!missed.test(x, y)) continue;
-        const int count = std::max(countAt(left + x), between ? countAt(left + x + 1) : 0);
-        if (!worst || count > worst->count) worst = {offsets.x + x, offsets.y + y, count};
+// What two lists of counts can share at most, the second moved by so many places.
+int sharedAtMost(const std::vector<int>& a, const std::vector<int>& b, int by) {
+  const int begin = std::max(0, by);
+  const int end = std::min(static_cast<int>(a.size()), static_cast<int>(b.size()) + by);
+  int shared = 0;
+  for (int i = begin; i < end; ++i) {
+    shared += std::min(a[static_cast<std::size_t>(i)], b[static_cast<std::size_t>(i - by)]);
+  }
+  return shared;
+}
+
+// The missed offset with most common pixels, if they are more than `known`; of equal ones the
+// topmost, then leftmost. Between whole shifts: the most that the inks share at those beside.
+class WorstMissedSearch {
+ public:
+  WorstMissedSearch(const PixelMask& missed, const PixelRect& offsets, const StandingInk& a,
+                    const StandingInk& b)
+      : missed_(missed),
+        offsets_(offsets),
+        a_(a),
+        b_(b),
+        shiftX_(b.x() - a.x()),
+        shiftY_(b.y() - a.y()),
+        left_(static_cast<int>(std::floor(shiftX_)) + offsets.x),
+        between_(std::floor(shiftX_) != shiftX_) {}
+
+  std::optional<WorstMissed> find(long long known) {
+    std::optional<WorstMissed> worst;
+    // Rows that may hold most come first; those that cannot are never counted.
+    std::vector<std::pair<int, int>> rows = boundedRows(known);
+    std::sort(rows.begin(), rows.end(), [](const auto& p, const auto& q) {
+      return std::pair(-p.first, p.second) < std::pair(-q.first, q.second);
+    });
+    std::optional<CommonPixelRows> common;
+    for (const auto& [bound, y] : rows) {
+      if (bound < (worst ? worst->count : known + 1)) break;
+      if (!common) common.emplace(a_.mask(), a_.runs(), b_.mask(), b_.runs());
+      search(*common, y, known, worst);
+    }
+    return worst;
+  }
+
+ private:
+  // The rows of offsets that may have more than `known`, with a bound of each.
+  std::vector<std::pair<int, int>> boundedRows(long long known) const {
+    std::vector<int> columns(static_cast<std::size_t>(missed_.width()));
+    for (int x = 0; x < missed_.width(); ++x) {
+      int& bound = columns[static_cast<std::size_t>(x)];
+      bound = sharedAtMost(a_.columnCounts(), b_.columnCounts(), left_ + x);
+      if (between_) {
+        bound = std::max(bound, sharedAtMost(a_.columnCounts(), b_.columnCounts(), left_ + x + 1));
       }
     }
+    std::vector<std::pair<int, int>> rows;
+    for (int y = 0; y < missed_.height(); ++y) {
+      int across = -1;
+      visitPixels(missed_, y,
+                  [&](int x) { across = std::max(across, columns[static_cast<std::size_t>(x)]); });
+      if (across <= known) continue;
+      const auto [first, last] = shiftsOf(y);
+      int down = 0;
+      for (int v = first; v <= last; ++v) {
+        down = std::max(down, sharedAtMost(a_.rowCounts(), b_.rowCounts(), v));
+      }
+      if (down > known) rows.emplace_back(std::min(across, down), y);
+    }
+    return rows;
   }
-  return worst;
-}
+
+  // The whole shifts down beside a row of offsets, one or two.
+  std::pair<int, int> shiftsOf(int y) const {
+    const double shift = shiftY_ + offsets_.y + y;
+    return {static_cast<int>(std::floor(shift)), static_cast<int>(std::ceil(shift))};
+  }
+
+  void search(CommonPixelRows& common, int y, long long known,
+              std::optional<WorstMissed>& worst) const {
+    const auto [first, last] = shiftsOf(y);
+    for (int v = first; v <= last; ++v) {
+      const std::vector<int>& counts = common.row(v);
+      const auto countAt = [&](int i) {
+        const bool there = i >= 0 && i < static_cast<int>(counts.size());
+        return there ? counts[static_cast<std::size_t>(i)] : 0;
+      };
+      visitPixels(missed_, y, [&](int x) {
+        const int i = left_ + x - common.first();
+        const int count = std::max(countAt(i), between_ ? countAt(i + 1) : 0);
+        const std::pair place(offsets_.y + y, offsets_.x + x);
+        const bool worse = worst ? count > worst->count || (count == worst->count &&
+                                                            place < std::pair(worst->y, worst->x))
+                                 : count > known;
+        if (worse) worst = {place.second, place.first, count};
+      });
+    }
+  }
+
+  const PixelMask& missed_;
+  PixelRect offsets_;
+  const StandingInk& a_;
+  const StandingInk& b_;
+  double shiftX_;
+  double shiftY_;
+  int left_;
+  bool between_;
+};
 
 }  // namespace
+
+StandingInk::StandingInk(const FairFrame& fair) {
+  const TrialFrame& trial = *fair.frame;
+  if (const auto ink = boundsOf(trial.ink)) {
+    mask_ = cropped(trial.ink, *ink);
+    x_ = ink->x - trial.frame->origin.x;
+    y_ = ink->y - trial.frame->origin.y;
+    if (fair.mirrored) {
+      mask_ = mirrored(mask_);
+      x_ = -(x_ + ink->w);
+    }
+  }
+  runs_ = RowRuns(mask_);
+  rows_ = amber::rowCounts(mask_);
+  columns_ = amber::columnCounts(mask_);
+}
 
 std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a,
                                      const TrialFrame& b, std::string_view roleA,
@@ -213,13 +282,30 @@ double FairnessMap::missedShare() const {
 
 FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
                         const std::vector<ShapePair>& pairs) {
-  const StandingInk inkA = standingInk(a);
-  const StandingInk inkB = standingInk(b);
-  FairnessMap map;
-  map.pixels = meetingOffsets(inkA.mask, inkB.mask, inkB.x - inkA.x, inkB.y - inkA.y);
+  // The pieces as they stand.
+  std::vector<std::vector<ConvexPiece>> standing;
+  standing.reserve(2 * pairs.size());
+  const auto stand = [&](std::span<const ConvexPiece> pieces, bool mirror) {
+    if (!mirror) return pieces;
+    return std::span<const ConvexPiece>(
+        standing.emplace_back(mirrored(std::vector(pieces.begin(), pieces.end()))));
+  };
+  std::vector<ShapePair> stood;
   for (const ShapePair& pair : pairs) {
-    map.shapes = united(map.shapes, meetingOffsets(a.mirrored ? mirrored(pair.a) : pair.a,
-                                                   b.mirrored ? mirrored(pair.b) : pair.b));
+    stood.push_back({stand(pair.a, a.mirrored), stand(pair.b, b.mirrored)});
+  }
+  return fairnessMap(StandingInk(a), StandingInk(b), stood);
+}
+
+FairnessMap fairnessMap(const StandingInk& a, const StandingInk& b,
+                        const std::vector<ShapePair>& pairs, const KnownWorst& known) {
+  const double shiftX = b.x() - a.x();
+  const double shiftY = b.y() - a.y();
+  const OffsetMap shifts = meetingShifts(a.mask(), a.runs(), b.mask(), b.runs());
+  FairnessMap map;
+  map.pixels = offsetsFrom(shifts, shiftX, shiftY);
+  for (const ShapePair& pair : pairs) {
+    map.shapes = united(map.shapes, meetingOffsets(pair.a, pair.b));
   }
   const PixelRect offsets = united(map.pixels.rect(), map.shapes.rect());
   map.pixels = within(map.pixels, offsets);
@@ -230,10 +316,13 @@ FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
   const PixelMask missed = difference(map.pixels.met, map.shapes.met);
   map.phantom = countOf(phantom);
   map.missed = countOf(missed);
-  if (map.phantom > 0 && !inkA.mask.rect().empty() && !inkB.mask.rect().empty()) {
-    map.worstPhantom = worstPhantomOf(phantom, offsets, inkA, inkB);
+  if (map.phantom > 0 && !a.empty() && !b.empty()) {
+    map.worstPhantom =
+        worstPhantomOf(phantom, offsets, GapField(shifts, shiftX, shiftY), known.gap);
   }
-  if (map.missed > 0) map.worstMissed = worstMissedOf(missed, offsets, inkA, inkB);
+  if (map.missed > 0) {
+    map.worstMissed = WorstMissedSearch(missed, offsets, a, b).find(known.count);
+  }
   return map;
 }
 

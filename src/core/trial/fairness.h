@@ -1,6 +1,7 @@
 #pragma once
 
 #include <optional>
+#include <span>
 #include <string_view>
 #include <vector>
 
@@ -12,12 +13,12 @@ namespace amber {
 /// Two shapes that count when it is asked whether the shapes of two frames meet: their pieces, told
 /// from their origins, not mirrored, at scale 1.
 struct ShapePair {
-  std::vector<ConvexPiece> a;
-  std::vector<ConvexPiece> b;
+  std::span<const ConvexPiece> a;  ///< Refer to pieces that live as long as the pair is used.
+  std::span<const ConvexPiece> b;
 };
 
 /// The pairs of two frames that count: of the roles named (any where none is), and where no role is
-/// named at either side, those that meet by the layers.
+/// named at either side, those that meet by the layers. They refer to the frames' pieces.
 std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a,
                                      const TrialFrame& b, std::string_view roleA,
                                      std::string_view roleB);
@@ -59,11 +60,45 @@ struct FairnessMap {
   double missedShare() const;
 };
 
+/// A frame's ink as it stands, prepared once for many maps.
+class StandingInk {
+ public:
+  /// Only what holds ink, so that maps are no larger than needed. Cost: linear in the pixels.
+  explicit StandingInk(const FairFrame& fair);
+
+  bool empty() const { return mask_.rect().empty(); }
+  const PixelMask& mask() const { return mask_; }
+  const RowRuns& runs() const { return runs_; }
+  /// The mask's corner, told from the frame's origin, px.
+  double x() const { return x_; }
+  double y() const { return y_; }
+  /// Pixels of every row and column.
+  const std::vector<int>& rowCounts() const { return rows_; }
+  const std::vector<int>& columnCounts() const { return columns_; }
+
+ private:
+  PixelMask mask_;
+  RowRuns runs_{PixelMask()};
+  double x_ = 0;
+  double y_ = 0;
+  std::vector<int> rows_;
+  std::vector<int> columns_;
+};
+
+/// The worst of other maps: a map then says nothing of a worst that is not worse.
+struct KnownWorst {
+  double gap = -1;
+  long long count = -1;
+};
+
 /// The map of two frames by these pairs of shapes.
 /// Cost: as meetingOffsets, and linear in the offsets; the worst phantom hit also in its gap. Two
 /// figures of 128 px with polygons: some ms.
 FairnessMap fairnessMap(const FairFrame& a, const FairFrame& b,
                         const std::vector<ShapePair>& pairs);
+/// The same of inks that are prepared. `pairs`: as the frames stand.
+FairnessMap fairnessMap(const StandingInk& a, const StandingInk& b,
+                        const std::vector<ShapePair>& pairs, const KnownWorst& known = {});
 
 /// The sums and the worst of several maps.
 struct FairnessTotal {
@@ -77,6 +112,9 @@ struct FairnessTotal {
   std::size_t missedOf = 0;
   std::size_t maps = 0;
 
+  KnownWorst known() const {
+    return {worstPhantom ? worstPhantom->gap : -1, worstMissed ? worstMissed->count : -1};
+  }
   void add(const FairnessMap& map);
   double phantomShare() const;
   double missedShare() const;

@@ -65,10 +65,14 @@ std::vector<Pair> meetingPairs(const Project& project) {
 FairnessRow rowOf(const Project& project, const std::vector<TrialFrame>& a,
                   const std::vector<TrialFrame>& b, const Progress& progress) {
   FairnessRow row;
+  std::vector<StandingInk> inksB;
+  for (const TrialFrame& q : b) inksB.emplace_back(FairFrame{&q});
   for (const TrialFrame& p : a) {
-    for (const TrialFrame& q : b) {
+    const StandingInk inkA(FairFrame{&p});
+    for (std::size_t k = 0; k < b.size(); ++k) {
       if (progress.cancelled()) return row;
-      row.total.add(fairnessMap({&p}, {&q}, countingPairs(project, p, q, {}, {})));
+      row.total.add(
+          fairnessMap(inkA, inksB[k], countingPairs(project, p, b[k], {}, {}), row.total.known()));
     }
   }
   const auto nameOf = [](const std::vector<TrialFrame>& frames, std::size_t at) {

@@ -51,7 +51,7 @@ Box boundsOf(const ConvexPiece& piece) {
   return {left, top, right - left, bottom - top};
 }
 
-Box boundsOf(const std::vector<ConvexPiece>& pieces) {
+Box boundsOf(std::span<const ConvexPiece> pieces) {
   Box all = boundsOf(pieces.front());
   for (const ConvexPiece& piece : pieces) {
     const Box box = boundsOf(piece);
@@ -337,35 +337,13 @@ bool isDithered(const PixelMask& a, const RowRuns& runsA, const PixelMask& b,
   return rowsA * runs * words > MaskCorrelation::cost(a.size(), b.size());
 }
 
-// Where pixels meet, by whole shifts of the second's corner from the first's.
-OffsetMap meetingShifts(const PixelMask& a, const PixelMask& b) {
-  OffsetMap map = emptyMap(
-      {1 - b.width(), 1 - b.height(), a.width() + b.width() - 1, a.height() + b.height() - 1});
-  if (a.width() == 0 || b.width() == 0) return map;
-  const RowRuns runsA(a);
-  const RowRuns runsB(b);
-  if (isDithered(a, runsA, b, runsB)) {
-    const MaskCorrelation common(a, b);
-    for (int y = 0; y < map.met.height(); ++y) {
-      const std::uint32_t* counts = common.row(map.y + y);
-      for (int x = 0; x < map.met.width(); ++x) {
-        if (counts[x] > 0) map.met.set(x, y);
-      }
-    }
-    return map;
-  }
-  ShiftRow row(runsA, runsB, GrownRows(a, b.width()), b.width());
-  for (int dy = map.y; dy < map.y + map.met.height(); ++dy) row.find(dy, map.met, dy - map.y);
-  return map;
-}
-
 }  // namespace
 
 bool OffsetMap::meetsAt(int dx, int dy) const {
   return rect().contains(dx, dy) && met.test(dx - x, dy - y);
 }
 
-OffsetMap meetingOffsets(const std::vector<ConvexPiece>& a, const std::vector<ConvexPiece>& b) {
+OffsetMap meetingOffsets(std::span<const ConvexPiece> a, std::span<const ConvexPiece> b) {
   if (a.empty() || b.empty()) return {};
   const Box boundsA = boundsOf(a);
   const Box boundsB = boundsOf(b);
@@ -394,8 +372,31 @@ OffsetMap meetingOffsets(const std::vector<ConvexPiece>& a, const std::vector<Co
   return map;
 }
 
+OffsetMap meetingShifts(const PixelMask& a, const RowRuns& runsA, const PixelMask& b,
+                        const RowRuns& runsB) {
+  OffsetMap map = emptyMap(
+      {1 - b.width(), 1 - b.height(), a.width() + b.width() - 1, a.height() + b.height() - 1});
+  if (a.width() == 0 || b.width() == 0) return map;
+  if (isDithered(a, runsA, b, runsB)) {
+    const MaskCorrelation common(a, b);
+    for (int y = 0; y < map.met.height(); ++y) {
+      const std::uint32_t* counts = common.row(map.y + y);
+      for (int x = 0; x < map.met.width(); ++x) {
+        if (counts[x] > 0) map.met.set(x, y);
+      }
+    }
+    return map;
+  }
+  ShiftRow row(runsA, runsB, GrownRows(a, b.width()), b.width());
+  for (int dy = map.y; dy < map.y + map.met.height(); ++dy) row.find(dy, map.met, dy - map.y);
+  return map;
+}
+
 OffsetMap meetingOffsets(const PixelMask& a, const PixelMask& b, double shiftX, double shiftY) {
-  const OffsetMap shifts = meetingShifts(a, b);
+  return offsetsFrom(meetingShifts(a, RowRuns(a), b, RowRuns(b)), shiftX, shiftY);
+}
+
+OffsetMap offsetsFrom(const OffsetMap& shifts, double shiftX, double shiftY) {
   const auto floorX = static_cast<int>(std::floor(shiftX));
   const auto floorY = static_cast<int>(std::floor(shiftY));
   OffsetMap map = shifts;

@@ -1,9 +1,11 @@
 #pragma once
 
+#include <span>
 #include <vector>
 
 #include "core/geometry/contact/convex_contact.h"
 #include "core/image/pixel_mask.h"
+#include "core/trial/row_runs.h"
 
 namespace amber {
 
@@ -23,7 +25,7 @@ inline constexpr int kMostOffsets = 8192;
 
 /// The map of pieces: where any meet (see `meet`).
 /// Cost: for each pair of pieces the rows of their difference; a run of offsets is set at once.
-OffsetMap meetingOffsets(const std::vector<ConvexPiece>& a, const std::vector<ConvexPiece>& b);
+OffsetMap meetingOffsets(std::span<const ConvexPiece> a, std::span<const ConvexPiece> b);
 
 /// The map of inks, whose pixels are squares: where any overlap. `shiftX` and `shiftY` say how far
 /// the second's corner lies from the first's at offset 0, px; where that is not whole, a square
@@ -31,6 +33,12 @@ OffsetMap meetingOffsets(const std::vector<ConvexPiece>& a, const std::vector<Co
 /// Cost: rows by rows by the runs of the second, each some words; two of 128 x 128 px, 0.3 ms. Of
 /// dithered masks, as MaskCorrelation.
 OffsetMap meetingOffsets(const PixelMask& a, const PixelMask& b, double shiftX, double shiftY);
+
+/// The map of whole shifts: at which shifts of the second's corner from the first's they overlap.
+OffsetMap meetingShifts(const PixelMask& a, const RowRuns& runsA, const PixelMask& b,
+                        const RowRuns& runsB);
+/// The map of inks whose map of whole shifts is known.
+OffsetMap offsetsFrom(const OffsetMap& shifts, double shiftX, double shiftY);
 
 /// What is met in either.
 OffsetMap united(const OffsetMap& a, const OffsetMap& b);

@@ -24,9 +24,4 @@ RowRuns::RowRuns(const PixelMask& mask) {
   first_.push_back(runs_.size());
 }
 
-std::span<const PixelSpan> RowRuns::operator[](int row) const {
-  const auto i = static_cast<std::size_t>(row);
-  return std::span(runs_).subspan(first_[i], first_[i + 1] - first_[i]);
-}
-
 }  // namespace amber

@@ -15,8 +15,12 @@ class RowRuns {
   explicit RowRuns(const PixelMask& mask);
 
   int rows() const { return static_cast<int>(begins_.size()); }
+  std::size_t count() const { return runs_.size(); }
   /// From left to right. Requires: a row of the mask.
-  std::span<const PixelSpan> operator[](int row) const;
+  std::span<const PixelSpan> operator[](int row) const {
+    const auto i = static_cast<std::size_t>(row);
+    return std::span(runs_).subspan(first_[i], first_[i + 1] - first_[i]);
+  }
   /// Where each row's first run begins and where its last one ends: of a row without any so far
   /// right and left that nothing reaches there.
   const std::vector<int>& begins() const { return begins_; }

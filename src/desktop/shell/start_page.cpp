@@ -20,7 +20,7 @@
 namespace amber {
 namespace {
 
-constexpr int kRowHeight = 48;
+constexpr int kRecentHeight = 48;
 
 // The home folder as people write it.
 QString shortFolder(const QString& path) {
@@ -118,7 +118,7 @@ void StartPage::addRecent(const QString& path) {
       tr("%1\n%2, %3").arg(file.completeBaseName(), shortFolder(path), changed), path, row);
   open->setObjectName("recentProject");
   open->setProperty("role", "row");
-  open->setFixedHeight(kRowHeight);
+  open->setFixedHeight(kRecentHeight);
   open->setEnabled(file.exists());
   const QImage thumb = recentThumb(path);
   if (!thumb.isNull()) open->setIcon(QIcon(QPixmap::fromImage(thumb)));

@@ -45,7 +45,7 @@ class GuardedTest : public QObject {
   }
 
   void whatOneThreadThrowsTheCallerCatches() {
-    for (const std::size_t bad : {0, 1, 500, 999}) {
+    for (const std::size_t bad : {0UL, 1UL, 500UL, 999UL}) {
       std::atomic<int> ran = 0;
       QVERIFY_EXCEPTION_THROWN(forEachIndex(1000,
                                             [&](std::size_t i) {

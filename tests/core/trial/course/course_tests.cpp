@@ -384,9 +384,7 @@ class CourseTest : public QObject {
         for (int round = 0; round < 4 && pushed; ++round) {
           pushed = false;
           for (const CourseSolid& solid : runner.course.solids) {
-            const auto* box = std::get_if<Box>(&solid);
-            const auto pieces =
-                piecesOf(box != nullptr ? Shape(*box) : Shape(std::get<Polygon>(solid)), {});
+            const auto pieces = piecesOf(std::get<Shape>(solid), {});
             const Contact contact = partingOf(pieces, moved(body, x, y));
             if (!contact.meet()) continue;
             pushed = true;
