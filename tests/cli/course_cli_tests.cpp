@@ -64,7 +64,7 @@ class CourseCliTest : public QObject {
     QTest::newRow("polygon") << QByteArray(
         R"({"kind":"polygon","points":[[60,0],[70,-200],[80,0]]})");
     QTest::newRow("mask") << QByteArray(
-        R"({"kind":"mask","x":60,"y":-60,"w":3,"h":2,"runs":[[-60,60,63],[-59,60,61],[-59,62,63]]})");
+        R"({"kind":"mask","x":60,"y":-20,"w":3,"h":2,"runs":[[-20,60,63],[-19,60,61],[-19,62,63]]})");
   }
   void solidsOfEveryTypeStopWhatRunsIntoThem() {
     QFETCH(QByteArray, solid);

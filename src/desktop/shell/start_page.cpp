@@ -31,8 +31,13 @@ QString shortFolder(const QString& path) {
 
 }  // namespace
 
-StartPage::StartPage(QWidget* parent) : QWidget(parent) {
-  auto* all = new QHBoxLayout(this);
+StartPage::StartPage(QWidget* parent) : QScrollArea(parent) {
+  // A small window shows a part of it.
+  setFrameShape(QFrame::NoFrame);
+  setWidgetResizable(true);
+  auto* page = new QWidget(this);
+  setWidget(page);
+  auto* all = new QHBoxLayout(page);
   all->addStretch();
   auto* column = new QVBoxLayout;
   column->setSpacing(10);
@@ -83,7 +88,7 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
 
 void StartPage::showEvent(QShowEvent* event) {
   refresh();
-  QWidget::showEvent(event);
+  QScrollArea::showEvent(event);
 }
 
 void StartPage::refresh() {

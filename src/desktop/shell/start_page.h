@@ -1,14 +1,15 @@
 #pragma once
 
+#include <QScrollArea>
+#include <QShowEvent>
 #include <QString>
-#include <QWidget>
 
 class QVBoxLayout;
 
 namespace amber {
 
 /// What an empty window shows: what the program does, how to begin, and recent projects.
-class StartPage : public QWidget {
+class StartPage : public QScrollArea {
   Q_OBJECT
 
  public:
