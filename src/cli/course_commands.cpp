@@ -1,13 +1,18 @@
 // The command course.
 #include <CLI/CLI.hpp>
 #include <algorithm>
+#include <cmath>
 #include <filesystem>
 #include <iostream>
+#include <map>
 #include <nlohmann/json.hpp>
+#include <sstream>
+#include <tuple>
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
 #include "cli/frame_choice.h"
+#include "core/base/exact_number.h"
 #include "core/base/words.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/trial/course/course_candidates.h"
@@ -126,10 +131,17 @@ class CourseCommand : public Command {
     }
     const auto setup = setupOf(open->project, *asset);
     if (!setup) return tl::unexpected(setup.error());
-    const auto result = courseRun(open->project, *asset, *setup);
-    if (!result) return tl::unexpected(result.error());
-    for (const CourseEvent& event : result->events) {
-      std::cerr << "tick " << event.tick << ": " << event.text << "\n";
+    auto result = courseRun(open->project, *asset, *setup);
+    if (!result) {
+      // What is wrong is in the file, where the course came from one.
+      if (courseIsFile_) result.error().file = choice_.course;
+      return tl::unexpected(result.error());
+    }
+    if (const auto possible = canKeep(); !possible) return tl::unexpected(possible.error());
+    Json told = runJson(*result);
+    std::ostringstream more;
+    if (const auto added = addMore(*open, *asset, *setup, told, more); !added) {
+      return tl::unexpected(added.error());
     }
     if (!csv_.empty()) {
       const auto written = writeFileAtomically(csv_, csvText(courseRows(*result)));
@@ -138,18 +150,60 @@ class CourseCommand : public Command {
     if (const auto drawn = draw(*open, *asset, *setup, *result); !drawn) {
       return tl::unexpected(drawn.error());
     }
-    Json told = runJson(*result);
-    if (const auto added = addMore(*open, *asset, *setup, told); !added) {
-      return tl::unexpected(added.error());
-    }
-    if (json) std::cout << jsonText(told);
-    const bool faults = std::any_of(result->events.begin(), result->events.end(),
-                                    [](const CourseEvent& one) { return isFault(one.kind); });
     if (const auto kept = keep(*setup); !kept) return tl::unexpected(kept.error());
+    std::cerr << eventsText(*result) << summaryOf(*result) << "\n" << more.str();
+    if (json) std::cout << jsonText(told);
+    const bool faults = faultsOf(*result) > 0;
     return faults && (mustPass_ || wantsIt(setup->course)) ? Exit::Findings : Exit::Done;
   }
 
  private:
+  // What comes again, with the same shape and the same solid, is told once: a frame that pops does
+  // so whenever it is shown. The tables have every one.
+  static std::string eventsText(const CourseRun& run) {
+    struct Told {
+      const CourseEvent* first = nullptr;
+      int more = 0;
+      int last = 0;
+    };
+    std::vector<Told> told;
+    std::map<std::tuple<CourseEventKind, std::string, std::string>, std::size_t> known;
+    for (const CourseEvent& event : run.events) {
+      const auto [found, added] =
+          known.try_emplace({event.kind, event.role, event.with}, told.size());
+      if (added) {
+        told.push_back({&event, 0, event.tick});
+      } else {
+        ++told[found->second].more;
+        told[found->second].last = event.tick;
+      }
+    }
+    std::string text;
+    for (const Told& one : told) {
+      text += "tick " + std::to_string(one.first->tick) + ": " + one.first->text;
+      if (one.more > 0) {
+        text += "; again " + std::to_string(one.more) + (one.more == 1 ? " time" : " times") +
+                " up to tick " + std::to_string(one.last);
+      }
+      text += "\n";
+    }
+    return text;
+  }
+
+  static std::string summaryOf(const CourseRun& run) {
+    const auto number = [](double value) { return exactNumber(std::round(value)); };
+    return std::to_string(run.ticks.size()) + " ticks, " + faultsText(faultsOf(run)) +
+           "; reached x = " + number(run.reached) + " of " + number(run.end) + " px";
+  }
+
+  // A course of a built-in name would hide that one.
+  Result<void> canKeep() const {
+    if (std::find(kCourseNames.begin(), kCourseNames.end(), keep_) == kCourseNames.end()) return {};
+    return failure(
+        ErrorCode::BadValue,
+        "\"" + keep_ + "\" is the name of a built-in course; keep yours by another name");
+  }
+
   Result<CourseSetup> setupOf(const Project& project, const Asset& asset) {
     if (!moves_.empty()) choice_.moves = *enumFrom<Moves>(kMovesWords, moves_);
     if (!view_.empty()) choice_.view = *enumFrom<CourseView>(kCourseViewWords, view_);
@@ -160,6 +214,7 @@ class CourseCommand : public Command {
       auto read = courseFromText(*text, choice_.course);
       if (!read) return tl::unexpected(read.error());
       course = std::move(*read);
+      courseIsFile_ = true;
     }
     std::optional<CourseScript> script;
     if (isFile(choice_.script, kScriptNames)) {
@@ -173,27 +228,27 @@ class CourseCommand : public Command {
   }
 
   Result<void> addMore(const OpenProject& open, const Asset& asset, const CourseSetup& setup,
-                       Json& told) const {
+                       Json& told, std::ostream& words) const {
     if (limits_) {
       const auto limits = courseLimits(open.project, asset, setup);
       if (!limits) return tl::unexpected(limits.error());
       told["limits"] = limitsJson(*limits);
-      std::cerr << limitsText(*limits) << "\n";
+      words << limitsText(*limits) << "\n";
     }
     if (everything_) {
       const auto out = tryEverything(open.project, asset, setup);
       if (!out) return tl::unexpected(out.error());
       told["worst"] = worstJson(*out);
       for (const WorstEvent& one : out->worst) {
-        std::cerr << "at worst, in " << one.runs << " of " << out->runs
-                  << " runs: " << one.event.text << "\n";
+        words << "at worst, in " << one.runs << " of " << out->runs << " runs: " << one.event.text
+              << "\n";
       }
     }
-    return candidates_ ? addCandidates(open, asset, setup, told) : Result<void>{};
+    return candidates_ ? addCandidates(open, asset, setup, told, words) : Result<void>{};
   }
 
   Result<void> addCandidates(const OpenProject& open, const Asset& asset, const CourseSetup& setup,
-                             Json& told) const {
+                             Json& told, std::ostream& words) const {
     const std::string name = setup.role.empty() ? "body" : setup.role;
     const Role* role = findRole(open.project, name);
     if (role == nullptr) {
@@ -212,8 +267,7 @@ class CourseCommand : public Command {
                           {"together", one.recipe.together},
                           {"faults", faultsOf(one.run)},
                           {"events", countsJson(one.run)}});
-      std::cerr << "  " << candidateText(one.recipe) << ": " << faultsText(faultsOf(one.run))
-                << "\n";
+      words << "  " << candidateText(one.recipe) << ": " << faultsText(faultsOf(one.run)) << "\n";
     }
     told["candidates"] = std::move(list);
     return {};
@@ -263,6 +317,7 @@ class CourseCommand : public Command {
   std::string project_;
   std::string asset_;
   CourseChoice choice_;
+  bool courseIsFile_ = false;
   std::string moves_;
   std::string view_;
   bool mustPass_ = false;

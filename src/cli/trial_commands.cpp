@@ -181,17 +181,18 @@ class FairnessCommand : public Command {
     addTry(app, saving_);
   }
   Result<Exit> run(bool json) override {
-    Project changed;
-    if (wishes_.any() || wantNothing_) {
-      const auto set = setWishes();
-      if (!set) return tl::unexpected(set.error());
-      changed = *set;
-    }
     auto open = openProject(project_);
     if (!open) return tl::unexpected(open.error());
-    // What is only tried is in no file.
-    if (wishes_.any() || wantNothing_) open->project.trial = changed.trial;
-    if (a_.asset.empty()) return runTable(*open, json);
+    const bool sets = wishes_.any() || wantNothing_;
+    if (sets) open->project.trial = wishedFor(open->project.trial);
+    if (a_.asset.empty()) {
+      const auto done = runTable(*open, json);
+      if (!done || !sets) return done;
+      // The project is changed last, once nothing can be refused any more.
+      const auto kept = keepWishes();
+      if (!kept) return tl::unexpected(kept.error());
+      return done;
+    }
     if (b_.asset.empty() || csv_) {
       return failure(ErrorCode::BadValue, "name two assets, or none and --csv for every pair");
     }
@@ -207,13 +208,22 @@ class FairnessCommand : public Command {
     const std::vector<FairFrame> framesA = fairFrames(a->frames, a_.mirrored);
     const std::vector<FairFrame> framesB = fairFrames(b->frames, b_.mirrored);
     const FairnessSum sum = fairnessSum(open->project, framesA, framesB, a_.role, b_.role);
-    std::cerr << percent(sum.total.phantomShare()) << " phantom, "
-              << percent(sum.total.missedShare()) << " missed\n";
+    const bool apart =
+        keptApart(open->project, *framesA.front().frame, *framesB.front().frame, a_.role, b_.role);
+    if (apart) {
+      std::cerr << "The layers keep " << a_.asset << " and " << b_.asset
+                << " apart: these shapes never meet, so there is nothing to compare\n";
+    } else {
+      std::cerr << percent(sum.total.phantomShare()) << " phantom, "
+                << percent(sum.total.missedShare()) << " missed, both at scale 1\n";
+    }
     if (!out_.empty()) {
       const auto written = writeFileAtomically(out_, pngBytes(fairnessPicture(sum)));
       if (!written) return tl::unexpected(written.error());
     }
     Json told = sumJson(sum, framesA, framesB);
+    told["keptApart"] = apart;
+    told["scale"] = 1;
     if (candidates_) {
       const auto list = candidatesJson(open->project, framesA.front(), framesB.front());
       if (!list) return tl::unexpected(list.error());
@@ -225,16 +235,18 @@ class FairnessCommand : public Command {
 
  private:
   // Those not named stay.
-  Result<Project> setWishes() const {
-    auto change = ProjectChange::open(project_, saving_);
-    if (!change) return tl::unexpected(change.error());
-    TrialWishes wishes = wantNothing_ ? TrialWishes{} : change->project().trial;
+  TrialWishes wishedFor(const TrialWishes& before) const {
+    TrialWishes wishes = wantNothing_ ? TrialWishes{} : before;
     if (wishes_.phantom) wishes.phantom = wishes_.phantom;
     if (wishes_.missed) wishes.missed = wishes_.missed;
     if (wishes_.gap) wishes.gap = wishes_.gap;
-    const auto applied = change->apply({SetTrialWishes{wishes}});
-    if (!applied) return tl::unexpected(applied.error());
-    return change->project();
+    return wishes;
+  }
+
+  Result<void> keepWishes() const {
+    auto change = ProjectChange::open(project_, saving_);
+    if (!change) return tl::unexpected(change.error());
+    return change->apply({SetTrialWishes{wishedFor(change->project().trial)}});
   }
 
   Result<Exit> runTable(const OpenProject& open, bool json) const {

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <limits>
 #include <nlohmann/json.hpp>
 
 #include "core/base/words.h"
@@ -80,7 +81,8 @@ CourseDemand readDemand(const JsonReader& from) {
   if (const auto moves = from.optionalMember("moves")) {
     demand.moves = static_cast<Moves>(moves->choice(kMovesWords));
   }
-  if (const auto script = from.optionalMember("script")) demand.script = script->text();
+  if (const auto script = from.optionalMember("script"))
+    demand.script = kScriptNames[script->choice(kScriptNames)];
   for (const MoverNumber& one : kMoverNumbers) {
     if (const auto given = from.optionalMember(one.word)) {
       demand.numbers.*one.number = given->within(one.range);
@@ -140,6 +142,11 @@ Json jsonOf(const Course& course) {
   json["start"] = jsonOf(course.start);
   json["solids"] = std::move(solids);
   json["actors"] = std::move(actors);
+  if (!course.stations.empty()) {
+    Json stations = Json::array();
+    for (const GamePoint& station : course.stations) stations.push_back(jsonOf(station));
+    json["stations"] = std::move(stations);
+  }
   if (course.mustPass.empty()) return json;
   Json demands = Json::array();
   for (const CourseDemand& demand : course.mustPass) demands.push_back(jsonOfDemand(demand));
@@ -150,7 +157,7 @@ Json jsonOf(const Course& course) {
 Course readCourse(const JsonReader& from) {
   Course course;
   if (const auto name = from.optionalMember("name")) course.name = name->text();
-  if (const auto view = from.optionalMember("view")) {
+  if (const auto view = from.presentMember("view")) {
     course.view = static_cast<CourseView>(view->choice(kCourseViewWords));
   }
   course.start = readPlace(from.member("start"));
@@ -162,6 +169,12 @@ Course readCourse(const JsonReader& from) {
     for (const JsonReader& part : actors->elements(kMostActors)) {
       if (part.failed()) break;
       course.actors.push_back(readActor(part));
+    }
+  }
+  if (const auto stations = from.optionalMember("stations")) {
+    for (const JsonReader& part : stations->elements(kMostStations)) {
+      if (part.failed()) break;
+      course.stations.push_back(readPlace(part));
     }
   }
   if (const auto demands = from.optionalMember("mustPass")) {
@@ -185,8 +198,9 @@ Result<Course> courseFromText(const std::string& text, const std::string& file) 
                    file);
   }
   const JsonReader root(*json, file);
-  root.knows({"format", "version", "name", "view", "start", "solids", "actors", "mustPass"});
-  const double version = root.member("version").number();
+  root.knows(
+      {"format", "version", "name", "view", "start", "solids", "actors", "mustPass", "stations"});
+  const int version = root.member("version").whole(1, std::numeric_limits<int>::max());
   if (!root.failed() && version > kVersion) {
     return failure(ErrorCode::NewerVersion, "this course was written by a newer version", file);
   }
@@ -239,10 +253,8 @@ Json runJson(const CourseRun& run) {
   for (const CourseTick& tick : run.ticks) path.push_back(jsonOf(tick.place));
   Json jump = nullptr;
   if (run.jump) jump = Json{{"height", run.jump->height}, {"length", run.jump->length}};
-  return Json{{"ticks", run.ticks.size()},
-              {"ground", run.ground},
-              {"jump", std::move(jump)},
-              {"events", std::move(events)},
+  return Json{{"ticks", run.ticks.size()}, {"ground", run.ground}, {"jump", std::move(jump)},
+              {"reached", run.reached},    {"end", run.end},       {"events", std::move(events)},
               {"path", std::move(path)}};
 }
 

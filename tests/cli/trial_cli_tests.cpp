@@ -73,10 +73,16 @@ class TrialCliTest : public QObject {
     };
     QCOMPARE(told({"--frame-a", "all"})["frames"].size(), std::size_t{18});
     QCOMPARE(told({"--mirror-a", "--mirror-b"})["frames"].size(), std::size_t{4});
-    // Feet meet the snail's body only where they are named: by the layers they pass.
+    // By the layers its feet pass the snail, named or not, and that is what is said.
     const json feet = told({"--role-a", "feet"});
-    QVERIFY(feet["shapesMeet"].get<long long>() > 0);
-    QVERIFY(feet["shapesMeet"] < told({})["shapesMeet"]);
+    QVERIFY(feet["keptApart"].get<bool>());
+    QCOMPARE(feet["shapesMeet"].get<long long>(), 0LL);
+    QVERIFY(!told({})["keptApart"].get<bool>());
+    const CliResult words =
+        runCli({"fairness", project_, "chr_keeper", "chr_snail", "--role-a", "feet"});
+    QVERIFY2(words.err.contains("layers keep"), words.err);
+    QVERIFY(!words.err.contains("100 %"));
+    QVERIFY(runCli({"fairness", project_, "chr_keeper", "chr_snail"}).err.contains("scale 1"));
   }
 
   void otherShapesAreToldTheFairestFirst() {

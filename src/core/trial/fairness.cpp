@@ -254,22 +254,45 @@ StandingInk::StandingInk(const FairFrame& fair) {
   columns_ = amber::columnCounts(mask_);
 }
 
-std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a,
-                                     const TrialFrame& b, std::string_view roleA,
-                                     std::string_view roleB) {
-  const bool byLayers = roleA.empty() && roleB.empty();
+namespace {
+
+// Calls visit(p, q, meet) for every two shapes of these roles, and whether they meet by the layers.
+template <class Visit>
+void eachPair(const Project& project, const TrialFrame& a, const TrialFrame& b,
+              std::string_view roleA, std::string_view roleB, const Visit& visit) {
   const MeetingRule rule = ruleOf(project);
-  std::vector<ShapePair> pairs;
   for (const RoleShape& p : a.shapes) {
     if (!roleA.empty() && p.role->name != roleA) continue;
     const PartySettings settings = partyOf(project, *a.asset, *p.role).settings;
     for (const RoleShape& q : b.shapes) {
       if (!roleB.empty() && q.role->name != roleB) continue;
       const Answer answer = answerFor(settings, partyOf(project, *b.asset, *q.role).settings, rule);
-      if (!byLayers || answer.outcome != Outcome::Passes) pairs.push_back({p.pieces, q.pieces});
+      visit(p, q, answer.outcome != Outcome::Passes);
     }
   }
+}
+
+}  // namespace
+
+std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a,
+                                     const TrialFrame& b, std::string_view roleA,
+                                     std::string_view roleB) {
+  std::vector<ShapePair> pairs;
+  eachPair(project, a, b, roleA, roleB, [&](const RoleShape& p, const RoleShape& q, bool meet) {
+    if (meet) pairs.push_back({p.pieces, q.pieces});
+  });
   return pairs;
+}
+
+bool keptApart(const Project& project, const TrialFrame& a, const TrialFrame& b,
+               std::string_view roleA, std::string_view roleB) {
+  bool any = false;
+  bool meeting = false;
+  eachPair(project, a, b, roleA, roleB, [&](const RoleShape&, const RoleShape&, bool meet) {
+    any = true;
+    meeting |= meet;
+  });
+  return any && !meeting;
 }
 
 double FairnessMap::phantomShare() const {

@@ -17,11 +17,16 @@ struct ShapePair {
   std::span<const ConvexPiece> b;
 };
 
-/// The pairs of two frames that count: of the roles named (any where none is), and where no role is
-/// named at either side, those that meet by the layers. They refer to the frames' pieces.
+/// The pairs of two frames that count: of the roles named (any where none is), those that meet by
+/// the layers. They refer to the frames' pieces.
 std::vector<ShapePair> countingPairs(const Project& project, const TrialFrame& a,
                                      const TrialFrame& b, std::string_view roleA,
                                      std::string_view roleB);
+
+/// Whether both frames have shapes of these roles and the layers let none of them meet: then there
+/// is nothing to be fair or unfair.
+bool keptApart(const Project& project, const TrialFrame& a, const TrialFrame& b,
+               std::string_view roleA, std::string_view roleB);
 
 /// A frame of a fairness map, and whether it stands mirrored.
 struct FairFrame {

@@ -185,9 +185,9 @@ class CoursePanelTest : public QObject {
     click(open.window, "tryEverything");
     open.settle();
     auto* worst = open.find<QTreeWidget>("worstEvents");
-    QVERIFY(worst->topLevelItemCount() > 0);
-    QVERIFY(worst->topLevelItem(0)->text(0).contains("catches on"));
-    worst->setCurrentItem(worst->topLevelItem(0));
+    const auto caught = worst->findItems("catches on", Qt::MatchContains, 0);
+    QVERIFY(!caught.isEmpty());
+    worst->setCurrentItem(caught.front());
     open.settle();
     QVERIFY(open.find<CourseTimeline>("courseTimeline")->tick() > 0);
     QCOMPARE(open.find<QComboBox>("script")->currentText(), QString("as played"));

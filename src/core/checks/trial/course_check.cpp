@@ -10,13 +10,14 @@
 namespace amber {
 namespace {
 
-// By the kind of event; a notice is none.
+// By the kind of event; a notice and a halt are no faults.
 constexpr std::array<const Rule*, kCourseEventKinds> kCourseRules = {&rules::kTrialGap,
                                                                      &rules::kTrialTunnel,
                                                                      &rules::kTrialCatch,
                                                                      &rules::kTrialFlicker,
                                                                      &rules::kTrialPop,
                                                                      &rules::kTrialStuck,
+                                                                     nullptr,
                                                                      nullptr,
                                                                      &rules::kTrialDeaf};
 
@@ -64,13 +65,21 @@ std::map<std::pair<std::size_t, std::string>, CourseEvent> worstOf(const CourseR
   return worst;
 }
 
+// A course may demand runs of one asset by several ways of moving and scripts.
+std::string demandSubject(const Course& course, const CourseDemand& demand) {
+  const auto same = std::find(course.mustPass.begin(), course.mustPass.end(), demand);
+  return course.name + "/" + demand.asset + "/" + std::to_string(same - course.mustPass.begin());
+}
+
 void checkDemand(const Project& project, const Course& course, const CourseDemand& demand,
                  std::vector<Finding>& findings) {
   const Asset* asset = findAsset(project, std::string_view(demand.asset));
   const CourseChoice choice = choiceOf(course, demand);
+  const std::string subject = demandSubject(course, demand);
   const auto cannot = [&](const std::string& why) {
     Finding finding =
         findingOf(rules::kTrialStuck, {{}, asset == nullptr ? AssetId{} : asset->id, {}, {}, {}});
+    finding.subject = subject;
     finding.text = demand.asset + " must pass " + course.name + " and cannot be run: " + why;
     finding.fix = "Mend that, or no longer want it.";
     findings.push_back(std::move(finding));
@@ -81,6 +90,7 @@ void checkDemand(const Project& project, const Course& course, const CourseDeman
   if (!run) return cannot(run.error().sentence);
   for (const auto& [key, event] : worstOf(*run)) {
     Finding finding = findingOf(*kCourseRules[key.first], {{}, asset->id, {}, {}, event.role});
+    finding.subject = subject;
     finding.text = "on " + course.name + " by " + std::string(wordOf(kMovesWords, demand.moves)) +
                    ", tick " + std::to_string(event.tick) + ": " + event.text;
     if (event.kind != CourseEventKind::Deaf) {

@@ -112,6 +112,7 @@ void add(const Rule& rule, const Project& project, const FairnessRow& row,
   if (a == nullptr || b == nullptr) return;
   const Frame* frame = frameNamed(*a, frameA);
   Finding finding = findingOf(rule, {{}, a->id, {}, frame == nullptr ? FrameId{} : frame->id, {}});
+  finding.subject = row.b;
   finding.text = row.a + " and " + row.b + ": " + std::move(text);
   finding.fix = "Take a fairer shape.";
   finding.remedy = {Remedy::Takes::Time, [at = WorstFrames{a->id, b->id, frameA, frameB}](

@@ -69,6 +69,10 @@ Result<void> validated(const Course& course) {
       return wrong("\"" + actor.asset + "\" goes too fast");
     }
   }
+  if (course.stations.size() > kMostStations) return wrong("the course has too many stations");
+  for (const GamePoint& station : course.stations) {
+    if (!near(station)) return wrong("a station of the course lies too far out");
+  }
   if (course.mustPass.size() > kMostDemands) return wrong("too many assets must pass the course");
   for (const CourseDemand& demand : course.mustPass) {
     const bool sound =

@@ -81,6 +81,9 @@ struct Course {
   std::vector<CourseSolid> solids;
   std::vector<CourseActor> actors;
   std::vector<CourseDemand> mustPass = {};  ///< What goes wrong in these runs is a finding.
+  /// Where a run by a script goes on when it gets no farther, from left to right: the starts of the
+  /// parts of a long course, so that all of them are tried.
+  std::vector<GamePoint> stations = {};
 
   bool operator==(const Course&) const = default;
 };
@@ -90,6 +93,7 @@ struct Course {
 inline constexpr std::size_t kMostSolids = 4096;
 inline constexpr std::size_t kMostActors = 256;
 inline constexpr std::size_t kMostDemands = 64;
+inline constexpr std::size_t kMostStations = 64;
 inline constexpr double kFarthestPlace = 1e6;
 inline constexpr Range<double> kActorSpeedRange{0, 10000};
 

@@ -9,6 +9,7 @@
 #include "core/fit/keys/held_shapes.h"
 #include "core/layers/parties.h"
 #include "core/trial/course/course_script.h"
+#include "core/trial/course/course_world.h"
 
 namespace amber {
 namespace {
@@ -17,7 +18,8 @@ namespace {
 class Builder {
  public:
   Builder(const BodySize& body, const CourseSizes& sizes, CourseView view)
-      : sizes_(sizes),
+      : body_(body),
+        sizes_(sizes),
         width_(std::max(1.0, std::ceil(body.width()))),
         height_(std::max(1.0, std::ceil(body.height()))),
         thick_(std::max(64.0, 4 * height_)),
@@ -83,6 +85,12 @@ class Builder {
     }
   }
 
+  // A landing between two parts, on which the next one begins.
+  void station() {
+    course_.stations.push_back({at_ + 2 - body_.left, -body_.bottom});
+    flat(3 * width_);
+  }
+
   Course taken(std::string_view name) {
     flat(2 * width_);
     if (above_) box(left_, roof_ - thick_, at_ - left_, thick_);
@@ -108,6 +116,7 @@ class Builder {
     level_ = end;
   }
 
+  BodySize body_;
   CourseSizes sizes_;
   double width_;
   double height_;
@@ -217,6 +226,7 @@ Result<Course> builtInCourse(std::string_view name, CourseView view, const BodyS
   bool known = false;
   for (const auto& [part, build] : kParts) {
     if (name != part && name != "tour") continue;
+    if (known) builder.station();
     (builder.*build)();
     known = true;
   }
@@ -229,15 +239,10 @@ Result<Course> builtInCourse(std::string_view name, CourseView view, const BodyS
 }
 
 int ticksFor(const Course& course, const MoverRules& rules) {
-  double end = course.start.x;
-  for (const CourseSolid& solid : course.solids) {
-    if (const auto* shape = std::get_if<Shape>(&solid)) {
-      const Box box = bounds(*shape);
-      end = std::max(end, box.x + box.w);
-    }
-    if (const auto* asset = std::get_if<StandingAsset>(&solid)) end = std::max(end, asset->at.x);
-  }
-  const double seconds = rules.speed > 0 ? (end - course.start.x) / rules.speed : 5;
+  // At each station it may have waited for a second.
+  const double waits = 1.25 * static_cast<double>(course.stations.size());
+  const double seconds =
+      rules.speed > 0 ? (endOf(course) - course.start.x) / rules.speed + waits : 5;
   return static_cast<int>(
       std::clamp(std::ceil(seconds * rules.rate), 1.0, static_cast<double>(kMostTicks)));
 }

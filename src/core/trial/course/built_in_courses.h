@@ -51,15 +51,17 @@ inline constexpr Range<double> kCourseSizeRange{0.5, 4096};
 CourseSizes sizesFor(const BodySize& body, const MoverRules& rules);
 
 /// The built-in courses: flat; rising steps; ramps of 15, 30 and 45 degrees; holes; low passages; a
-/// wall; thin walls; a floor of flush tiles; and all of them in a row. From above the same pieces
-/// stand in a room: floors are its walls. It starts with the body standing on the floor at (0,0).
+/// wall; thin walls; a floor of flush tiles; and all of them in a row, each part a station. From
+/// above the same pieces stand in a room: floors are its walls. It starts with the body standing on
+/// the floor at (0,0).
 inline constexpr std::array<std::string_view, 9> kCourseNames = {
     "floor", "steps", "slope", "gaps", "ceiling", "wall", "thin", "seams", "tour"};
 /// Errors (UnknownTarget): of none of these names; (BadValue): a size out of its range.
 Result<Course> builtInCourse(std::string_view name, CourseView view, const BodySize& body,
                              const CourseSizes& sizes);
 
-/// Ticks in which the course can be walked to its end; no more than kMostTicks.
+/// Ticks in which the course can be walked to its end, with a wait at each station; no more than
+/// kMostTicks.
 int ticksFor(const Course& course, const MoverRules& rules);
 
 }  // namespace amber

@@ -11,18 +11,10 @@ namespace amber {
 
 int faultsOf(const CourseRun& run) {
   std::set<std::tuple<CourseEventKind, std::string, std::string>> once;
-  int each = 0;
   for (const CourseEvent& event : run.events) {
-    if (!isFault(event.kind)) continue;
-    const bool again = event.kind == CourseEventKind::Pop || event.kind == CourseEventKind::Gap ||
-                       event.kind == CourseEventKind::Catch;
-    if (again) {
-      once.emplace(event.kind, event.role, event.with);
-    } else {
-      ++each;
-    }
+    if (isFault(event.kind)) once.emplace(event.kind, event.role, event.with);
   }
-  return each + static_cast<int>(once.size());
+  return static_cast<int>(once.size());
 }
 
 std::vector<Recipe> everyMovingRecipe(const Recipe& common) {

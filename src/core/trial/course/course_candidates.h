@@ -16,8 +16,8 @@ struct CourseCandidate {
   CourseRun run;
 };
 
-/// How much goes wrong: the faults of a run, each pop, gap and catch once for each solid and role,
-/// for what comes back with every step of an animation is one fault.
+/// How much goes wrong: the faults of a run, each once for each kind, solid and role, for what
+/// comes back with every step of an animation is one fault.
 int faultsOf(const CourseRun& run);
 
 /// Every kind and style as everyRecipe has them, and those with one geometry for all frames: what

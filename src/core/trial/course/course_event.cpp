@@ -27,6 +27,8 @@ std::string sentenceOf(const CourseEvent& event) {
       return event.role + " is stuck at " + event.with + ": no way is free";
     case CourseEventKind::Notice:
       return event.role + " is told of " + event.with;
+    case CourseEventKind::Halted:
+      return event.role + " gets no farther and goes on at the next part, " + px + " ahead";
     case CourseEventKind::Deaf:
       return event.role + " was told of nothing, though an expectation wants it to be";
   }

@@ -17,10 +17,11 @@ enum class CourseEventKind {
   Pop,      ///< The shape of a new step overlaps a solid; px: how deep.
   Stuck,    ///< No move is possible in any direction; px: how deep it lies in something.
   Notice,   ///< A role that notices is told of something, until a tick.
+  Halted,   ///< Got no farther for a second and was put at the next station; px: how far that lies.
   Deaf,     ///< A role was told of nothing in the whole run, and an expectation wants it to be.
 };
-inline constexpr std::array<std::string_view, 8> kCourseEventWords = {
-    "gap", "tunnel", "catch", "flicker", "pop", "stuck", "notice", "deaf"};
+inline constexpr std::array<std::string_view, 9> kCourseEventWords = {
+    "gap", "tunnel", "catch", "flicker", "pop", "stuck", "notice", "halted", "deaf"};
 inline constexpr std::size_t kCourseEventKinds = kCourseEventWords.size();
 
 struct CourseEvent {
@@ -38,7 +39,7 @@ struct CourseEvent {
 
 /// What is wrong, as opposed to what is told.
 inline bool isFault(CourseEventKind kind) {
-  return kind != CourseEventKind::Notice;
+  return kind != CourseEventKind::Notice && kind != CourseEventKind::Halted;
 }
 
 /// The sentence of an event. Lengths are told to a hundredth of a px.

@@ -70,9 +70,32 @@ class Limits {
     return courseRun(*world, rules, CourseScript{ticks, {{0, keys}}});
   }
 
-  // How far the body's middle has come.
-  double reached(const CourseRun& run) const {
-    return run.ticks.empty() ? 0 : run.ticks.back().place.x + (body_.left + body_.right) / 2;
+  // How far the body's middle comes, moving right; nothing where it ends inside a solid: pushed
+  // into a passage it has not passed it.
+  std::optional<double> reached(const Course& course, int ticks) const {
+    const auto world = CourseWorld::make(project_, asset_, course, setup_.role);
+    if (!world) return std::nullopt;
+    const CourseRun run = courseRun(*world, setup_.rules, CourseScript{ticks, {{0, kRight}}});
+    if (run.ticks.empty()) return std::nullopt;
+    const CourseTick& last = run.ticks.back();
+    const FigureLook& look = (*world)->figure().looks[last.frame][last.mirrored ? 1 : 0];
+    for (const Standing& one : (*world)->standing(ticks / setup_.rules.rate)) {
+      const auto overlap = (*world)->parting(look, {last.place.x, last.place.y}, one);
+      if (overlap.contact.depth > kGroundReach) return std::nullopt;
+    }
+    return last.place.x + (body_.left + body_.right) / 2;
+  }
+
+  bool passes(const Course& course, double beyond) const {
+    return reached(course, ticksOver(5 * width_)).value_or(-1) > beyond;
+  }
+
+  // Ticks in which it falls so far.
+  int ticksOfFall(double length) const {
+    const MoverRules& rules = setup_.rules;
+    if (rules.gravity <= 0 || rules.fall <= 0) return 120;
+    const double seconds = std::sqrt(2 * length / rules.gravity) + length / rules.fall;
+    return static_cast<int>(std::clamp(std::ceil(seconds * rules.rate) + 8, 120.0, 4000.0));
   }
 
   bool tunnels(double move) const {
@@ -100,7 +123,7 @@ class Limits {
       const double entry = 2 * width_;
       Course course = floored(-4 * width_, entry + 8 * width_);
       course.solids.emplace_back(Box{entry, -high - 4 * height_, 8 * width_, 4 * height_});
-      return reached(run(course, setup_.rules, kRight, ticksOver(5 * width_))) > entry + width_;
+      return passes(course, entry + width_);
     });
     return least ? std::optional<double>(*least) : std::nullopt;
   }
@@ -115,13 +138,14 @@ class Limits {
         course.start = {-(body_.left + body_.right) / 2, -middle};
         course.solids = {Box{2 * width_, -wide / 2.0 - 400, 4 * width_, 400},
                          Box{2 * width_, wide / 2.0, 4 * width_, 400}};
-        return reached(run(course, setup_.rules, kRight, ticksOver(5 * width_))) > 3 * width_;
+        return passes(course, 3 * width_);
       }
       course.start = {-(body_.left + body_.right) / 2, -body_.bottom - 1};
       course.solids = {Box{-wide / 2.0 - 400, 0, 400, 4 * height_},
                        Box{wide / 2.0, 0, 400, 4 * height_}};
-      const CourseRun fallen = run(course, setup_.rules, {}, 120);
-      return !fallen.ticks.empty() && fallen.ticks.back().place.y > height_ / 2;
+      // All of it is below the floor: what is narrow at its feet may only be wedged.
+      const CourseRun fallen = run(course, setup_.rules, {}, ticksOfFall(2 * height_));
+      return !fallen.ticks.empty() && fallen.ticks.back().place.y + body_.top > 0;
     });
     return least ? std::optional<double>(*least) : std::nullopt;
   }
@@ -131,7 +155,7 @@ class Limits {
       const double entry = 2 * width_;
       Course course = floored(-4 * width_, entry);
       course.solids.emplace_back(Box{entry, -halves / 2.0, 8 * width_, 4 * height_ + 64});
-      return reached(run(course, setup_.rules, kRight, ticksOver(5 * width_))) < entry + width_;
+      return !passes(course, entry + width_);
     });
     return least ? (*least - 1) / 2.0 : height_;
   }

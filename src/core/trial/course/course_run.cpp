@@ -6,6 +6,7 @@
 #include <set>
 
 #include "core/geometry/tolerances.h"
+#include "core/geometry/vertex_math.h"
 #include "core/project/playback.h"
 
 namespace amber {
@@ -16,6 +17,11 @@ constexpr int kFlickerTicks = 2;
 
 // What is no higher than this share of a body should not stop it, where no step is set.
 constexpr double kLowEdge = 0.25;
+
+// How long something may get no farther before it is put at the next station, s, and what counts as
+// farther, px.
+constexpr double kPatience = 1;
+constexpr double kFarther = 0.5;
 
 constexpr std::array<Vertex, 4> kWays = {{{-1, 0}, {1, 0}, {0, -1}, {0, 1}}};
 
@@ -96,6 +102,8 @@ CourseRunner::CourseRunner(std::shared_ptr<CourseWorld> world, MoverRules rules)
   named(names.jump, {"jump", "fall", "walk", "idle"});
   named(names.fall, {"fall", "jump", "walk", "idle"});
   place_ = {world_->course().start.x, world_->course().start.y};
+  run_.reached = farthest_ = place_.x;
+  run_.end = endOf(world_->course());
   heard_.assign(world_->project().roles.size(), false);
   show(Playing::Idle);
   shown_ = look();
@@ -116,20 +124,59 @@ const FigureLook& CourseRunner::look() const {
 void CourseRunner::tick(CourseKeys keys) {
   world_->standing(tick_ / rules_.rate);
   want(keys);
+  const FigureLook before = shown_;
   settleShape();
   const Vertex from = place_;
   const bool grounded = grounded_;
   const Moved moved = movedBy(*world_, look(), {place_, speed_, grounded_, jumps_}, rules_);
   place_ = moved.place;
   speed_ = moved.speed;
-  tellStops(moved, grounded);
-  if (rules_.moves != Moves::Slide) tellTunnels(from);
+  tellStops(moved, grounded, from);
+  // A sweep crosses nothing, but a shape that has grown may have been let out on the other side.
+  if (rules_.moves != Moves::Slide || !(before == shown_)) tellTunnels(from, before);
   findGround();
   tellStuck(keys, from, moved);
   tellNotices();
   run_.ticks.push_back({gamePoint(place_), speed_, frame_, mirrored_, grounded_});
   if (grounded_) ++run_.ground;
+  run_.reached = std::max(run_.reached, place_.x);
+  goOn();
   ++tick_;
+}
+
+void CourseRunner::goOn() {
+  const std::vector<GamePoint>& stations = world_->course().stations;
+  if (!goesOn_ || station_ >= stations.size()) return;
+  if (place_.x > farthest_ + kFarther) {
+    farthest_ = place_.x;
+    farthestAt_ = tick_;
+  }
+  const GamePoint to = stations[station_];
+  const bool past = place_.x >= to.x;
+  // What fell into a hole passes below the next part, not over it.
+  const bool fallen = side() && place_.y > to.y + bodyHeight_;
+  if (past && !fallen) {
+    ++station_;
+    return;
+  }
+  if (!past && tick_ - farthestAt_ < kPatience * rules_.rate) return;
+  const auto role = std::find(world_->stopping().begin(), world_->stopping().end(), true);
+  const bool any = role != world_->stopping().end();
+  tell(CourseEventKind::Halted,
+       any ? static_cast<std::size_t>(role - world_->stopping().begin()) : 0, nullptr,
+       std::hypot(to.x - place_.x, to.y - place_.y));
+  ++station_;
+  place_ = {to.x, to.y};
+  speed_ = {};
+  farthest_ = place_.x;
+  farthestAt_ = tick_;
+  // It is put there: what it had contact with before tells nothing of what comes.
+  gapAcross_ = gapAlong_ = catching_ = std::nullopt;
+  jumping_.reset();
+  lostAt_ = -1;
+  stuck_ = false;
+  findGround();
+  lostAt_ = -1;
 }
 
 // The speed that the keys want, and gravity.
@@ -199,28 +246,32 @@ CourseEvent& CourseRunner::tell(CourseEventKind kind, std::size_t role, const St
   return run_.events.back();
 }
 
-// Gaps and catches, where they begin.
-void CourseRunner::tellStops(const Moved& moved, bool grounded) {
-  bool gapAcross = false;
-  bool gapAlong = false;
-  bool caught = false;
+CourseRunner::Blocker CourseRunner::blockerOf(const Stop& stop) const {
+  const Standing& standing = world_->standingNow()[stop.by];
+  return {standing.thing, standing.role, stop.sideways ? stop.normal.x < 0 : stop.normal.y < 0};
+}
+
+// Gaps and catches, where they begin: also where another solid, or one on the other side, takes the
+// place of the last tick's.
+void CourseRunner::tellStops(const Moved& moved, bool grounded, Vertex from) {
+  std::optional<Blocker> gapAcross;
+  std::optional<Blocker> gapAlong;
+  std::optional<Blocker> caught;
   const std::vector<Standing>& standing = world_->standingNow();
   for (const Stop& stop : moved.stops) {
     if (stop.shortBy > kGroundReach) {
-      bool& now = stop.sideways ? gapAcross : gapAlong;
-      const bool before = stop.sideways ? gapAcross_ : gapAlong_;
-      if (!now && !before) {
-        tell(CourseEventKind::Gap, stop.role, &standing[stop.by], stop.shortBy);
-      }
-      now = true;
-    }
-    if (stop.sideways && grounded && side() && !caught) {
-      const auto height = edgeHeight(stop);
-      caught = height.has_value();
-      if (caught && !catching_) {
-        tell(CourseEventKind::Catch, stop.role, &standing[stop.by], *height);
+      std::optional<Blocker>& now = stop.sideways ? gapAcross : gapAlong;
+      const std::optional<Blocker>& last = stop.sideways ? gapAcross_ : gapAlong_;
+      if (!now) {
+        now = blockerOf(stop);
+        if (last != now) tell(CourseEventKind::Gap, stop.role, &standing[stop.by], stop.shortBy);
       }
     }
+    if (!stop.sideways || !grounded || !side() || caught) continue;
+    const auto height = edgeHeight(stop, from);
+    if (!height) continue;
+    caught = blockerOf(stop);
+    if (catching_ != caught) tell(CourseEventKind::Catch, stop.role, &standing[stop.by], *height);
   }
   gapAcross_ = gapAcross;
   gapAlong_ = gapAlong;
@@ -228,18 +279,19 @@ void CourseRunner::tellStops(const Moved& moved, bool grounded) {
 }
 
 // How high the edge is that stopped it, where it is low enough to be passed: over what stands just
-// behind where it stopped the way down is measured, from as high as it may be.
-std::optional<double> CourseRunner::edgeHeight(const Stop& stop) const {
+// behind where it stopped the way down is measured, from as high as it may be. Heights count from
+// where the tick began: it may have fallen since it was stopped.
+std::optional<double> CourseRunner::edgeHeight(const Stop& stop, Vertex from) const {
   const double limit = std::max(1.0, rules_.step > 0 ? rules_.step : bodyHeight_ * kLowEdge);
   const double way = stop.normal.x < 0 ? 1 : -1;
   const double far = std::max(2.0, bodyHeight_ / 4);
   const double reach = stop.shortBy + far + 1;
   const Surroundings near = world_->around(
-      shown_, {place_.x - reach, place_.y - limit - 1, place_.x + reach, place_.y + limit + 1});
+      shown_, {place_.x - reach, from.y - limit - 1, place_.x + reach, from.y + limit + 1});
   double highest = 0;
   double last = 0;
   for (const double beyond : {0.5, 1.0, far - 1, far}) {
-    const Vertex above{place_.x + way * (stop.shortBy + beyond), place_.y - limit};
+    const Vertex above{place_.x + way * (stop.shortBy + beyond), from.y - limit};
     if (near.holds(above)) return std::nullopt;
     const auto top = near.firstHit(above, {0, limit});
     const double height = top ? limit * (1 - top->share) : 0;
@@ -253,39 +305,60 @@ std::optional<double> CourseRunner::edgeHeight(const Stop& stop) const {
   return highest;
 }
 
-// A solid that it lies in neither before nor after, and that both the straight way and the way
-// along the axes cross. What it stood on before, or stands on after, it went along or off: where a
-// floor bends or ends the straight way cuts the corner.
-void CourseRunner::tellTunnels(Vertex from) {
-  const Vertex move{place_.x - from.x, place_.y - from.y};
-  if (move.x == 0 && move.y == 0) return;
+// How a move stands to each solid near its way, by one look.
+std::map<std::size_t, CourseRunner::Crossing> CourseRunner::crossings(const FigureLook& look,
+                                                                      Vertex from, Vertex to) {
+  const Vertex across{to.x - from.x, 0};
+  const Vertex down{0, to.y - from.y};
+  // Ground may lie just beyond the way.
   const Surroundings near =
-      world_->around(shown_, {std::min(from.x, place_.x), std::min(from.y, place_.y),
-                              std::max(from.x, place_.x), std::max(from.y, place_.y)});
-  struct Crossing {
-    std::size_t role = 0;
-    bool straight = false;
-    bool axes = false;
-    bool within = false;
-  };
+      world_->around(look, {std::min(from.x, to.x) - 1, std::min(from.y, to.y) - 1,
+                            std::max(from.x, to.x) + 1, std::max(from.y, to.y) + 1});
   std::map<std::size_t, Crossing> crossings;
   for (const NearObstacle& one : near.near()) {
     Crossing& crossing = crossings[one.whose];
     crossing.role = one.role;
-    const Vertex start{from.x - one.at.x, from.y - one.at.y};
-    const Vertex end{place_.x - one.at.x, place_.y - one.at.y};
-    const Vertex corner{end.x, start.y};
-    crossing.within = crossing.within || one.obstacle->holds(start) || one.obstacle->holds(end) ||
-                      (side() && (groundUnder(one, from, rules_.slope) ||
-                                  groundUnder(one, place_, rules_.slope)));
-    crossing.straight = crossing.straight || one.obstacle->hitBy(start, move).has_value();
-    crossing.axes = crossing.axes || one.obstacle->hitBy(start, {move.x, 0}).has_value() ||
-                    one.obstacle->hitBy(corner, {0, move.y}).has_value();
+    const auto hit = [&](Vertex at, Vertex by) {
+      return one.obstacle->hitBy(at - one.at, by).has_value();
+    };
+    const bool starts = one.obstacle->holds(from - one.at);
+    const bool ends = one.obstacle->holds(to - one.at);
+    crossing.within |= starts || ends;
+    crossing.starts |= starts || (side() && groundUnder(one, from, rules_.slope));
+    crossing.ends |= ends || (side() && groundUnder(one, to, rules_.slope));
+    crossing.straight |= hit(from, across + down);
+    crossing.acrossFirst |= hit(from, across) || hit(from + across, down);
+    crossing.downFirst |= hit(from, down) || hit(from + down, across);
   }
-  for (const auto& [whose, crossing] : crossings) {
-    if (crossing.within || !crossing.straight || !crossing.axes) continue;
-    tell(CourseEventKind::Tunnel, crossing.role, &world_->standingNow()[whose],
-         std::sqrt(move.x * move.x + move.y * move.y));
+  return crossings;
+}
+
+// A solid that it lies in neither before nor after, and that the straight way and both ways along
+// the axes cross. What it stood on before, or stands on after, it went along or off: where a floor
+// bends or ends the straight way cuts the corner. A shape that changes counts as it was before and
+// as it is after: one that grows through a wall and is then let out on its other side has crossed
+// it, and so has one that shrinks behind it.
+void CourseRunner::tellTunnels(Vertex from, const FigureLook& before) {
+  if (place_ == from) return;
+  const auto was = crossings(before, from, place_);
+  const auto is = before == shown_ ? was : crossings(shown_, from, place_);
+  const auto crosses = [](const auto& all, std::size_t whose) {
+    const auto found = all.find(whose);
+    if (found == all.end()) return false;
+    const Crossing& one = found->second;
+    return !one.within && one.straight && one.acrossFirst && one.downFirst;
+  };
+  for (std::size_t whose = 0; whose < world_->standingNow().size(); ++whose) {
+    const bool byBefore = crosses(was, whose);
+    if (!byBefore && !crosses(is, whose)) continue;
+    const auto stood = was.find(whose);
+    const auto stands = is.find(whose);
+    if ((stood != was.end() && stood->second.starts) ||
+        (stands != is.end() && stands->second.ends)) {
+      continue;
+    }
+    tell(CourseEventKind::Tunnel, (byBefore ? stood : stands)->second.role,
+         &world_->standingNow()[whose], std::hypot(place_.x - from.x, place_.y - from.y));
   }
 }
 
@@ -430,6 +503,7 @@ bool CourseRunner::isOnCourse(const Phrase& phrase) const {
 CourseRun courseRun(const std::shared_ptr<CourseWorld>& world, const MoverRules& rules,
                     const CourseScript& script, const Progress& progress) {
   CourseRunner runner(world, rules);
+  runner.goOnAtStations(true);
   constexpr int kTicksBetweenLooks = 256;
   std::size_t next = 0;
   CourseKeys keys;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <map>
 #include <memory>
 #include <optional>
 #include <vector>
@@ -35,6 +36,8 @@ struct CourseRun {
   std::vector<CourseEvent> events;  ///< By the tick at which they begin.
   int ground = 0;                   ///< Ticks with ground under it.
   std::optional<JumpMeasure> jump;  ///< The highest that ended.
+  double reached = 0;               ///< The greatest x that its origin came to, game px.
+  double end = 0;                   ///< Where the course ends, game px.
 
   int count(CourseEventKind kind) const;
   /// The largest px of a kind; 0 of none.
@@ -53,6 +56,8 @@ class CourseRunner {
   CourseRunner(std::shared_ptr<CourseWorld> world, MoverRules rules);
 
   void tick(CourseKeys keys);
+  /// From now on it goes on at the course's stations where it gets no farther, or no longer.
+  void goOnAtStations(bool on) { goesOn_ = on; }
   const CourseRun& run() const { return run_; }
   /// The run with what can only be said at its end: who was deaf.
   CourseRun ended() const;
@@ -74,16 +79,40 @@ class CourseRunner {
     int tick = 0;
   };
 
+  /// What stops a move, tick after tick: told once for as long as it is the same shape in the same
+  /// direction.
+  struct Blocker {
+    std::size_t thing = 0;
+    std::size_t role = 0;
+    bool forward = false;  // It stops a move to the right, or down.
+    bool operator==(const Blocker&) const = default;
+  };
+
+  /// How a tick's move stands to what stands on the course.
+  struct Crossing {
+    std::size_t role = 0;
+    bool within = false;  // It begins or ends in it,
+    bool starts = false;  // begins in or on it,
+    bool ends = false;    // ends in or on it.
+    // These ways lead into it.
+    bool straight = false;
+    bool acrossFirst = false;
+    bool downFirst = false;
+  };
+
   void want(CourseKeys keys);
+  Blocker blockerOf(const Stop& stop) const;
   void show(Playing playing);
   void settleShape();
-  void tellStops(const Moved& moved, bool grounded);
-  std::optional<double> edgeHeight(const Stop& stop) const;
-  void tellTunnels(Vertex from);
+  void tellStops(const Moved& moved, bool grounded, Vertex from);
+  std::optional<double> edgeHeight(const Stop& stop, Vertex from) const;
+  std::map<std::size_t, Crossing> crossings(const FigureLook& look, Vertex from, Vertex to);
+  void tellTunnels(Vertex from, const FigureLook& before);
   void findGround();
   std::size_t groundRole(const Surroundings& near) const;
   void tellStuck(CourseKeys keys, Vertex from, const Moved& moved);
   void tellNotices();
+  void goOn();
   void tellNotice(std::size_t role, const Standing& other, bool own);
   CourseEvent& tell(CourseEventKind kind, std::size_t role, const Standing* with, double px);
   const FigureLook& look() const;
@@ -110,10 +139,15 @@ class CourseRunner {
   std::optional<Jumping> jumping_;
   int lostAt_ = -1;   // The tick at which the ground was lost; -1: it was not, or by a jump.
   double floor_ = 0;  // How low it reached when it last had ground.
-  bool gapAcross_ = false;
-  bool gapAlong_ = false;
-  bool catching_ = false;
+  // What stopped the last tick short, along each axis, and at an edge.
+  std::optional<Blocker> gapAcross_;
+  std::optional<Blocker> gapAlong_;
+  std::optional<Blocker> catching_;
   bool stuck_ = false;
+  bool goesOn_ = false;
+  std::size_t station_ = 0;  // The next one.
+  double farthest_ = 0;      // Since the last station: the greatest x,
+  int farthestAt_ = 0;       // and the tick at which it was reached.
   std::vector<Told> told_;
   std::vector<bool> heard_;  // By role: told of something at some time.
 };

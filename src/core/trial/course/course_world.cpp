@@ -38,12 +38,31 @@ std::vector<ConvexPiece> blocksOf(const std::vector<ConvexPiece>& rows) {
   return blocks;
 }
 
+// The error with its place on the course.
+tl::unexpected<Error> at(const char* list, std::size_t index, Error error) {
+  error.place = std::string(list) + "[" + std::to_string(index) + "]";
+  return tl::unexpected(std::move(error));
+}
+
 std::vector<ConvexPiece> piecesOnCourse(const Shape& shape, const Pose& pose) {
   std::vector<ConvexPiece> pieces = piecesOf(shape, pose);
   return kindOf(shape) == ShapeKind::Mask ? blocksOf(pieces) : pieces;
 }
 
 }  // namespace
+
+double endOf(const Course& course) {
+  double end = course.start.x;
+  for (const CourseSolid& solid : course.solids) {
+    if (const auto* shape = std::get_if<Shape>(&solid)) {
+      const Box box = bounds(*shape);
+      end = std::max(end, box.x + box.w);
+    } else {
+      end = std::max(end, std::get<StandingAsset>(solid).at.x);
+    }
+  }
+  return end;
+}
 
 Result<std::shared_ptr<CourseWorld>> CourseWorld::make(const Project& project, const Asset& asset,
                                                        const Course& course,
@@ -57,8 +76,8 @@ Result<std::shared_ptr<CourseWorld>> CourseWorld::make(const Project& project, c
     world->stopping_.push_back(role.empty() ? stops : project.roles[i].name == role);
   }
   for (std::size_t i = 0; i < course.solids.size(); ++i) {
-    const auto placed = world->place(course.solids[i], i);
-    if (!placed) return tl::unexpected(placed.error());
+    auto placed = world->place(course.solids[i], i);
+    if (!placed) return at("solids", i, std::move(placed.error()));
   }
   world->solids_ = world->standing_.size();
   const auto placed = world->placeActors();
@@ -144,8 +163,8 @@ Result<void> CourseWorld::place(const CourseSolid& solid, std::size_t thing) {
 Result<void> CourseWorld::placeActors() {
   std::size_t thing = course_.solids.size();
   for (const CourseActor& actor : course_.actors) {
-    const auto figure = figureOf(actor.asset);
-    if (!figure) return tl::unexpected(figure.error());
+    auto figure = figureOf(actor.asset);
+    if (!figure) return at("actors", actors_.size(), std::move(figure.error()));
     actors_.push_back({*figure, actor, thing++});
   }
   return {};

@@ -32,6 +32,9 @@ struct FigureLook {
   }
 };
 
+/// Where a course ends: the greatest x of what stands on it, game px.
+double endOf(const Course& course);
+
 /// An asset on a course: every frame, as drawn and mirrored. Refers to the asset.
 struct Figure {
   const Asset* asset = nullptr;

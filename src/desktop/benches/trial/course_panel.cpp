@@ -39,14 +39,14 @@ QString meaningOf(Moves moves) {
 
 // "1 catch, 9 flickers": of each kind of fault that came, how often.
 QString countsOf(const CourseRun& run) {
-  const std::array many = {CoursePanel::tr("gaps"),    CoursePanel::tr("tunnels"),
-                           CoursePanel::tr("catches"), CoursePanel::tr("flickers"),
-                           CoursePanel::tr("pops"),    CoursePanel::tr("times stuck"),
-                           CoursePanel::tr("notices"), CoursePanel::tr("deaf roles")};
-  const std::array one = {CoursePanel::tr("gap"),    CoursePanel::tr("tunnel"),
-                          CoursePanel::tr("catch"),  CoursePanel::tr("flicker"),
-                          CoursePanel::tr("pop"),    CoursePanel::tr("time stuck"),
-                          CoursePanel::tr("notice"), CoursePanel::tr("deaf role")};
+  const std::array many = {
+      CoursePanel::tr("gaps"),     CoursePanel::tr("tunnels"), CoursePanel::tr("catches"),
+      CoursePanel::tr("flickers"), CoursePanel::tr("pops"),    CoursePanel::tr("times stuck"),
+      CoursePanel::tr("notices"),  CoursePanel::tr("halts"),   CoursePanel::tr("deaf roles")};
+  const std::array one = {
+      CoursePanel::tr("gap"),     CoursePanel::tr("tunnel"), CoursePanel::tr("catch"),
+      CoursePanel::tr("flicker"), CoursePanel::tr("pop"),    CoursePanel::tr("time stuck"),
+      CoursePanel::tr("notice"),  CoursePanel::tr("halt"),   CoursePanel::tr("deaf role")};
   QStringList parts;
   for (std::size_t kind = 0; kind < kCourseEventKinds; ++kind) {
     const auto which = static_cast<CourseEventKind>(kind);
@@ -251,6 +251,13 @@ void CoursePanel::showCompared() {
   if (!facts_.run.ticks.empty() && facts_.setup && facts_.setup->course.view == CourseView::Side) {
     text += tr("; %1 % on the ground")
                 .arg(100 * facts_.run.ground / static_cast<int>(facts_.run.ticks.size()));
+  }
+  const int halts = facts_.run.count(CourseEventKind::Halted);
+  if (halts > 0) {
+    text += tr("; %n time(s) it got no farther and went on at the next part", nullptr, halts);
+  } else if (facts_.run.reached + 1 < facts_.run.end) {
+    text +=
+        tr("; ends at x = %1 of %2 px").arg(rounded(facts_.run.reached), rounded(facts_.run.end));
   }
   if (one != nullptr) text += tr("<br>%1: <b>%2</b>").arg(name, countsOf(one->run));
   compared_->setText(facts_.setup ? text : QString());

@@ -78,7 +78,10 @@ void CoursePanel::startLive() {
   asking_.forget();
   asked_.reset();
   runner_.emplace(*world, facts_.setup->rules);
+  // Up to here it ran by a script; who plays goes where they want.
+  runner_->goOnAtStations(true);
   for (const CourseKeys& one : keys) runner_->tick(one);
+  runner_->goOnAtStations(false);
   played_ = std::move(keys);
   shown_ = asset->id;
   facts_.run = runner_->run();

@@ -49,6 +49,12 @@ void TrialBench::showFairness() {
     fairness_->setText(tr("Nothing to compare yet."));
     return;
   }
+  if (facts_.keptApart && one == nullptr) {
+    fairness_->setText(
+        tr("The layers keep these two apart: their shapes never meet, so there is "
+           "nothing to compare."));
+    return;
+  }
   QString text = tr("<b>%1</b> phantom, <b>%2</b> missed")
                      .arg(percentText(total.phantomShare()), percentText(total.missedShare()));
   if (one != nullptr) text += tr(" with %1").arg(spoken(inWords(one->candidate.recipe)));
@@ -59,6 +65,7 @@ void TrialBench::showFairness() {
     text += tr("<br>most missed: %1 px of common ink").arg(total.worstMissed->count);
   }
   if (total.maps > 1) text += tr("<br>over %1 pairs of frames").arg(total.maps);
+  text += tr("<br>both at scale 1");
   fairness_->setText(text);
 }
 

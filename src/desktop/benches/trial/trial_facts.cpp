@@ -55,6 +55,7 @@ TrialFacts trialFacts(const Project& project, const std::shared_ptr<ArtStore>& s
   const std::vector<TrialFrame> framesA = framesOf(project, question.a, question.allFrames, art);
   const std::vector<TrialFrame> framesB = framesOf(project, question.b, question.allFrames, art);
   if (framesA.empty() || framesB.empty()) return facts;
+  facts.keptApart = keptApart(project, framesA.front(), framesB.front(), {}, {});
   facts.sum = fairnessSum(project, standing(framesA, question.a.mirrored),
                           standing(framesB, question.b.mirrored), {}, {}, progress);
   for (const TrialFrame& frame : framesOf(project, question.a, true, art)) {

@@ -15,6 +15,7 @@ namespace amber {
 /// What the trial's bench works out beside the window.
 struct TrialFacts {
   FairnessSum sum;                                  ///< Of the frames that were asked about.
+  bool keptApart = false;                           ///< The layers let no shapes of the two meet.
   std::vector<std::pair<FrameId, double>> phantom;  ///< Shares of the first's animation, by frame.
   std::vector<FairCandidate> candidates;  ///< For the role of the first frame, fairest first.
 };

@@ -96,7 +96,9 @@ std::optional<Obstacle::Hit> Obstacle::hitBy(Vertex from, Vertex move) const {
   if (move.x == 0 && move.y == 0) return std::nullopt;
   if (holds(from)) {
     const Vertex out = surfaceAt(from).normal;
-    return dot(out, move) < 0 ? std::optional(Hit{0, out}) : std::nullopt;
+    // What leads along the surface, but for rounding, does not lead in.
+    const bool leadsIn = dot(out, move) < -kTouching * lengthOf(move);
+    return leadsIn ? std::optional(Hit{0, out}) : std::nullopt;
   }
   return radius_ > 0 ? roundHit(from, move) : sharpHit(from, move);
 }
