@@ -5,6 +5,7 @@
 #include <iostream>
 #include <iterator>
 #include <nlohmann/json.hpp>
+#include <sstream>
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
@@ -43,17 +44,24 @@ class NamesCommand : public Command {
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
-    app.add_option("--used-in", folders_,
-                   "Folders of source that name what the game loads; else the project's own");
+    auto* folders =
+        app.add_option("--used-in", folders_,
+                       "Folders of source that name what the game loads; else the project's own");
     app.add_option("--ignore", ignored_, "Paths in them that are passed over, as *.min.js");
-    app.add_flag("--keep-folders", keepFolders_, "Keep them with the project, for checks");
+    app.add_flag("--keep-folders", keepFolders_, "Keep them with the project, for checks")
+        ->needs(folders);
     app.add_option("--rename", renames_, "[SORT:]FROM=TO, what followed the convention follows");
-    app.add_option("--replace", replacing_.find, "Text to be replaced in all names, see --with");
-    app.add_option("--with", replacing_.with, "What stands there instead; nothing without it");
-    app.add_flag("--regex", replacing_.regex, "--replace is a regular expression, --with has \\1");
+    auto* replace = app.add_option("--replace", replacing_.find,
+                                   "Text to be replaced in all names, see --with");
+    app.add_option("--with", replacing_.with, "What stands there instead; nothing without it")
+        ->needs(replace);
+    app.add_flag("--regex", replacing_.regex, "--replace is a regular expression, --with has \\1")
+        ->needs(replace);
+    auto* diff = app.add_option("--diff", diff_,
+                                "The renames as a unified diff of the source, to this file");
     app.add_option("--correct", corrections_,
-                   "USED=NAME: what the code says and should, for --diff");
-    app.add_option("--diff", diff_, "The renames as a unified diff of the source, to this file");
+                   "USED=NAME: what the code says and should, for --diff")
+        ->needs(diff);
     app.add_flag("--by-convention", byConvention_, "Every name as the convention makes it");
     app.add_option("--fix", fixes_, "Mend these rules, one after the other")
         ->check(oneOf(kNameFaultIds));
@@ -78,26 +86,29 @@ class NamesCommand : public Command {
   Result<Exit> run(bool json) override {
     const auto open = openProject(project_);
     if (!open) return tl::unexpected(open.error());
-    Project project = open->project;
-    const std::vector<NameEntry> before = nameEntries(project);
-    const auto edits = editsFor(project);
+    const auto edits = editsFor(open->project);
     if (!edits) return tl::unexpected(edits.error());
-    if (!edits->empty()) {
-      const auto changed = change(*edits);
-      if (!changed) return tl::unexpected(changed.error());
-      project = *changed;
-    }
-    const std::vector<NameEntry> entries = edits->empty() ? before : nameEntries(project);
-    for (const NameEntry& entry : entries) tell(entry);
+    const auto renamed = withEdits(open->project, *edits);
+    if (!renamed) return tl::unexpected(renamed.error());
+    const Project& project = renamed->project;
+    const std::vector<NameEntry> entries = nameEntries(project);
     Json told{{"names", namesJson(entries)}};
-    if (learn_) tellLearned(project, told);
+    std::ostringstream words;
+    for (const NameEntry& entry : entries) tell(entry, words);
+    if (learn_) tellLearned(project, told, words);
     if (!folders_.empty() || !project.code.folders.empty()) {
       // What a rename leaves to be done in the code is looked for by the names that it knows.
-      const auto code = inCode(open->project, project, entries, told);
+      const auto code = inCode(open->project, project, entries, told, words);
       if (!code) return tl::unexpected(code.error());
     } else if (!diff_.empty()) {
       return failure(ErrorCode::BadValue, "a diff is of source; name its folders by --used-in");
     }
+    // The project is changed last: whatever may be refused was looked at, and the diff is written.
+    if (!edits->empty()) {
+      const auto changed = change(*edits);
+      if (!changed) return tl::unexpected(changed.error());
+    }
+    std::cerr << words.str();
     if (json) std::cout << jsonText(told);
     const bool wrong = std::any_of(entries.begin(), entries.end(), [](const NameEntry& entry) {
       return std::any_of(entry.faults.begin(), entry.faults.end(),
@@ -174,9 +185,9 @@ class NamesCommand : public Command {
     return kept;
   }
 
-  static void tellLearned(const Project& project, Json& told) {
+  static void tellLearned(const Project& project, Json& told, std::ostream& words) {
     const LearnedConvention learned = following(project, project.naming);
-    std::cerr << learned.follow << " of " << learned.of << " names follow the convention\n";
+    words << learned.follow << " of " << learned.of << " names follow the convention\n";
     told["learned"] = Json{{"follow", learned.follow}, {"of", learned.of}};
   }
 
@@ -200,21 +211,19 @@ class NamesCommand : public Command {
     return rule;
   }
 
-  Result<Project> change(const std::vector<Edit>& edits) const {
+  Result<void> change(const std::vector<Edit>& edits) const {
     auto change = ProjectChange::open(project_, saving_);
     if (!change) return tl::unexpected(change.error());
-    const auto applied = change->apply(edits);
-    if (!applied) return tl::unexpected(applied.error());
-    return change->project();
+    return change->apply(edits);
   }
 
-  static void tell(const NameEntry& entry) {
+  static void tell(const NameEntry& entry, std::ostream& words) {
     for (const NameFault fault : entry.faults) {
-      std::cerr << wordOf(kNameSortWords, entry.sort) << " " << entry.name << ": "
-                << wordOf(kNameFaultIds, fault);
-      if (fault == NameFault::Pattern) std::cerr << ", by the convention " << entry.proposed;
-      if (fault == NameFault::Near) std::cerr << ", near " << entry.near;
-      std::cerr << "\n";
+      words << wordOf(kNameSortWords, entry.sort) << " " << entry.name << ": "
+            << wordOf(kNameFaultIds, fault);
+      if (fault == NameFault::Pattern) words << ", by the convention " << entry.proposed;
+      if (fault == NameFault::Near) words << ", near " << entry.near;
+      words << "\n";
     }
   }
 
@@ -232,7 +241,8 @@ class NamesCommand : public Command {
   }
 
   Result<void> inCode(const Project& before, const Project& project,
-                      const std::vector<NameEntry>& entries, Json& told) const {
+                      const std::vector<NameEntry>& entries, Json& told,
+                      std::ostream& words) const {
     const bool own = folders_.empty();
     const CodeSources sources = readCode(own ? project.code : CodeFolders{folders_, ignored_},
                                          own ? base() : std::string());
@@ -252,12 +262,12 @@ class NamesCommand : public Command {
                {"column", use.column},
                {"name", use.text},
                {"nearest", one.use.nearest.empty() ? Json(nullptr) : Json(one.use.nearest)}});
-      std::cerr << one.file << ":" << use.line << ":" << use.column << ": " << use.text
-                << " is no name";
-      if (!one.use.nearest.empty()) std::cerr << "; " << one.use.nearest << " is";
-      std::cerr << "\n";
+      words << one.file << ":" << use.line << ":" << use.column << ": " << use.text
+            << " is no name";
+      if (!one.use.nearest.empty()) words << "; " << one.use.nearest << " is";
+      words << "\n";
     }
-    for (const std::string& name : report.unused) std::cerr << "no file names " << name << "\n";
+    for (const std::string& name : report.unused) words << "no file names " << name << "\n";
     told["code"] =
         Json{{"files", report.files}, {"unknown", std::move(unknown)}, {"unused", report.unused}};
     return {};
@@ -318,34 +328,39 @@ class ConstantsCommand : public Command {
     addTry(app, saving_);
   }
   Result<Exit> run(bool json) override {
+    const auto open = openProject(project_);
+    if (!open) return tl::unexpected(open.error());
+    if (file_.empty() && beside_.empty()) {
+      return failure(ErrorCode::BadValue,
+                     "nothing to write; say --language and --out, or --beside-parcel");
+    }
+    const auto written = file_.empty() ? Result<Json>(Json::array()) : writeConstants(*open);
+    if (!written) return tl::unexpected(written.error());
+    // The project is changed last, once nothing can be refused any more.
     if (!beside_.empty()) {
       const auto kept = keepBeside();
       if (!kept) return tl::unexpected(kept.error());
     }
-    const auto open = openProject(project_);
-    if (!open) return tl::unexpected(open.error());
-    if (file_.empty()) {
-      if (!beside_.empty()) return Exit::Done;
-      return failure(ErrorCode::BadValue,
-                     "nothing to write; say --language and --out, or --beside-parcel");
-    }
-    const std::vector<NameConstant> constants = nameConstants(open->project);
+    if (json && !file_.empty()) std::cout << jsonText(Json{{"constants", *written}});
+    return Exit::Done;
+  }
+
+ private:
+  Result<Json> writeConstants(const OpenProject& open) const {
+    const std::vector<NameConstant> constants = nameConstants(open.project);
     const Language language = *enumFrom<Language>(kLanguageWords, language_);
     const auto written = writeFileAtomically(file_, constantsText(constants, language, file_));
     if (!written) return tl::unexpected(written.error());
     std::cerr << constants.size() << " names written to " << file_ << "\n";
-    if (!json) return Exit::Done;
     Json list = Json::array();
     for (const NameConstant& one : constants) {
       list.push_back(Json{{"what", wordOf(kNameSortWords, one.sort)},
                           {"identifier", one.identifier},
                           {"name", one.name}});
     }
-    std::cout << jsonText(Json{{"constants", std::move(list)}});
-    return Exit::Done;
+    return list;
   }
 
- private:
   static constexpr const char* kNone = "none";
 
   static std::vector<std::string> wordsOrNone() {

@@ -40,15 +40,17 @@ Result<std::vector<CodeFile>> sourceFolder(const std::string& folder,
     return failure(ErrorCode::FileUnreadable, "cannot be read: " + error.message(), folder);
   std::vector<CodeFile> files;
   std::size_t bytes = 0;
-  for (const fs::recursive_directory_iterator end; at != end && !progress.cancelled();
+  for (const fs::recursive_directory_iterator end; !error && at != end && !progress.cancelled();
        at.increment(error)) {
-    if (error) break;
     const fs::path relative = at->path().lexically_relative(folder);
     if (isIgnored(relative, ignored)) {
-      if (at->is_directory(error)) at.disable_recursion_pending();
+      std::error_code gone;
+      if (at->is_directory(gone)) at.disable_recursion_pending();
       continue;
     }
-    if (!at->is_regular_file(error)) continue;
+    std::error_code gone;
+    // What a link leads to is read where it is, or not at all: no diff may change it here.
+    if (at->is_symlink(gone) || !at->is_regular_file(gone)) continue;
     auto text = readFile(at->path().string(), kMostSourceBytes);
     if (!text || text->find('\0') != std::string::npos || !isUtf8(*text)) continue;
     bytes += text->size();
@@ -57,6 +59,12 @@ Result<std::vector<CodeFile>> sourceFolder(const std::string& folder,
     }
     files.push_back({relative.generic_string(), std::move(*text)});
     progress.at(static_cast<int>(files.size()), 0);
+  }
+  if (error && !progress.cancelled()) {
+    return failure(ErrorCode::FileUnreadable,
+                   "cannot be read to its end (" + error.message() +
+                       "), so nothing is said of it; check the disk and the permissions",
+                   folder);
   }
   std::sort(files.begin(), files.end(),
             [](const CodeFile& a, const CodeFile& b) { return a.path < b.path; });

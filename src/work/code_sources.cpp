@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <filesystem>
+#include <set>
 
 #include "core/naming/renames.h"
 #include "files/source_folder.h"
@@ -10,17 +11,49 @@ namespace amber {
 
 namespace fs = std::filesystem;
 
+namespace {
+
+// The folder in which all of these lie.
+fs::path commonFolder(const std::vector<fs::path>& folders) {
+  fs::path common = folders.front();
+  for (const fs::path& folder : folders) {
+    while (!common.empty() && *folder.lexically_relative(common).begin() == "..") {
+      const fs::path above = common.parent_path();
+      if (above == common) break;
+      common = above;
+    }
+  }
+  return common;
+}
+
+}  // namespace
+
 CodeSources readCode(const CodeFolders& code, const std::string& base, const Progress& progress) {
   CodeSources sources;
+  std::vector<fs::path> folders;
   for (const std::string& folder : code.folders) {
-    auto files = sourceFolder(codePath(folder, base), code.ignored, progress);
+    std::error_code error;
+    const fs::path given = codePath(folder, base);
+    fs::path whole = fs::weakly_canonical(given, error);
+    folders.push_back(error ? given : whole);
+  }
+  if (folders.empty()) return sources;
+  // Paths are told from the folder, or of several from the one that holds them all.
+  const fs::path common = folders.size() == 1 ? folders.front() : commonFolder(folders);
+  sources.folder = common.string();
+  std::set<std::string> once;
+  for (std::size_t i = 0; i < folders.size(); ++i) {
+    auto files = sourceFolder(folders[i].string(), code.ignored, progress);
     if (!files) {
-      sources.missing.push_back(describe(files.error()));
+      Error error = files.error();
+      error.file = code.folders[i];
+      sources.missing.push_back(describe(error));
       continue;
     }
     for (CodeFile& file : *files) {
-      if (code.folders.size() > 1) file.path = folder + "/" + file.path;
-      sources.files.push_back(std::move(file));
+      file.path = (folders[i] / file.path).lexically_relative(common).generic_string();
+      // Folders may lie in each other.
+      if (once.insert(file.path).second) sources.files.push_back(std::move(file));
     }
   }
   return sources;

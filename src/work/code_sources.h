@@ -11,7 +11,8 @@ namespace amber {
 
 /// The source that a project's code folders hold.
 struct CodeSources {
-  std::vector<CodeFile> files;       ///< Of several folders, paths begin with the folder's.
+  std::vector<CodeFile> files;       ///< With paths relative to `folder`.
+  std::string folder;                ///< The one folder, or the one that holds all of several.
   std::vector<std::string> missing;  ///< Why a folder could not be read, one sentence each.
 };
 

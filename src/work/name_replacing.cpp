@@ -11,7 +11,9 @@ Result<std::vector<ThingRename>> replacedNames(const std::vector<NameEntry>& ent
   if (replacing.find.empty()) return renames;
   const QString find = QString::fromStdString(replacing.find);
   const QString with = QString::fromStdString(replacing.with);
-  const QRegularExpression pattern(find);
+  // An expression that goes through all ways of matching ends at a limit, and is refused.
+  QRegularExpression pattern(find);
+  if (replacing.regex && pattern.isValid()) pattern.setPattern("(*LIMIT_MATCH=200000)" + find);
   if (replacing.regex && !pattern.isValid()) {
     return failure(ErrorCode::BadValue, "\"" + replacing.find + "\" is no regular expression: " +
                                             pattern.errorString().toStdString() + " at character " +
@@ -21,6 +23,10 @@ Result<std::vector<ThingRename>> replacedNames(const std::vector<NameEntry>& ent
     if (entry.sort == NameSort::Kind) continue;
     QString name = QString::fromStdString(entry.name);
     if (replacing.regex) {
+      if (!pattern.match(name).isValid()) {
+        return failure(ErrorCode::BadValue, "\"" + replacing.find + "\" takes too long on \"" +
+                                                entry.name + "\"; write a simpler expression");
+      }
       name.replace(pattern, with);
     } else {
       name.replace(find, with);

@@ -1,9 +1,11 @@
 #include "core/base/nearest_word.h"
 
 #include <algorithm>
-#include <cctype>
 #include <string>
 #include <vector>
+
+#include "core/base/letters.h"
+#include "core/base/utf8.h"
 
 namespace amber {
 namespace {
@@ -12,14 +14,17 @@ namespace {
 constexpr std::size_t kLongestWord = 100;
 
 std::string lowered(std::string_view text) {
-  std::string lower(text.substr(0, kLongestWord));
-  for (char& c : lower) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  std::string lower;
+  for (const char32_t code : codesOf(text).substr(0, kLongestWord)) lower += utf8Of(toSmall(code));
   return lower;
 }
 
 }  // namespace
 
-int editDistance(std::string_view a, std::string_view b) {
+namespace {
+
+template <class Text>
+int distanceOf(const Text& a, const Text& b) {
   std::vector<int> above(b.size() + 1);
   std::vector<int> row(b.size() + 1);
   std::vector<int> aboveThat(b.size() + 1);
@@ -39,13 +44,20 @@ int editDistance(std::string_view a, std::string_view b) {
   return above[b.size()];
 }
 
+}  // namespace
+
+int editDistance(std::string_view a, std::string_view b) {
+  if (isAscii(a) && isAscii(b)) return distanceOf(a, b);
+  return distanceOf(codesOf(a), codesOf(b));
+}
+
 std::string_view nearestWord(std::string_view typed, std::span<const std::string_view> words) {
   const std::string wanted = lowered(typed);
   std::string_view nearest;
   int least = 0;
   for (const std::string_view word : words) {
     const int distance = editDistance(wanted, lowered(word));
-    const auto longer = static_cast<int>(std::max(wanted.size(), word.size()));
+    const auto longer = static_cast<int>(std::max(codesOf(wanted).size(), codesOf(word).size()));
     if (distance > std::max(1, longer / 3)) continue;
     if (!nearest.empty() && distance >= least) continue;
     nearest = word;

@@ -6,7 +6,7 @@
 namespace amber {
 
 /// How many letters must be put in, taken out or changed, or neighbours swapped, to make one word
-/// of the other, in bytes. Cost: the product of the lengths.
+/// of the other, in characters. Cost: the product of the lengths.
 /// Reference: F. Damerau, "A technique for computer detection and correction of spelling errors",
 /// 1964; the form that changes no letter twice (optimal string alignment).
 int editDistance(std::string_view a, std::string_view b);

@@ -55,6 +55,15 @@ char32_t nextCode(std::string_view text, std::size_t& at) {
   return code;
 }
 
+std::u32string codesOf(std::string_view text) {
+  const std::string valid = isUtf8(text) ? std::string() : escapedUtf8(text);
+  if (!valid.empty()) text = valid;
+  std::u32string codes;
+  codes.reserve(text.size());
+  for (std::size_t at = 0; at < text.size();) codes.push_back(nextCode(text, at));
+  return codes;
+}
+
 std::string utf8Of(char32_t code) {
   if (code < 0x80) return {static_cast<char>(code)};
   std::string text;

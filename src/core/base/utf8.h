@@ -12,6 +12,9 @@ bool isUtf8(std::string_view bytes);
 /// The character at `at`, which moves past it. Requires: well-formed UTF-8, a character's start.
 char32_t nextCode(std::string_view text, std::size_t& at);
 
+/// All characters of a text; bytes that are no UTF-8 as escapedUtf8 writes them.
+std::u32string codesOf(std::string_view text);
+
 /// A character as UTF-8. Requires: one that has a form.
 std::string utf8Of(char32_t code);
 

@@ -41,8 +41,8 @@ std::optional<NumberedName> numberedName(const std::string& path) {
          std::string_view("_-. (#").find(name.title.back()) != std::string_view::npos) {
     name.title.pop_back();
   }
-  std::transform(name.before.begin(), name.before.end(), name.before.begin(), toSmall);
-  std::transform(name.after.begin(), name.after.end(), name.after.begin(), toSmall);
+  for (char& c : name.before) c = toSmall(c);
+  for (char& c : name.after) c = toSmall(c);
   return name;
 }
 

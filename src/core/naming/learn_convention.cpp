@@ -50,10 +50,6 @@ class Votes {
   std::vector<std::pair<Thing, int>> seen_;
 };
 
-bool isNumber(const std::string& word) {
-  return std::all_of(word.begin(), word.end(), isDigit);
-}
-
 // Where `part` stands within the words; their count where it does not.
 std::size_t placeOf(const Words& words, const Words& part) {
   const auto at = std::search(words.begin(), words.end(), part.begin(), part.end());

@@ -52,6 +52,10 @@ std::uint64_t unstyledHash(const NameEntry& entry) {
   const auto add = [&](std::uint64_t byte) { hash = (hash ^ byte) * 0x100000001b3U; };
   add(static_cast<std::uint64_t>(entry.sort));
   add(nameScope(entry));
+  if (!isAscii(entry.name)) {
+    for (const char c : unstyled(entry.name)) add(static_cast<unsigned char>(c));
+    return hash;
+  }
   bool any = false;
   for (char c : entry.name) {
     c = toSmall(c);
@@ -158,9 +162,10 @@ bool isPlural(const std::string& a, const std::string& b) {
 
 // Whether one letter put in, taken out or changed, or two neighbours swapped, makes one of the
 // other.
-bool isOneEdit(const std::string& a, const std::string& b) {
-  const std::string& longer = a.size() >= b.size() ? a : b;
-  const std::string& shorter = a.size() >= b.size() ? b : a;
+template <class Text>
+bool isOneEdit(const Text& a, const Text& b) {
+  const Text& longer = a.size() >= b.size() ? a : b;
+  const Text& shorter = a.size() >= b.size() ? b : a;
   if (longer.size() - shorter.size() > 1) return false;
   std::size_t start = 0;
   while (start < shorter.size() && longer[start] == shorter[start]) ++start;
@@ -178,7 +183,9 @@ bool isOneEdit(const std::string& a, const std::string& b) {
 // Whether two words, all else of two names being the same, may be one word mistyped.
 bool mayBeMistyped(const std::string& own, const std::string& other,
                    const std::unordered_map<std::string, int>& common) {
-  if (std::min(own.size(), other.size()) < kLeastNearWord || !isOneEdit(own, other)) return false;
+  if (std::min(lettersOf(own), lettersOf(other)) < kLeastNearWord) return false;
+  const bool plain = isAscii(own) && isAscii(other);
+  if (!(plain ? isOneEdit(own, other) : isOneEdit(codesOf(own), codesOf(other)))) return false;
   if (hasDigit(own) || hasDigit(other) || isDirection(own) || isDirection(other)) return false;
   if (isPlural(own, other)) return false;
   const auto often = [&](const std::string& word) {

@@ -64,15 +64,21 @@ class TakenNames {
   std::set<Key> taken_;
 };
 
+void dropLastLetter(std::string& word) {
+  while (!word.empty() && (static_cast<unsigned char>(word.back()) & 0xC0U) == 0x80U)
+    word.pop_back();
+  if (!word.empty()) word.pop_back();
+}
+
 // Long words lose letters at their end until all fit.
 std::string shortened(Words words, const NamingRule& rule) {
-  const auto length = [&] { return styled(words, rule.style).size(); };
+  const auto length = [&] { return codesOf(styled(words, rule.style)).size(); };
   while (length() > static_cast<std::size_t>(rule.longest)) {
     const auto longest =
         std::max_element(words.begin(), words.end(),
                          [](const auto& a, const auto& b) { return a.size() < b.size(); });
     if (longest->size() > 1) {
-      longest->pop_back();
+      dropLastLetter(*longest);
     } else if (words.size() > 1) {
       words.pop_back();
     } else {
@@ -118,10 +124,10 @@ std::string freeName(const std::string& name, const NameEntry& entry, const Nami
     Words words = wordsOf(name);
     words.push_back(std::to_string(number));
     std::string candidate = styled(words, rule.style);
-    if (candidate.size() > static_cast<std::size_t>(rule.longest)) {
-      const std::size_t over = candidate.size() - static_cast<std::size_t>(rule.longest);
-      std::string& first = words.front();
-      if (first.size() > over) first.resize(first.size() - over);
+    const auto longest = static_cast<std::size_t>(rule.longest);
+    for (std::string& first = words.front();
+         codesOf(candidate).size() > longest && codesOf(first).size() > 1;) {
+      dropLastLetter(first);
       candidate = styled(words, rule.style);
     }
     if (!taken.has(entry, candidate)) return candidate;

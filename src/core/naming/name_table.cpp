@@ -5,6 +5,7 @@
 #include <unordered_map>
 #include <unordered_set>
 
+#include "core/base/letters.h"
 #include "core/base/words.h"
 #include "core/naming/name_words.h"
 #include "core/naming/sides.h"
@@ -29,6 +30,24 @@ void takeUnique(NameRow& row, NameStyle style, Taken& taken) {
     taken.insert(row.proposed);
     return;
   }
+}
+
+// The same for all rows: those that are right already keep their names, whoever comes before them.
+// Requires: none of the rows moves while this runs.
+void takeAllUnique(const std::vector<NameRow*>& rows, NameStyle style) {
+  Taken taken;
+  taken.reserve(rows.size());
+  std::vector<NameRow*> others;
+  for (NameRow* row : rows) {
+    if (!row->right() || !taken.insert(row->proposed).second) others.push_back(row);
+  }
+  for (NameRow* row : others) takeUnique(*row, style, taken);
+}
+
+std::vector<NameRow*> pointersTo(std::vector<NameRow>& rows, std::size_t from) {
+  std::vector<NameRow*> pointers;
+  for (std::size_t i = from; i < rows.size(); ++i) pointers.push_back(&rows[i]);
+  return pointers;
 }
 
 std::string notInStyle(NameStyle style) {
@@ -91,7 +110,7 @@ std::unordered_map<FrameId, Showing> firstShowings(const Asset& asset) {
 }
 
 void addFrames(const NamingRule& rule, const Asset& asset, const std::string& assetName,
-               const std::unordered_map<AnimationId, std::string>& animationNames, Taken& taken,
+               const std::unordered_map<AnimationId, std::string>& animationNames,
                std::vector<NameRow>& rows) {
   const auto showings = firstShowings(asset);
   const std::vector<std::string> assetWords = wordsOf(assetName);
@@ -107,7 +126,6 @@ void addFrames(const NamingRule& rule, const Asset& asset, const std::string& as
             ? frameNameOf(rule, assetWords, looseWords, loose++)
             : frameNameOf(rule, assetWords, animationWords.at(showing->second.animation->id),
                           showing->second.place);
-    takeUnique(row, rule.style, taken);
   }
 }
 
@@ -127,27 +145,33 @@ bool sideIsUnsaid(const NamingRule& rule, const Asset& asset, std::string_view a
 std::unordered_map<AnimationId, std::string> addAnimations(const NamingRule& rule,
                                                            const Asset& asset,
                                                            std::vector<NameRow>& rows) {
-  std::unordered_map<AnimationId, std::string> names;
-  Taken taken;
+  const std::size_t first = rows.size();
   for (const Animation& animation : asset.animations) {
     const std::string name =
         sideIsUnsaid(rule, asset, animation.name) ? *withoutSide(animation.name) : animation.name;
-    NameRow& row = rows.emplace_back(
-        NameRow{asset.id, animation.id, {}, animation.name, plainNameFor(rule, name)});
-    takeUnique(row, rule.style, taken);
-    names[animation.id] = row.proposed;
+    rows.push_back(NameRow{asset.id, animation.id, {}, animation.name, plainNameFor(rule, name)});
   }
+  takeAllUnique(pointersTo(rows, first), rule.style);
+  std::unordered_map<AnimationId, std::string> names;
+  for (std::size_t i = first; i < rows.size(); ++i) names[rows[i].animation] = rows[i].proposed;
   return names;
 }
 
-void addAsset(const Project& project, const Asset& asset, Taken& taken,
-              std::vector<NameRow>& rows) {
-  const Kind* kind = findKind(project, asset.kind);
-  NameRow& row = rows.emplace_back(NameRow{asset.id, {}, {}, asset.name, {}});
+// The rows of all assets' own names.
+std::vector<NameRow> assetRows(const Project& project) {
   const NamingRule& rule = project.naming;
-  row.proposed =
-      kind == nullptr ? styled(asset.name, rule.style) : assetNameFor(project, *kind, asset.name);
-  takeUnique(row, rule.style, taken);
+  std::vector<NameRow> rows;
+  for (const auto& asset : project.assets) {
+    const Kind* kind = findKind(project, asset->kind);
+    rows.push_back({asset->id,
+                    {},
+                    {},
+                    asset->name,
+                    kind == nullptr ? styled(asset->name, rule.style)
+                                    : assetNameFor(project, *kind, asset->name)});
+  }
+  takeAllUnique(pointersTo(rows, 0), rule.style);
+  return rows;
 }
 
 }  // namespace
@@ -158,6 +182,19 @@ using Words = std::vector<std::string>;
 
 bool startsWith(const Words& words, const Words& start) {
   return words.size() > start.size() && std::equal(start.begin(), start.end(), words.begin());
+}
+
+// By camel and pascal a number follows without a separator: "prop2" begins with the word "prop".
+void splitNumber(Words& words, const Words& start) {
+  if (start.empty() || words.size() < start.size()) return;
+  const std::size_t at = start.size() - 1;
+  const std::string& last = start.back();
+  const bool same = std::equal(start.begin(), start.end() - 1, words.begin());
+  if (!same || words[at].size() <= last.size() || !words[at].starts_with(last)) return;
+  if (!isDigit(words[at][last.size()])) return;
+  std::string rest = words[at].substr(last.size());
+  words[at].resize(last.size());
+  words.insert(words.begin() + static_cast<std::ptrdiff_t>(at) + 1, std::move(rest));
 }
 bool endsWith(const Words& words, const Words& end) {
   return words.size() > end.size() && std::equal(end.rbegin(), end.rend(), words.rbegin());
@@ -176,6 +213,7 @@ Words ownWords(const Project& project, const Kind& kind, std::string_view base) 
   Words words = wordsOf(base);
   bool prefixed = false;
   const auto takeStart = [&](const Words& start) {
+    splitNumber(words, start);
     if (start.empty() || !startsWith(words, start)) return false;
     words.erase(words.begin(), words.begin() + static_cast<std::ptrdiff_t>(start.size()));
     return true;
@@ -251,25 +289,28 @@ std::vector<NameRow> nameTable(const Project& project) {
   }
   std::vector<NameRow> rows;
   rows.reserve(count);  // rows must not move: names that are taken are views of them
-  Taken assets;
-  Taken frames;
-  frames.reserve(count);
-  for (const auto& asset : project.assets) {
-    addAsset(project, *asset, assets, rows);
-    const std::string assetName = rows.back().proposed;
-    const auto animations = addAnimations(project.naming, *asset, rows);
-    addFrames(project.naming, *asset, assetName, animations, frames, rows);
+  std::vector<NameRow> assets = assetRows(project);
+  std::vector<NameRow*> frames;
+  for (std::size_t i = 0; i < assets.size(); ++i) {
+    const Asset& asset = *project.assets[i];
+    const std::string assetName = assets[i].proposed;
+    rows.push_back(std::move(assets[i]));
+    const auto animations = addAnimations(project.naming, asset, rows);
+    const std::size_t first = rows.size();
+    addFrames(project.naming, asset, assetName, animations, rows);
+    for (NameRow* row : pointersTo(rows, first)) frames.push_back(row);
   }
+  takeAllUnique(frames, project.naming.style);
   return rows;
 }
 
 std::vector<NameRow> frameNamesUnderCurrentAsset(const Project& project, const Asset& asset) {
   std::unordered_map<AnimationId, std::string> animations;
   for (const Animation& animation : asset.animations) animations[animation.id] = animation.name;
-  Taken taken;
   std::vector<NameRow> rows;
   rows.reserve(asset.frames.size());
-  addFrames(project.naming, asset, asset.name, animations, taken, rows);
+  addFrames(project.naming, asset, asset.name, animations, rows);
+  takeAllUnique(pointersTo(rows, 0), project.naming.style);
   return rows;
 }
 

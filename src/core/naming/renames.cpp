@@ -49,6 +49,23 @@ std::vector<Edit> framesFollowing(const Project& before, const Project& after, A
   return edits;
 }
 
+// Refuses edits by which frames that follow get the name of another frame.
+Result<void> newlyShared(const Project& project, const std::vector<Edit>& edits) {
+  const auto after = withEdits(project, edits);
+  if (!after) return tl::unexpected(after.error());
+  std::set<std::string> before;
+  for (const SharedName& shared : sharedNames(project)) before.insert(shared.name);
+  for (const SharedName& shared : sharedNames(after->project)) {
+    if (before.count(shared.name) != 0) continue;
+    const Asset* first = findAsset(after->project, shared.rows[0].asset);
+    const Asset* second = findAsset(after->project, shared.rows[1].asset);
+    return failure(ErrorCode::BadValue, "a frame of \"" + first->name + "\" and one of \"" +
+                                            second->name + "\" would both be called \"" +
+                                            shared.name + "\"; choose another name");
+  }
+  return {};
+}
+
 // The edit that calls a thing by another name than it has, which may not be the entry's any more.
 Edit renaming(const NameEntry& entry, const std::string& from, const std::string& to) {
   switch (entry.sort) {
@@ -171,26 +188,28 @@ Result<std::vector<Edit>> renameEdits(const Project& project,
       edits.push_back(std::move(edit));
     }
   }
+  if (const auto twice = newlyShared(project, edits); !twice) {
+    return tl::unexpected(twice.error());
+  }
   return edits;
 }
 
 Result<std::vector<Edit>> renameEdits(const Project& project,
                                       const std::vector<RenameWish>& wishes) {
-  std::vector<Edit> all;
-  Project now = project;
+  const std::vector<NameEntry> entries = namesBy(project);
+  std::vector<ThingRename> renames;
+  std::set<ThingKey> once;
   for (const RenameWish& wish : wishes) {
-    auto targets = targetsOf(namesBy(now), wish);
+    auto targets = targetsOf(entries, wish);
     if (!targets) return tl::unexpected(targets.error());
-    std::vector<ThingRename> renames;
-    for (NameEntry& target : *targets) renames.push_back({std::move(target), wish.to});
-    const auto edits = renameEdits(now, renames);
-    if (!edits) return tl::unexpected(edits.error());
-    auto applied = withEdits(now, *edits);
-    if (!applied) return tl::unexpected(applied.error());
-    now = std::move(applied->project);
-    all.insert(all.end(), edits->begin(), edits->end());
+    for (NameEntry& target : *targets) {
+      if (!once.insert(keyOf(target)).second) {
+        return failure(ErrorCode::BadValue, "\"" + wish.from + "\" is renamed twice");
+      }
+      renames.push_back({std::move(target), wish.to});
+    }
   }
-  return all;
+  return renameEdits(project, renames);
 }
 
 std::vector<std::pair<std::string, std::string>> renamesBetween(

@@ -36,10 +36,11 @@ struct RenameWish {
 /// "[SORT:]FROM=TO". Errors (BadValue): it is none.
 Result<RenameWish> renameWishFrom(std::string_view text);
 
-/// The same for wishes by name, one after the other: an asset, an animation (of every asset that
-/// has one of that name), a frame, a mount (wherever it is), a role, a layer or a kind.
-/// Errors (UnknownTarget): nothing is called so; (BadValue): things of several sorts are, or
-/// something of the sort is called `to` already.
+/// The same for wishes by name, all at once, so that names may change places: an asset, an
+/// animation (of every asset that has one of that name), a frame, a mount (wherever it is), a role,
+/// a layer or a kind. Errors (UnknownTarget): nothing is called so; (BadValue): things of several
+/// sorts are, something of the sort would be called `to` too, frames that follow would share a
+/// name, or a thing is renamed twice.
 Result<std::vector<Edit>> renameEdits(const Project& project,
                                       const std::vector<RenameWish>& wishes);
 

@@ -28,7 +28,7 @@ std::vector<Span> wordsIn(std::string_view name) {
   bool inside = false;
   for (std::size_t i = 0; i < name.size(); ++i) {
     const char c = name[i];
-    if (!isSmall(c) && !isCapital(c) && !isDigit(c)) {
+    if (isAscii(c) && !isSmall(c) && !isCapital(c) && !isDigit(c)) {
       inside = false;
       continue;
     }
@@ -58,7 +58,7 @@ std::optional<Found> lastSide(std::string_view name) {
   const std::vector<Span> words = wordsIn(name);
   for (auto place = words.rbegin(); place != words.rend(); ++place) {
     std::string word(name.substr(place->from, place->to - place->from));
-    std::transform(word.begin(), word.end(), word.begin(), toSmall);
+    for (char& c : word) c = toSmall(c);
     auto found = sideAt(word);
     if (!found) continue;
     found->place = *place;
@@ -81,7 +81,7 @@ std::optional<std::string> otherSide(std::string_view name) {
   std::string other(found->other);
   const bool all = word.size() > 1 && std::all_of(word.begin(), word.end(), isCapital);
   if (isCapital(word.front())) {
-    std::transform(other.begin(), all ? other.end() : other.begin() + 1, other.begin(), toCapital);
+    for (std::size_t i = 0; i < (all ? other.size() : 1); ++i) other[i] = toCapital(other[i]);
   }
   std::string result(name);
   return result.replace(found->place.from, word.size(), other);

@@ -51,6 +51,7 @@ std::vector<Finding> codeFindings(const Project& project, const CodeReport& repo
   for (const auto& uses : names) {
     const UnknownUse& use = uses.front()->use;
     Finding finding = findingOf(rules::kNameUnknown, whereOf(project, use.nearest));
+    finding.subject = use.use.text;
     finding.text =
         "the code says " + use.use.text + " (" + placesOf(uses) + "), and nothing is called so";
     finding.fix = use.nearest.empty() ? "Name something so, or change the code."
@@ -60,6 +61,7 @@ std::vector<Finding> codeFindings(const Project& project, const CodeReport& repo
   for (const std::string& name : report.unused) {
     if (!allWereRead) break;
     Finding finding = findingOf(rules::kNameUnused, whereOf(project, name));
+    finding.subject = name;
     finding.text = "no source file names " + name;
     finding.fix = "Use it, or take it out.";
     findings.push_back(std::move(finding));

@@ -31,6 +31,7 @@ void checkFrameNames(const Project& project, const Asset& asset, std::vector<Fin
   if (wrong.empty()) return;
   Finding finding = ruleFinding(project, wrong.front());
   if (wrong.size() > 1) {
+    finding.subject = "frames";
     finding.text = std::to_string(wrong.size()) + " frame names do not follow the rule, first " +
                    wrong.front().current;
     finding.fix = "Rename them: " + wrong.front().proposed + " and so on.";
@@ -43,6 +44,7 @@ Finding sharedFinding(const SharedName& shared, const RowsByAsset& rows) {
   const bool frames = static_cast<bool>(shared.rows.front().frame);
   const NameRow& second = shared.rows[1];
   Finding finding = findingOf(rules::kNameShared, {{}, second.asset, {}, second.frame, {}});
+  finding.subject = shared.name;
   finding.text = std::to_string(shared.rows.size()) + (frames ? " frames" : " assets") +
                  " share the name " + shared.name;
   finding.fix = "Rename by the rule.";
@@ -132,6 +134,9 @@ void checkFaults(const std::vector<NameEntry>& entries, std::vector<Finding>& fi
       if (entry.sort == NameSort::Frame && frames[{fault, entry.asset}]++ > 0) continue;
       Finding finding =
           findingOf(ruleOf(fault), {{}, entry.asset, entry.animation, entry.frame, {}});
+      if (entry.sort != NameSort::Frame) {
+        finding.subject = std::string(wordOf(kNameSortWords, entry.sort)) + " " + entry.name;
+      }
       finding.text = sentenceOf(entry, fault);
       finding.fix = std::string(fixWords(fault)) + ".";
       finding.remedy = fixing(entry, fault);

@@ -40,6 +40,24 @@ std::size_t literalEnd(std::string_view text, std::size_t at) {
   return std::string_view::npos;
 }
 
+// Whether a text is completed by what follows it in a literal: %02d, {}, ${number}.
+bool isFormat(char c) {
+  return c == '%' || c == '{' || c == '$' || c == '#';
+}
+
+std::string sortConstant(NameSort sort, const std::string& name) {
+  return constantOf(kNameSortWords[static_cast<std::size_t>(sort)]) + "_" + constantOf(name);
+}
+
+// A frame's name without its number and the separator before it; empty where there is none.
+std::string stemOf(std::string_view name) {
+  std::size_t end = name.size();
+  while (end > 0 && isDigit(name[end - 1])) --end;
+  if (end == name.size()) return {};
+  while (end > 0 && (name[end - 1] == '_' || name[end - 1] == '-')) --end;
+  return std::string(name.substr(0, end));
+}
+
 bool isAllCapitals(std::string_view word) {
   return std::none_of(word.begin(), word.end(), isSmall);
 }
@@ -93,6 +111,9 @@ CodeNames::CodeNames(const Project& project, const std::vector<NameEntry>& entri
     forms_.emplace(own, entry.name);
     forms_.emplace(constant, entry.name);
     forms.insert({entry.name, own, constant});
+    // As our own files of constants spell it.
+    forms_.emplace(sortConstant(entry.sort, entry.name), entry.name);
+    if (entry.sort == NameSort::Frame) stems_.insert(stemOf(entry.name));
   }
   for (const std::string& form : forms) {
     near_.push_back({form, lettersIn(form), isAllCapitals(form)});
@@ -112,6 +133,10 @@ CodeNames::CodeNames(const Project& project, const std::vector<NameEntry>& entri
 const std::string* CodeNames::find(std::string_view word) const {
   const auto found = forms_.find(std::string(word));
   return found == forms_.end() ? nullptr : &found->second;
+}
+
+bool CodeNames::isStem(std::string_view text) const {
+  return !text.empty() && (stems_.count(std::string(text)) != 0 || find(text) != nullptr);
 }
 
 bool CodeNames::hasPrefix(std::string_view word, bool literal) const {
@@ -153,47 +178,118 @@ CodeNames::Nearest CodeNames::nearest(std::string_view word) const {
   return nearest == nullptr ? Nearest{} : Nearest{forms_.at(nearest->text), least};
 }
 
-std::vector<CodeUse> codeUses(std::string_view text, const CodeNames& names) {
-  std::vector<CodeUse> uses;
-  Position position(text);
-  const auto take = [&](std::size_t from, std::size_t to, bool literal) {
-    const std::string_view word = text.substr(from, to - from);
-    if (word.empty() || (names.find(word) == nullptr && !names.hasPrefix(word, literal))) {
-      return false;
-    }
-    position.moveTo(from);
-    uses.push_back({position.line(), position.column(), from, std::string(word), literal});
-    return true;
-  };
-  for (std::size_t at = 0; at < text.size();) {
-    if (isQuote(text[at])) {
-      const std::size_t end = literalEnd(text, at);
-      if (end != std::string_view::npos && take(at + 1, end, true)) {
-        at = end + 1;
+namespace {
+
+// Finds the uses of names in one text.
+class UseSearch {
+ public:
+  UseSearch(std::string_view text, const CodeNames& names)
+      : text_(text), names_(names), position_(text) {}
+
+  std::vector<CodeUse> run() {
+    for (std::size_t at = 0; at < text_.size();) {
+      // An escaped quote begins and ends nothing.
+      if (text_[at] == '\\') {
+        at += 2;
+      } else if (isQuote(text_[at])) {
+        at = literal(at);
+      } else if (isWordByte(text_[at])) {
+        at = word(at);
       } else {
         ++at;
       }
-      continue;
     }
-    if (!isWordByte(text[at])) {
-      ++at;
-      continue;
+    return std::move(uses_);
+  }
+
+ private:
+  void add(std::size_t from, std::size_t to, bool literal) {
+    position_.moveTo(from);
+    uses_.push_back({position_.line(), position_.column(), from,
+                     std::string(text_.substr(from, to - from)), literal});
+  }
+
+  // A literal whose whole text is a name or begins with a prefix, or that holds names among other
+  // things: a path, a file name, a format. Gives where to go on: within it where it holds none.
+  std::size_t literal(std::size_t at) {
+    const std::size_t end = literalEnd(text_, at);
+    if (end == std::string_view::npos) return at + 1;
+    const std::string_view whole = text_.substr(at + 1, end - at - 1);
+    if (whole.empty()) return end + 1;
+    if (names_.find(whole) != nullptr) {
+      add(at + 1, end, true);
+      return end + 1;
     }
+    const bool plain = std::all_of(whole.begin(), whole.end(),
+                                   [](char c) { return isWordByte(c) || c == '-' || c == '.'; });
+    const std::size_t before = uses_.size();
+    for (std::size_t from = at + 1; from < end;) {
+      if (!isWordByte(text_[from])) {
+        ++from;
+        continue;
+      }
+      std::size_t to = from;
+      while (to < end && (isWordByte(text_[to]) || text_[to] == '-')) ++to;
+      part(from, to, end);
+      from = to;
+    }
+    if (uses_.size() > before) return end + 1;
+    if (plain && names_.hasPrefix(whole, true)) {
+      add(at + 1, end, true);
+      return end + 1;
+    }
+    return at + 1;
+  }
+
+  // A word within a literal.
+  void part(std::size_t from, std::size_t to, std::size_t end) {
+    const std::string_view word = text_.substr(from, to - from);
+    const bool known = names_.find(word) != nullptr;
+    // A plain word such as "walk" may be anybody's in a longer text.
+    if (known && names_.countsAsWord(word)) return add(from, to, true);
+    if (to == end || !isFormat(text_[to])) return;
+    std::size_t stem = to;
+    while (stem > from && (text_[stem - 1] == '_' || text_[stem - 1] == '-')) --stem;
+    if (names_.isStem(text_.substr(from, stem - from))) add(from, stem, true);
+  }
+
+  std::size_t word(std::size_t at) {
     std::size_t end = at;
-    while (end < text.size() && isWordByte(text[end])) ++end;
+    while (end < text_.size() && isWordByte(text_[end])) ++end;
     // By kebab the words of a name are joined by what is a minus elsewhere: only what is a name is
     // taken so.
     std::size_t longest = end;
-    while (longest + 1 < text.size() && text[longest] == '-' &&
-           (isSmall(text[longest + 1]) || isDigit(text[longest + 1]))) {
+    while (longest + 1 < text_.size() && text_[longest] == '-' &&
+           (isSmall(text_[longest + 1]) || isDigit(text_[longest + 1]))) {
       ++longest;
-      while (longest < text.size() && isWordByte(text[longest])) ++longest;
+      while (longest < text_.size() && isWordByte(text_[longest])) ++longest;
     }
-    if (longest > end && names.find(text.substr(at, longest - at)) != nullptr) end = longest;
-    if (names.countsAsWord(text.substr(at, end - at))) take(at, end, false);
-    at = end;
+    if (longest > end && names_.find(text_.substr(at, longest - at)) != nullptr) end = longest;
+    if (names_.countsAsWord(text_.substr(at, end - at))) add(at, end, false);
+    return end;
   }
-  return uses;
+
+  std::string_view text_;
+  const CodeNames& names_;
+  Position position_;
+  std::vector<CodeUse> uses_;
+};
+
+// What a use becomes by a rename of the name that it stands for.
+std::string renamedUse(const CodeUse& use, const std::string& from, const std::string& to,
+                       NameStyle style) {
+  if (use.text == from) return to;
+  for (const std::string_view sort : kNameSortWords) {
+    const std::string prefix = constantOf(sort) + "_";
+    if (use.text == prefix + constantOf(from)) return prefix + constantOf(to);
+  }
+  return use.text == constantOf(from) ? constantOf(to) : styled(to, style);
+}
+
+}  // namespace
+
+std::vector<CodeUse> codeUses(std::string_view text, const CodeNames& names) {
+  return UseSearch(text, names).run();
 }
 
 CodeReport codeReport(const Project& project, const std::vector<NameEntry>& entries,
@@ -208,7 +304,7 @@ CodeReport codeReport(const Project& project, const std::vector<NameEntry>& entr
     for (CodeUse& use : codeUses(files[i].text, names)) {
       if (const std::string* name = names.find(use.text)) {
         found[i].known.insert(name);
-      } else {
+      } else if (!names.isStem(use.text)) {
         found[i].unknown.push_back(std::move(use));
       }
     }
@@ -241,6 +337,13 @@ std::string renamedIn(const std::string& text, const Renames& renames, const Pro
                       const std::vector<NameEntry>& entries) {
   const CodeNames names(project, entries);
   const NameStyle style = project.naming.style;
+  std::map<std::string, std::string> stems;
+  for (const auto& [old, fresh] : renames) {
+    const std::string stem = stemOf(old);
+    if (!stem.empty() && old.substr(stem.size()) == fresh.substr(stemOf(fresh).size())) {
+      stems.emplace(stem, stemOf(fresh));
+    }
+  }
   std::string result;
   std::size_t from = 0;
   for (const CodeUse& use : codeUses(text, names)) {
@@ -249,10 +352,13 @@ std::string renamedIn(const std::string& text, const Renames& renames, const Pro
     const std::string& name = known == nullptr ? use.text : *known;
     const auto renamed = std::find_if(renames.begin(), renames.end(),
                                       [&](const auto& one) { return one.first == name; });
-    if (renamed == renames.end()) continue;
-    std::string to = renamed->second;
-    if (use.text != name || (known == nullptr && isAllCapitals(name))) {
-      to = use.text == constantOf(name) ? constantOf(to) : styled(to, style);
+    const auto stem = known == nullptr ? stems.find(use.text) : stems.end();
+    if (renamed == renames.end() && stem == stems.end()) continue;
+    std::string to = stem != stems.end() ? stem->second : renamed->second;
+    if (known != nullptr) {
+      to = renamedUse(use, name, to, style);
+    } else if (stem == stems.end() && isAllCapitals(name)) {
+      to = constantOf(to);
     }
     result.append(text, from, use.at - from).append(to);
     from = use.at + use.text.size();

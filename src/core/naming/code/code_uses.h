@@ -4,6 +4,7 @@
 #include <string>
 #include <string_view>
 #include <unordered_map>
+#include <unordered_set>
 #include <vector>
 
 #include "core/naming/name_faults.h"
@@ -28,6 +29,8 @@ class CodeNames {
   /// The name that a word of code stands for; null for none. A literal is a name as it is, its
   /// styled form or its constant; another word is the styled form or the constant.
   const std::string* find(std::string_view word) const;
+  /// Whether it is a name, or the name of frames without their number: what a format completes.
+  bool isStem(std::string_view text) const;
   /// Whether it begins with one of the prefixes and a separator, in the style or as a constant; a
   /// literal with any separator.
   bool hasPrefix(std::string_view word, bool literal) const;
@@ -51,6 +54,7 @@ class CodeNames {
     bool capitals = false;
   };
   std::vector<Form> near_;
+  std::unordered_set<std::string> stems_;
   std::vector<std::string> prefixes_;  // With the separator, in the style.
   std::vector<std::string> literalPrefixes_;
   NameStyle style_ = NameStyle::Snake;

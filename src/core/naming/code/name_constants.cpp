@@ -32,14 +32,6 @@ std::string capitals(std::string text) {
   return text;
 }
 
-// The characters of a text, as it is told where it is no UTF-8.
-std::vector<char32_t> codesOf(std::string_view text) {
-  const std::string valid = escapedUtf8(text);
-  std::vector<char32_t> codes;
-  for (std::size_t at = 0; at < valid.size();) codes.push_back(nextCode(valid, at));
-  return codes;
-}
-
 // The words of the name in capitals; letters that are no words of ours by their codes.
 std::string capitalForm(std::string_view name) {
   std::string plain;
@@ -61,7 +53,7 @@ std::string plainNote(std::string_view text) {
         (code >= 'a' && code <= 'z') || (code >= 'A' && code <= 'Z') ||
         (code >= '0' && code <= '9') ||
         (code < 0x80 && code >= ' ' &&
-         std::string_view(" _-.,()").find(static_cast<char>(code)) != std::string_view::npos);
+         std::string_view(" _-.,;:()").find(static_cast<char>(code)) != std::string_view::npos);
     plain += kept ? static_cast<char>(code) : '?';
   }
   return plain;
