@@ -1,10 +1,31 @@
 #include "cli/command.h"
 
 #include <CLI/CLI.hpp>
+#include <algorithm>
+#include <array>
 
 #include "cli/commands.h"
 
 namespace amber {
+
+namespace {
+
+// Where an empty value has a meaning: nothing in place of a text, no layer.
+constexpr std::array<std::string_view, 3> kMayBeEmpty = {"--with", "--on", "--seeks"};
+
+// An empty value would pass for an option that was not given.
+Result<void> nothingIsEmpty(const CLI::App& app) {
+  for (const CLI::Option* option : app.get_options()) {
+    const std::string name = option->get_name();
+    if (std::find(kMayBeEmpty.begin(), kMayBeEmpty.end(), name) != kMayBeEmpty.end()) continue;
+    const auto& values = option->results();
+    if (std::find(values.begin(), values.end(), std::string()) == values.end()) continue;
+    return failure(ErrorCode::BadValue, name + " needs a value that is not empty");
+  }
+  return {};
+}
+
+}  // namespace
 
 std::vector<std::unique_ptr<Command>> allCommands() {
   std::vector<std::unique_ptr<Command>> all;
@@ -48,7 +69,9 @@ Result<Exit> runCall(int argc, const char* const* argv) {
                    std::string("amber-parcel-cli: ") + error.what() + "; see --help");
   }
   for (std::size_t i = 0; i < apps.size(); ++i) {
-    if (apps[i]->parsed()) return commands[i]->run(json);
+    if (!apps[i]->parsed()) continue;
+    if (const auto given = nothingIsEmpty(*apps[i]); !given) return tl::unexpected(given.error());
+    return commands[i]->run(json);
   }
   return Exit::Done;
 }

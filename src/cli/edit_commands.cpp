@@ -102,6 +102,12 @@ Result<Asset> changed(Asset asset, const AnimationArguments& arguments, std::uin
                                                  arguments.animation +
                                                  "\"; say its --frames to make it");
   }
+  for (const std::string& wanted : {arguments.newName, arguments.copyName}) {
+    if (wanted.empty() || wanted == arguments.animation || byName(asset, wanted) == nullptr)
+      continue;
+    return failure(ErrorCode::BadValue,
+                   asset.name + " has an animation \"" + wanted + "\" already");
+  }
   const AnimationId id = found == nullptr ? AnimationId{nextId} : found->id;
   if (found == nullptr) asset = withAnimation(std::move(asset), id, arguments.animation, *frames);
   auto place = std::find_if(asset.animations.begin(), asset.animations.end(),

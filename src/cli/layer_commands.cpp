@@ -92,7 +92,11 @@ Result<void> change(ProjectChange& project, const LayersArguments& arguments) {
   }
   if (!arguments.remove.empty()) edits.emplace_back(RemoveLayer{arguments.remove});
   if (!arguments.move.empty()) {
-    if (arguments.place < 1) return failure(ErrorCode::BadValue, "--move goes with --to N, from 1");
+    const std::size_t layers = project.project().layers.size();
+    if (arguments.place < 1 || static_cast<std::size_t>(arguments.place) > layers) {
+      return failure(ErrorCode::BadValue,
+                     "--move goes with --to N, from 1 to " + std::to_string(layers));
+    }
     edits.emplace_back(MoveLayer{arguments.move, static_cast<std::size_t>(arguments.place - 1)});
   }
   if (arguments.pairing || arguments.wakes) {

@@ -1,7 +1,9 @@
 #include "cli/layer_json.h"
 
+#include <algorithm>
 #include <nlohmann/json.hpp>
 
+#include "core/base/parallel.h"
 #include "core/layers/outcome_words.h"
 #include "core/layers/reasons.h"
 #include "core/layers/sentences/sentence.h"
@@ -41,14 +43,14 @@ Json numbersJson(const std::vector<std::size_t>& numbers) {
 
 // The pairs that alike ones stand for, each with what it does; `who` comes first where only one is.
 Json pairsJson(const Meetings& meetings, const std::vector<AlikePair>& pairs, const PartySet& who,
-               bool withWhy) {
+               bool withWhy, std::size_t most) {
   Json list = Json::array();
   for (AlikePair pair : pairs) {
     if (!who.test(pair.first) && who.test(pair.second)) std::swap(pair.first, pair.second);
     const Answer answer =
         answerFor(meetings.settings(pair.first), meetings.settings(pair.second), meetings.rule());
-    for (const auto& [a, b] : namesOf(meetings, pair)) {
-      if (list.size() == kMostListed) return list;
+    for (const auto& [a, b] : namesOf(meetings, pair, most)) {
+      if (list.size() >= most) return list;
       Json json{{"a", a.first + ":" + a.second},
                 {"b", b.first + ":" + b.second},
                 {"outcome", wordOf(kOutcomeWords, answer.outcome)}};
@@ -118,25 +120,36 @@ Json pairJson(const Project& project, const Party& a, const Party& b) {
               {"text", answerText(project, a, b)}};
 }
 
-Json expectationsJson(const Project& project, const Meetings& meetings, const FixSearch& search) {
-  Json list = Json::array();
+Json expectationsJson(const Project& project, const Meetings& meetings, const FixSearch& search,
+                      std::size_t most) {
   const auto& judgements = search.judgements();
-  for (std::size_t k = 0; k < judgements.size(); ++k) {
+  const std::size_t count = std::min(most, judgements.size());
+  const std::size_t pairs = std::min(most, kMostListed);
+  std::vector<Fixes> fixes(count);
+  forEachIndex(count, [&](std::size_t k) { fixes[k] = search.fixesFor(k); });
+  Json list = Json::array();
+  for (std::size_t k = 0; k < count; ++k) {
     const Expectation& one = project.expectations[k];
-    const Fixes fixes = search.fixesFor(k);
-    list.push_back(
-        Json{{"n", k + 1},
-             {"sentence", sentenceOf(one)},
-             {"verdict", wordOf(kVerdictWords, judgements[k].verdict)},
-             {"pairs", judgements[k].pairs},
-             {"broken", pairsJson(meetings, judgements[k].broken, meetings.meant(one.who), true)},
-             {"contradicts", numbersJson(fixes.contradicts)},
-             {"fixes", fixesJson(fixes.list)}});
+    list.push_back(Json{
+        {"n", k + 1},
+        {"sentence", sentenceOf(one)},
+        {"verdict", wordOf(kVerdictWords, judgements[k].verdict)},
+        {"pairs", judgements[k].pairs},
+        {"brokenPairs", judgements[k].brokenPairs},
+        {"broken", pairsJson(meetings, judgements[k].broken, meetings.meant(one.who), true, pairs)},
+        {"contradicts", numbersJson(fixes[k].contradicts)},
+        {"fixes", fixesJson(fixes[k].list)}});
   }
-  PartySet nobody(meetings.alike().size());
-  return Json{{"expectations", std::move(list)},
-              {"unasked",
-               pairsJson(meetings, unaskedPairs(project.expectations, meetings), nobody, false)}};
+  const PartySet nobody(meetings.alike().size());
+  const auto unasked = unaskedPairs(project.expectations, meetings);
+  std::uint64_t unaskedCount = 0;
+  for (const AlikePair& pair : unasked) {
+    unaskedCount += meetings.alike().pairsOf(pair.first, pair.second);
+  }
+  return Json{{"count", judgements.size()},
+              {"expectations", std::move(list)},
+              {"unaskedCount", unaskedCount},
+              {"unasked", pairsJson(meetings, unasked, nobody, false, pairs)}};
 }
 
 }  // namespace amber

@@ -13,7 +13,9 @@ Json layersJson(const Project& project);
 /// A pair of parties and what they do with each other, with the answer in words.
 Json pairJson(const Project& project, const Party& a, const Party& b);
 
-/// All expectations, with their fixes, and what meets unasked.
-Json expectationsJson(const Project& project, const Meetings& meetings, const FixSearch& search);
+/// The expectations, with their fixes, and what meets unasked: at most so many of each list, beside
+/// the totals.
+Json expectationsJson(const Project& project, const Meetings& meetings, const FixSearch& search,
+                      std::size_t most);
 
 }  // namespace amber

@@ -3,7 +3,9 @@
 #include <algorithm>
 #include <array>
 #include <iostream>
+#include <limits>
 #include <nlohmann/json.hpp>
+#include <optional>
 #include <set>
 
 #include "cli/commands.h"
@@ -113,10 +115,14 @@ struct ExpectArguments {
   std::string project;
   Saving saving = Saving::Written;
   std::vector<std::string> add;
-  int drop = 0;
-  int fix = 0;
+  std::optional<int> drop;
+  std::optional<int> fix;
   std::string unasked;
+  bool all = false;
 };
+
+// So many sentences and pairs are told, unless all are asked for.
+constexpr std::size_t kMostTold = 100;
 
 constexpr std::array<std::string_view, 2> kUnaskedWords = {"expect", "part"};
 
@@ -130,9 +136,9 @@ Result<void> inRange(int n, const Project& project) {
 Result<std::vector<Edit>> addedAndDropped(const Project& project,
                                           const ExpectArguments& arguments) {
   std::vector<Expectation> sentences = project.expectations;
-  if (arguments.drop != 0) {
-    if (auto good = inRange(arguments.drop, project); !good) return tl::unexpected(good.error());
-    sentences.erase(sentences.begin() + (arguments.drop - 1));
+  if (arguments.drop) {
+    if (auto good = inRange(*arguments.drop, project); !good) return tl::unexpected(good.error());
+    sentences.erase(sentences.begin() + (*arguments.drop - 1));
   }
   const Vocabulary names = vocabularyOf(project);
   for (const std::string& text : arguments.add) {
@@ -151,6 +157,12 @@ Result<std::vector<Edit>> unaskedEdits(const Project& project, bool part) {
   for (const AlikePair& pair : unaskedPairs(project.expectations, meetings)) {
     const PairNames more = namesOf(meetings, pair);
     names.insert(names.end(), more.begin(), more.end());
+    if (names.size() > kMostExpectations) {
+      return failure(ErrorCode::BadValue,
+                     "more than " + std::to_string(kMostExpectations) +
+                         " pairs meet unasked; write sentences about kinds first, such as "
+                         "\"every pickup notices every character\"");
+    }
   }
   return part ? expectingToPass(project, names) : expecting(project, names);
 }
@@ -169,43 +181,55 @@ Result<std::vector<Edit>> fixEdits(const Project& project, int n) {
                  "no change of settings makes sentence " + std::to_string(n) + " true");
 }
 
-Result<void> changeExpectations(ProjectChange& change, const ExpectArguments& arguments) {
-  if (!arguments.add.empty() || arguments.drop != 0) {
-    const auto edits = addedAndDropped(change.project(), arguments);
+// All of it or nothing: each step is worked out from the project as the one before leaves it, and
+// the whole is written once.
+Result<std::vector<Edit>> expectationEdits(const Project& project,
+                                           const ExpectArguments& arguments) {
+  Project now = project;
+  std::vector<Edit> all;
+  const auto add = [&](const Result<std::vector<Edit>>& edits) -> Result<void> {
     if (!edits) return tl::unexpected(edits.error());
-    if (auto done = change.apply(*edits); !done) return done;
+    auto applied = withEdits(now, *edits);
+    if (!applied) return tl::unexpected(applied.error());
+    now = std::move(applied->project);
+    all.insert(all.end(), edits->begin(), edits->end());
+    return {};
+  };
+  if (!arguments.add.empty() || arguments.drop) {
+    if (auto done = add(addedAndDropped(now, arguments)); !done) {
+      return tl::unexpected(done.error());
+    }
   }
-  if (arguments.fix != 0) {
-    const auto edits = fixEdits(change.project(), arguments.fix);
-    if (!edits) return tl::unexpected(edits.error());
-    if (auto done = change.apply(*edits); !done) return done;
+  if (arguments.fix) {
+    if (auto done = add(fixEdits(now, *arguments.fix)); !done) return tl::unexpected(done.error());
   }
   if (!arguments.unasked.empty()) {
-    const auto edits = unaskedEdits(change.project(), arguments.unasked == kUnaskedWords[1]);
-    if (!edits) return tl::unexpected(edits.error());
-    return change.apply(*edits);
+    const bool part = arguments.unasked == kUnaskedWords[1];
+    if (auto done = add(unaskedEdits(now, part)); !done) return tl::unexpected(done.error());
   }
-  return {};
+  return all;
 }
 
 Result<Exit> runExpect(const ExpectArguments& arguments, bool json) {
   auto change = ProjectChange::open(arguments.project, arguments.saving);
   if (!change) return tl::unexpected(change.error());
-  if (auto done = changeExpectations(*change, arguments); !done) {
-    return tl::unexpected(done.error());
-  }
+  const auto edits = expectationEdits(change->project(), arguments);
+  if (!edits) return tl::unexpected(edits.error());
+  if (auto done = change->apply(*edits); !done) return tl::unexpected(done.error());
   const Project& project = change->project();
   const auto alike = AlikeParties::of(project);
   if (!alike) return tl::unexpected(alike.error());
   const Meetings meetings(*alike);
   const FixSearch search(meetings);
   bool anyBroken = false;
+  const std::size_t most = arguments.all ? std::numeric_limits<std::size_t>::max() : kMostTold;
   for (std::size_t k = 0; k < search.judgements().size(); ++k) {
     const Judgement& one = search.judgements()[k];
+    anyBroken |= one.verdict == Verdict::Broken;
+    if (k >= most) continue;
     std::cerr << k + 1 << ". " << wordOf(kVerdictWords, one.verdict) << ": "
               << sentenceOf(project.expectations[k]);
     if (one.verdict == Verdict::Broken) {
-      anyBroken = true;
       std::cerr << " (" << one.brokenPairs << " of " << one.pairs << " pairs, first "
                 << shortAnswer(meetings, one.broken.front().first, one.broken.front().second)
                 << ")";
@@ -214,7 +238,11 @@ Result<Exit> runExpect(const ExpectArguments& arguments, bool json) {
   }
   const std::size_t unasked = unaskedPairs(project.expectations, meetings).size();
   if (unasked > 0) std::cerr << unasked << " sorts of meetings that no sentence speaks of\n";
-  if (json) std::cout << jsonText(expectationsJson(project, meetings, search));
+  if (search.judgements().size() > most) {
+    std::cerr << "and " << search.judgements().size() - most
+              << " more sentences; --all tells all\n";
+  }
+  if (json) std::cout << jsonText(expectationsJson(project, meetings, search, most));
   return anyBroken ? Exit::Findings : Exit::Done;
 }
 
@@ -231,6 +259,8 @@ class ExpectCommand : public Command {
     app.add_option("--fix", arguments_.fix, "Apply the first fix of the sentence of this number");
     app.add_option("--unasked", arguments_.unasked, "Write sentences for all that meets unasked")
         ->check(oneOf(kUnaskedWords));
+    app.add_flag("--all", arguments_.all,
+                 "Tell all sentences, pairs and fixes, not the first 100 of each");
     addTry(app, arguments_.saving);
   }
   Result<Exit> run(bool json) override { return runExpect(arguments_, json); }

@@ -74,6 +74,14 @@ class MergeCommand : public Command {
     auto change = ProjectChange::open(files_.front(), saving_);
     if (!change) return tl::unexpected(change.error());
     Project project = change->project();
+    for (const std::string& choice : choose_) {
+      const std::string which = choice.substr(0, choice.find(':'));
+      if (which == "all" || std::stoul(which) - 1 < project.conflicts.size()) continue;
+      return failure(ErrorCode::UnknownTarget,
+                     "there is no conflict " + which + ", there are " +
+                         std::to_string(project.conflicts.size()),
+                     files_.front());
+    }
     // From the last, so that the numbers of those before stay.
     for (std::size_t i = project.conflicts.size(); i-- > 0;) {
       const auto side = sideFor(i + 1);

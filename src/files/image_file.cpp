@@ -355,7 +355,8 @@ std::string pngBytes(const Image& image, PageColours colours) {
   QBuffer buffer(&bytes);
   buffer.open(QIODevice::WriteOnly);
   QImageWriter writer(&buffer, "png");
-  writer.write(view);
+  // Only a lack of memory makes writing into memory fail.
+  if (!writer.write(view)) throw std::bad_alloc();
   return bytes.toStdString();
 }
 

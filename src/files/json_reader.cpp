@@ -88,14 +88,20 @@ JsonReader JsonReader::member(std::string_view key) const {
   return missing;
 }
 
-std::optional<JsonReader> JsonReader::optionalMember(std::string_view key) const {
+std::optional<JsonReader> JsonReader::presentMember(std::string_view key) const {
   if (!value_->is_object()) {
     wrongType("an object");
     return std::nullopt;
   }
   const auto found = value_->find(key);
-  if (found == value_->end() || found->is_null()) return std::nullopt;
+  if (found == value_->end()) return std::nullopt;
   return JsonReader(*found, report_);
+}
+
+std::optional<JsonReader> JsonReader::optionalMember(std::string_view key) const {
+  auto found = presentMember(key);
+  if (found && found->value_->is_null()) return std::nullopt;
+  return found;
 }
 
 void JsonReader::knows(std::initializer_list<std::string_view> keys) const {

@@ -30,6 +30,8 @@ class JsonReader {
   JsonReader member(std::string_view key) const;
   /// The member, or nothing where it is absent or null.
   std::optional<JsonReader> optionalMember(std::string_view key) const;
+  /// The same, but null counts as a value.
+  std::optional<JsonReader> presentMember(std::string_view key) const;
   /// Fails, naming the nearest known one, where an object holds a key that is none of these.
   void knows(std::initializer_list<std::string_view> keys) const;
   /// The list's elements. Errors: not a list, or more than `most` elements.

@@ -227,6 +227,13 @@ std::string jsonText(const Json& value) {
 }
 
 Result<Json> jsonFrom(std::string_view text, const std::string& file) {
+  // The parser would take it for the end of the text.
+  if (const std::size_t at = text.find('\0'); at != std::string_view::npos) {
+    return failure(
+        ErrorCode::NotJson,
+        "is not valid JSON: byte " + std::to_string(at + 1) + " is 0; restore it from a copy",
+        file);
+  }
   Builder builder(text.size(), file);
   Json::sax_parse(text.data(), text.data() + text.size(), &builder);
   return builder.result();

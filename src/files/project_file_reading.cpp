@@ -94,7 +94,7 @@ class ProjectReading {
     if (const auto courses = root.optionalMember("courses")) {
       for (const JsonReader& from : courses->elements(kMostCourses)) {
         if (from.failed()) break;
-        from.knows({"name", "view", "start", "solids", "actors", "mustPass"});
+        from.knows({"name", "view", "start", "solids", "actors", "mustPass", "stations"});
         project_.courses.push_back(readCourse(from));
       }
     }

@@ -1,7 +1,6 @@
 #include "work/layer_tables.h"
 
 #include <algorithm>
-#include <sstream>
 
 #include "core/layers/outcome_words.h"
 #include "core/project/words.h"
@@ -12,18 +11,48 @@ namespace {
 constexpr std::size_t kMostPairs = 1000000;
 const CsvRow kColumns = {"target", "duty", "on", "seeks"};
 
+// The names of a field: words, or in double quotes what holds blanks or quotes, each quote doubled.
 std::vector<std::string> wordsIn(const std::string& text) {
-  std::istringstream stream(text);
   std::vector<std::string> words;
-  for (std::string word; stream >> word;) words.push_back(word);
+  std::size_t i = 0;
+  while (i < text.size()) {
+    if (text[i] == ' ' || text[i] == '\t') {
+      ++i;
+      continue;
+    }
+    std::string word;
+    if (text[i] == '"') {
+      for (++i; i < text.size(); ++i) {
+        if (text[i] == '"' && (i + 1 == text.size() || text[i + 1] != '"')) break;
+        if (text[i] == '"') ++i;
+        word += text[i];
+      }
+      ++i;
+    } else {
+      while (i < text.size() && text[i] != ' ' && text[i] != '\t') word += text[i++];
+    }
+    words.push_back(std::move(word));
+  }
   return words;
+}
+
+std::string wordFor(const std::string& name) {
+  const bool plain =
+      !name.empty() && name != "-" && name.find_first_of(" \t\"") == std::string::npos;
+  if (plain) return name;
+  std::string quoted = "\"";
+  for (const char c : name) {
+    if (c == '"') quoted += '"';
+    quoted += c;
+  }
+  return quoted + '"';
 }
 
 std::string layersField(const Project& project, const std::optional<LayerSet>& set) {
   if (!set) return {};
   std::string text;
   for (std::size_t bit = 0; bit < project.layers.size(); ++bit) {
-    if ((*set >> bit & 1) != 0) text += (text.empty() ? "" : " ") + project.layers[bit];
+    if ((*set >> bit & 1) != 0) text += (text.empty() ? "" : " ") + wordFor(project.layers[bit]);
   }
   return text.empty() ? "-" : text;
 }

@@ -29,29 +29,68 @@ bool holdsFrame(const Project& project, const Frame& frame) {
 
 }  // namespace
 
+namespace {
+
+bool hears(const std::vector<std::string>& wanted, const Finding& finding) {
+  return finding.canBeMended() &&
+         (wanted.empty() || std::find(wanted.begin(), wanted.end(), finding.rule) != wanted.end());
+}
+
+// Applies fixes of the findings of one check, as long as each finding still says what the project
+// is: of findings about one asset or sheet alone, one for each of these; of others, one in all.
+class FixRound {
+ public:
+  FixRound(Mended& result, const std::shared_ptr<ArtStore>& store)
+      : result_(result), store_(store) {}
+
+  bool changed() const { return changed_; }
+
+  // Whether the finding may be fixed in this round.
+  bool isOpen(const Finding& finding) const {
+    if (!changed_) return true;
+    return finding.alone && !everything_ && touched_.count(finding.where.asset.value) == 0 &&
+           touched_.count(finding.where.sheet.value) == 0;
+  }
+
+  void apply(const Finding& finding) {
+    const auto edits =
+        finding.remedy.edits(result_.project, ArtStore::loading(store_, result_.project));
+    auto applied = edits ? withEdits(result_.project, *edits) : tl::unexpected(edits.error());
+    if (!applied) return;
+    changed_ = true;
+    everything_ |= !finding.alone || applied->touched.settings;
+    for (const AssetId id : applied->touched.assets) touched_.insert(id.value);
+    for (const SheetId id : applied->touched.sheets) touched_.insert(id.value);
+    result_.project = std::move(applied->project);
+    result_.mended.push_back(finding);
+  }
+
+ private:
+  Mended& result_;
+  const std::shared_ptr<ArtStore>& store_;
+  bool changed_ = false;
+  bool everything_ = false;
+  std::set<std::uint32_t> touched_;  // Ids of sheets and assets; no two things share one.
+};
+
+}  // namespace
+
 Mended mendedProject(const Project& project, const std::shared_ptr<ArtStore>& store,
                      const std::vector<std::string>& wanted) {
   Mended result{project, {}, {}};
-  std::set<std::string> tried;
-  const auto key = [](const Finding& f) {
-    return f.rule + "/" + std::to_string(f.where.sheet.value) + "/" +
-           std::to_string(f.where.asset.value) + "/" + std::to_string(f.where.animation.value) +
-           "/" + std::to_string(f.where.frame.value) + "/" + f.where.role;
-  };
+  std::vector<Finding> tried;
   while (true) {
     result.left = checkAll(result.project, store);
-    const auto next = std::find_if(result.left.begin(), result.left.end(), [&](const Finding& f) {
-      return f.canBeMended() && !tried.contains(key(f)) &&
-             (wanted.empty() || std::find(wanted.begin(), wanted.end(), f.rule) != wanted.end());
-    });
-    if (next == result.left.end()) return result;
-    // Once each: a remedy that brings its finding back would go on for ever.
-    tried.insert(key(*next));
-    const auto edits = next->remedy.edits(result.project, ArtStore::loading(store, result.project));
-    auto applied = edits ? withEdits(result.project, *edits) : tl::unexpected(edits.error());
-    if (!applied) continue;
-    result.project = std::move(applied->project);
-    result.mended.push_back(std::move(*next));
+    FixRound round(result, store);
+    for (const Finding& finding : result.left) {
+      // Each is tried once: a fix that brings its finding back would go on for ever.
+      const bool again = std::any_of(tried.begin(), tried.end(),
+                                     [&](const Finding& one) { return one.sameAs(finding); });
+      if (!hears(wanted, finding) || again || !round.isOpen(finding)) continue;
+      tried.push_back(finding);
+      round.apply(finding);
+    }
+    if (!round.changed()) return result;
   }
 }
 

@@ -188,6 +188,51 @@ class LayerCliTest : public QObject {
     }
   }
 
+  void namesWithBlanksComeInAsTheyWentOut() {
+    QCOMPARE(runCli({"layers", project_, "--add", "two words"}).exitCode, 0);
+    QCOMPARE(
+        runCli({"layers", project_, "--set", "chr_snail:body", "--on", "two words,pests"}).exitCode,
+        0);
+    const std::string before = scratch_->read("demo/glasshouse_night.amber");
+    const CliResult out = runCli({"layers", project_, "--csv"});
+    scratch_->write("layers.csv", out.out.toStdString());
+    QCOMPARE(runCli({"layers", project_, "--from", scratch_->qpath("layers.csv")}).exitCode, 0);
+    QVERIFY(scratch_->read("demo/glasshouse_night.amber") == before);
+    QCOMPARE(runCli({"layers", project_, "--csv"}).out, out.out);
+  }
+
+  void everyFindingOfARuleIsMended() {
+    for (const char* layer : {"aaa", "bbb", "ccc"}) {
+      QCOMPARE(runCli({"layers", project_, "--add", layer}).exitCode, 0);
+    }
+    const auto unused = [&] {
+      int count = 0;
+      const json told = runCli({"check", project_, "--json"}).json();
+      for (const json& finding : told["findings"]) {
+        count += finding["rule"] == "layers.unused" ? 1 : 0;
+      }
+      return count;
+    };
+    QVERIFY(unused() >= 3);
+    runCli({"check", project_, "--mend", "layers.unused"});
+    QCOMPARE(unused(), 0);
+  }
+
+  void ofLongListsTheFirstHundredAreTold() {
+    QStringList sentences = {"expect", project_};
+    for (int i = 0; i < 130; ++i) {
+      // Not so: the keeper's body stops at them.
+      const char* whom[] = {"tile", "prop", "pickup", "character"};
+      sentences << "--add" << QString("chr_keeper body passes every %1").arg(whom[i % 4]);
+    }
+    runCli(sentences);
+    const CliResult some = runCli({"expect", project_, "--json"});
+    const CliResult all = runCli({"expect", project_, "--json", "--all"});
+    const json told = some.json();
+    QVERIFY2(told["expectations"].size() <= 100, some.out.left(300));
+    QCOMPARE(told["count"].get<std::size_t>(), all.json()["expectations"].size());
+  }
+
   void assetsGetMotionAndCopies() {
     const CliResult result = runCli({"asset", project_, "--asset", "chr_snail", "--motion",
                                      "kinematic", "--copies", "one", "--json"});

@@ -102,8 +102,8 @@ class FileSizeTest : public QObject {
       project = applied->project;
       ++accepted;
     }
-    // Two, of 1,000,000 runs each, were saved and could not be read.
-    QCOMPARE(accepted, 3);
+    // Two, of 1,000,000 runs each, were saved and could not be read: one is all that a file holds.
+    QCOMPARE(accepted, 1);
     QVERIFY(validated(project));
     const std::string path = scratch.path() + "/stripes.amber";
     QVERIFY(writeProject(path, project));

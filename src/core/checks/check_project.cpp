@@ -60,6 +60,7 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
     append(ofAssets[i], checkVariant(asset, project));
   });
   for (auto& some : ofAssets) append(findings, std::move(some));
+  for (Finding& finding : findings) finding.alone = true;
   append(findings, checkOriginsTogether(project, art));
   append(findings, checkShapesTogether(project, art));
   append(findings, checkNames(project));

@@ -142,6 +142,7 @@ class CutChecks {
     const bool columns = line.first == GridLine::Across::Columns;
     Finding finding = aboutSheet(rules::kCutCrossing, sheet_.id);
     const int position = line.second + (columns ? part.area.x : part.area.y);
+    finding.subject = (columns ? "x = " : "y = ") + std::to_string(position);
     finding.text = columns ? "ink crosses the cut at x = " : "ink crosses the cut at y = ";
     finding.text += std::to_string(position) + " by " + std::to_string(pixels) + " px";
     if (places > 1) finding.text += " in " + std::to_string(places) + " cells";
@@ -192,6 +193,7 @@ class CutChecks {
     if (strip.empty()) return;
     const bool inked = countWithin(art_.faint, strip) > 0;
     Finding finding = aboutSheet(rules::kCutPartialCell, sheet_.id);
+    finding.subject = right ? "right" : "bottom";
     if (!inked) finding.severity = Severity::Note;
     finding.text = "a strip of " + std::to_string(right ? strip.w : strip.h) +
                    " px is left over at the " + (right ? "right" : "bottom") +

@@ -61,11 +61,22 @@ struct Finding {
   Severity severity = Severity::Warning;
   Bench bench = Bench::Cut;
   Where where;
+  /// What it is about, where the place does not say it: a layer, a cut line, a sentence, a partner.
+  /// With the rule and the place it identifies the finding.
+  std::string subject = {};
   std::string text;  ///< What is wrong, in one sentence.
   std::string fix;   ///< What to do about it.
   Remedy remedy;     ///< What does it, where the program can.
 
+  /// Found by looking at its sheet or asset alone: a fix of another one leaves it as it is.
+  bool alone = false;
+
   bool canBeMended() const { return static_cast<bool>(remedy); }
+  /// Whether both report the same problem, perhaps with other numbers. Law: a check gives no two
+  /// findings that are the same.
+  bool sameAs(const Finding& other) const {
+    return rule == other.rule && where == other.where && subject == other.subject;
+  }
 };
 
 /// A finding of the rule, as grave as the rule says, about that place.

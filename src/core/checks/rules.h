@@ -142,6 +142,8 @@ inline constexpr Rule kLayersBoth{"layers.both", Severity::Note, Bench::Layers,
 inline constexpr Rule kLayersCovered{"layers.covered", Severity::Warning, Bench::Layers,
                                      "what notices lies within what stops at the same, and is "
                                      "never told"};
+inline constexpr Rule kLayersMany{"layers.many", Severity::Warning, Bench::Layers,
+                                  "there are too many different participants for the layer checks"};
 inline constexpr Rule kLayersUnused{"layers.unused", Severity::Note, Bench::Layers,
                                     "nobody is on a layer, or nobody seeks it; not told where "
                                     "there is one layer"};

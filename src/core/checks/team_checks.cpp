@@ -24,6 +24,7 @@ std::vector<Finding> checkConflicts(const Project& project) {
   std::vector<Finding> findings;
   for (const MergeConflict& conflict : project.conflicts) {
     Finding finding = findingOf(rules::kMergeConflict, {});
+    finding.subject = conflict.place;
     finding.text = conflictText(project, conflict);
     finding.fix = "Choose one at the Pack bench, or with merge PROJECT --choose";
     findings.push_back(std::move(finding));

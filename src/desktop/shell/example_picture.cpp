@@ -87,7 +87,7 @@ void ExamplePicture::paintFrame(QPainter& painter, const QRectF& panel) const {
   view.scale = scale;
   view.offset = target.topLeft();
   const ShapeLook look{theme().shapes[0], Duty::Stops, false, true};
-  paintShape(painter, Box{15, 12, 18, 34}, view, look);
+  paintShape(painter, Box{15, 6, 18, 40}, view, look);
   paintOrigin(painter, view.toStage(QPointF(24, 46)));
 }
 

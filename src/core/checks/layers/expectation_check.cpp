@@ -56,6 +56,7 @@ void tellBroken(const LayerView& view, const FixSearch& search, std::size_t k, b
   const Judgement& judgement = view.judgements[k];
   const auto [a, b] = judgement.broken.front();
   Finding finding = findingOf(rules::kLayersBroken, whereOf(view, a));
+  finding.subject = quoted(sentence);
   finding.text = "expected " + quoted(sentence) + ", but " + shortAnswer(view.meetings, a, b);
   if (judgement.brokenPairs > 1) {
     finding.text += " (" + std::to_string(judgement.brokenPairs) + " pairs)";
@@ -93,6 +94,7 @@ void tellStill(const LayerView& view, std::size_t k, std::vector<Finding>& findi
         continue;
       }
       Finding finding = findingOf(rules::kLayersStill, whereOf(view, i));
+      finding.subject = quoted(sentence);
       finding.text = "expected " + quoted(sentence) + ", but neither " + partyText(view, i) +
                      " nor " + partyText(view, j) + " moves, so nothing is stopped";
       finding.fix = "Set the motion of one of them.";
@@ -112,6 +114,9 @@ void checkExpectations(const LayerView& view, const FixSearch& search,
     if (std::find(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(k), all[k]) !=
         all.begin() + static_cast<std::ptrdiff_t>(k)) {
       Finding finding = findingOf(rules::kLayersTwice, {});
+      const auto copies =
+          std::count(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(k), all[k]);
+      finding.subject = quoted(all[k]) + "/" + std::to_string(copies);
       finding.text = quoted(all[k]) + " is said twice";
       finding.fix = "Drop the second.";
       finding.remedy = dropping(all[k], true);
@@ -124,6 +129,7 @@ void checkExpectations(const LayerView& view, const FixSearch& search,
         break;
       case Verdict::Empty: {
         Finding finding = findingOf(rules::kLayersEmpty, {});
+        finding.subject = quoted(all[k]);
         finding.text = quoted(all[k]) + " speaks of nobody: " + emptyReason(view.meetings, all[k]);
         finding.fix = "Drop it, or name somebody.";
         finding.remedy = dropping(all[k], false);

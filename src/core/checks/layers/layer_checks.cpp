@@ -4,7 +4,14 @@ namespace amber {
 
 std::vector<Finding> checkLayers(const Project& project) {
   const auto alike = AlikeParties::of(project);
-  if (!alike) return {};
+  if (!alike) {
+    Finding finding = findingOf(rules::kLayersMany, {});
+    finding.text = "the layers were not checked: " + alike.error().sentence;
+    finding.fix =
+        "Let assets of a kind share its layers, in place of settings of their own, or divide the "
+        "project.";
+    return {finding};
+  }
   const Meetings meetings(*alike);
   const FixSearch search(meetings);
   const LayerView view{project, *alike, meetings, search.judgements()};
@@ -31,10 +38,14 @@ Where whereOf(const LayerView& view, std::size_t party) {
   return where;
 }
 
-std::string partyText(const LayerView& view, std::size_t party) {
+std::string partyName(const LayerView& view, std::size_t party) {
   const Party& sample = view.alike.parties()[party].sample;
+  return sample.asset->name + " " + sample.role->name;
+}
+
+std::string partyText(const LayerView& view, std::size_t party) {
   const std::size_t count = view.alike.copiesOf(party);
-  const std::string name = sample.asset->name + " " + sample.role->name;
+  const std::string name = partyName(view, party);
   return count == 1 ? name : name + " (and " + std::to_string(count - 1) + " alike)";
 }
 

@@ -30,6 +30,8 @@ void checkLayerUse(const LayerView& view, std::vector<Finding>& findings);
 /// Where a party is told of: its asset and role.
 Where whereOf(const LayerView& view, std::size_t party);
 /// "chr_keeper body", and how many others are alike.
+/// "chr_keeper body": of the first of alike participants.
+std::string partyName(const LayerView& view, std::size_t party);
 std::string partyText(const LayerView& view, std::size_t party);
 
 }  // namespace amber

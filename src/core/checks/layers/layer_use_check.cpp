@@ -34,6 +34,7 @@ void checkLayerUse(const LayerView& view, std::vector<Finding>& findings) {
   for (std::size_t bit = 0; bit < layers.size(); ++bit) {
     if (on[bit].none() || sought[bit].none()) {
       Finding finding = findingOf(rules::kLayersUnused, {});
+      finding.subject = layers[bit];
       finding.text = std::string("nobody ") +
                      (on[bit].any()       ? "seeks"
                       : sought[bit].any() ? "is on"
@@ -47,6 +48,7 @@ void checkLayerUse(const LayerView& view, std::vector<Finding>& findings) {
     for (std::size_t other = 0; other < bit; ++other) {
       if (on[other] != on[bit] || sought[other] != sought[bit]) continue;
       Finding finding = findingOf(rules::kLayersSame, {});
+      finding.subject = layers[bit];
       finding.text = "the layers " + layers[other] + " and " + layers[bit] +
                      " have the same users: one of them does";
       finding.fix = "Remove " + layers[bit] + ".";
@@ -59,6 +61,7 @@ void checkLayerUse(const LayerView& view, std::vector<Finding>& findings) {
     for (std::size_t b = a + 1; b < layers.size(); ++b) {
       if (layers[a].size() < 4 || editDistance(layers[a], layers[b]) > 1) continue;
       Finding finding = findingOf(rules::kLayersAlike, {});
+      finding.subject = layers[a] + "/" + layers[b];
       finding.text = "the layers " + layers[a] + " and " + layers[b] + " are easily mistaken";
       finding.fix = "Rename one of them.";
       findings.push_back(std::move(finding));

@@ -1,6 +1,7 @@
 #include "core/layers/sentences/unasked.h"
 
 #include <algorithm>
+#include <unordered_set>
 
 namespace amber {
 namespace {
@@ -9,10 +10,24 @@ Phrase phraseOf(const PartyName& name) {
   return {PhraseOf::Asset, name.first, name.second};
 }
 
+// Tells sentences apart.
+std::string keyOf(const Expectation& one) {
+  std::string key;
+  for (const Phrase* phrase : {&one.who, &one.whom}) {
+    key += std::to_string(static_cast<int>(phrase->of)) + phrase->name + '\n' + phrase->role + '\n';
+  }
+  return key + std::to_string(static_cast<int>(one.verb)) + (one.only ? "o" : "");
+}
+
+// More than a project may hold are refused by whoever applies the edit, so that none are looked at
+// beyond that.
 std::vector<Edit> adding(const Project& project, std::vector<Expectation> sentences) {
   std::vector<Expectation> all = project.expectations;
+  std::unordered_set<std::string> known;
+  for (const Expectation& one : all) known.insert(keyOf(one));
   for (Expectation& one : sentences) {
-    if (std::find(all.begin(), all.end(), one) == all.end()) all.push_back(std::move(one));
+    if (all.size() > kMostExpectations) break;
+    if (known.insert(keyOf(one)).second) all.push_back(std::move(one));
   }
   return {SetExpectations{std::move(all)}};
 }
@@ -52,6 +67,7 @@ PairNames unaskedLike(const Project& project, const std::pair<PartyName, PartyNa
 std::vector<Edit> expecting(const Project& project, const PairNames& pairs) {
   std::vector<Expectation> sentences;
   for (const auto& [a, b] : pairs) {
+    if (sentences.size() > kMostExpectations) break;
     const Asset* first = findAsset(project, a.first);
     const Asset* second = findAsset(project, b.first);
     const Role* firstRole = findRole(project, a.second);

@@ -81,6 +81,7 @@ FileSize sizeOf(const Frame& frame) {
 
 FileSize sizeOf(const Course& course) {
   FileSize size = members(10);
+  size += numbers(3 * course.stations.size());
   size += text(course.name);
   for (const CourseSolid& solid : course.solids) {
     if (const auto* shape = std::get_if<Shape>(&solid)) {

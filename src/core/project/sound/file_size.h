@@ -21,7 +21,7 @@ struct FileSize {
 
 /// The most that a project may take. The readers of JSON and of project files accept as much, so
 /// that whatever is accepted can be written and read again.
-inline constexpr FileSize kLargestFile{16'000'000, 1ULL << 30};
+inline constexpr FileSize kLargestFile{8'000'000, 1ULL << 30};
 
 /// Law: the text that is written of the thing has no more values and bytes. The bounds are at most
 /// three times the true numbers where they are large. Cost: linear in frames, steps and solids; not

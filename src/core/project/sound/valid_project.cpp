@@ -4,6 +4,7 @@
 #include <unordered_map>
 #include <unordered_set>
 
+#include "core/base/letters.h"
 #include "core/base/snake_case.h"
 #include "core/project/sound/file_size.h"
 #include "core/project/sound/sound.h"
@@ -244,7 +245,7 @@ bool staysInFolder(std::string_view path) {
 }
 
 bool isMountName(std::string_view name) {
-  return !name.empty() && name.size() <= kLongestMountName && isSnakeCase(name);
+  return !name.empty() && name.size() <= kLongestMountName && isAscii(name) && isSnakeCase(name);
 }
 
 }  // namespace amber
