@@ -11,6 +11,8 @@
 #include <QSaveFile>
 #include <cerrno>
 
+#include "core/base/utf8.h"
+
 namespace amber {
 namespace {
 
@@ -64,6 +66,12 @@ Result<std::string> readFile(const std::string& path, long long most) {
 }
 
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes) {
+  // Qt would write another file, whose name has other characters in place of these bytes.
+  if (!isUtf8(path)) {
+    return failure(ErrorCode::FileUnwritable,
+                   "has a name that is no UTF-8 text; give it another name first",
+                   escapedUtf8(path));
+  }
   const QString name = QString::fromStdString(path);
   QSaveFile file(name);
   const auto refuse = [&] {

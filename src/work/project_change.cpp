@@ -1,7 +1,8 @@
 #include "work/project_change.h"
 
-#include <QFileInfo>
+#include <filesystem>
 
+#include "core/base/utf8.h"
 #include "files/project_file.h"
 
 namespace amber {
@@ -9,6 +10,12 @@ namespace {
 
 // Commands of one build script may well run at once; each takes moments.
 constexpr int kWaitForCommandsMs = 30000;
+
+// Asked by its bytes: a name that is no UTF-8 is a name too.
+bool isThere(const std::string& path) {
+  std::error_code error;
+  return std::filesystem::exists(path, error);
+}
 
 }  // namespace
 
@@ -20,9 +27,9 @@ ProjectChange::ProjectChange(std::string path, Project project, std::string hash
       lock_(std::move(lock)) {}
 
 Result<ProjectChange> ProjectChange::open(const std::string& path, Saving saving) {
-  if (!QFileInfo::exists(QString::fromStdString(path))) {
+  if (!isThere(path)) {
     // Said as reading says it; no lock is left in a folder that holds no project.
-    return tl::unexpected(readProject(path).error());
+    if (auto read = readProject(path); !read) return tl::unexpected(read.error());
   }
   std::optional<ProjectLock> lock;
   if (saving == Saving::Written) {
@@ -36,19 +43,18 @@ Result<ProjectChange> ProjectChange::open(const std::string& path, Saving saving
 }
 
 Result<ProjectChange> ProjectChange::begin(const std::string& path) {
-  const QFileInfo file(QString::fromStdString(path));
   if (!path.ends_with(kProjectEnding)) {
     return failure(ErrorCode::BadValue, "a project's name ends in " + std::string(kProjectEnding) +
                                             "; \"" + path + "\" does not");
   }
   auto lock = ProjectLock::take(path, kWaitForCommandsMs);
   if (!lock) return tl::unexpected(lock.error());
-  if (file.exists()) {
+  if (isThere(path)) {
     return failure(ErrorCode::FileUnwritable,
                    "exists already and is not overwritten; choose another name, or use add", path);
   }
-  return ProjectChange(path, newProject(file.completeBaseName().toStdString()), {},
-                       std::move(*lock));
+  return ProjectChange(path, newProject(escapedUtf8(std::filesystem::path(path).stem().string())),
+                       {}, std::move(*lock));
 }
 
 Result<void> ProjectChange::save(Project project) {

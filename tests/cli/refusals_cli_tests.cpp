@@ -1,5 +1,7 @@
 #include <QDirIterator>
 #include <QTest>
+#include <cstdlib>
+#include <filesystem>
 #include <nlohmann/json.hpp>
 
 #include "support/cli.h"
@@ -144,6 +146,36 @@ class RefusalsCliTest : public QObject {
              qPrintable(QString("exit %1: ").arg(result.exitCode) + result.err));
     QVERIFY(!result.err.isEmpty());
     QVERIFY2(everything() == before, result.err);
+  }
+
+  void aNameThatIsNoTextIsTakenAsItIsOrRefused() {
+    const std::string odd = scratch_->path("demo/odd\xff.amber");
+    std::error_code error;
+    std::filesystem::copy_file(project_.toStdString(), odd, error);
+    QVERIFY(!error);
+    const auto run = [&](const std::string& command) {
+      const std::string line = std::string(AMBER_BIN_DIR) + "/amber-parcel-cli " + command + " '" +
+                               odd + "' --json > '" + scratch_->path("out") + "' 2> '" +
+                               scratch_->path("err") + "'";
+      return std::system(line.c_str()) / 256;
+    };
+    for (const char* command : {"check", "names", "layers", "expect", "profiles", "fairness"}) {
+      const int status = run(command);
+      QVERIFY2(status == 0 || status == 1, command);
+      QVERIFY2(nlohmann::json::accept(scratch_->read("out")), command);
+    }
+    const std::string before = scratch_->read("demo/odd\xff.amber");
+    QCOMPARE(run("layers --add zzz"), 3);
+    QVERIFY2(scratch_->read("err").find("no UTF-8") != std::string::npos,
+             scratch_->read("err").c_str());
+    QVERIFY(scratch_->read("demo/odd\xff.amber") == before);
+    int files = 0;
+    for (const auto& one : std::filesystem::directory_iterator(scratch_->path("demo"))) {
+      files += one.path().filename().string().starts_with("odd") ? 1 : 0;
+    }
+    QCOMPARE(files, 1);
+    // What clears the folder would not find it.
+    QVERIFY(std::filesystem::remove(odd));
   }
 
  private:

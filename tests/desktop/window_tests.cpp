@@ -16,6 +16,7 @@
 #include "desktop/benches/pack/pack_bench.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/shell/main_window.h"
+#include "desktop/shell/recent_projects.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
@@ -217,6 +218,8 @@ class WindowTest : public QObject {
     for (const auto& sheet : window.session().project().sheets) {
       QVERIFY2(window.session().artOf(sheet->id) != nullptr, sheet->path.c_str());
     }
+    // Its picture for the list of recent projects is kept as soon as its art is there.
+    QVERIFY(!recentThumb(window.session().path()).isNull());
     const AssetId asset = window.session().project().assets.front()->id;
     window.session().perform("rename", {Rename{asset, {}, {}, "chr_mine"}});
     window.session().save();

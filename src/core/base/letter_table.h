@@ -2,8 +2,6 @@
 
 // Written by tools/make-letter-table from Unicode 14.0.0; not edited by hand.
 
-#include <array>
-
 namespace amber::letter_table {
 
 /// Characters past ASCII that are letters, marks on letters, or digits.
@@ -21,7 +19,7 @@ struct Capitals {
 };
 
 // clang-format off
-inline constexpr std::array kLetters = {
+inline constexpr Range kLetters[] = {
     Range{0xaa, 0xaa}, Range{0xb5, 0xb5}, Range{0xba, 0xba}, Range{0xc0, 0xd6}, Range{0xd8, 0xf6},
     Range{0xf8, 0x2c1}, Range{0x2c6, 0x2d1}, Range{0x2e0, 0x2e4}, Range{0x2ec, 0x2ec},
     Range{0x2ee, 0x2ee}, Range{0x300, 0x374}, Range{0x376, 0x377}, Range{0x37a, 0x37d},
@@ -237,7 +235,7 @@ inline constexpr std::array kLetters = {
     Range{0x2f800, 0x2fa1d}, Range{0x30000, 0x3134a}, Range{0xe0100, 0xe01ef},
 };
 
-inline constexpr std::array kCapitals = {
+inline constexpr Capitals kCapitals[] = {
     Capitals{0xc0, 0xd6, 1, 32}, Capitals{0xd8, 0xde, 1, 32}, Capitals{0x100, 0x12e, 2, 1},
     Capitals{0x132, 0x136, 2, 1}, Capitals{0x139, 0x147, 2, 1}, Capitals{0x14a, 0x176, 2, 1},
     Capitals{0x178, 0x178, 1, -121}, Capitals{0x179, 0x17d, 2, 1}, Capitals{0x181, 0x181, 1, 210},

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <iterator>
 #include <utility>
 
 #include "core/base/letter_table.h"
@@ -28,9 +29,9 @@ bool isLetterOrDigit(char32_t code) {
     return isSmall(c) || isCapital(c) || isDigit(c);
   }
   const auto& letters = letter_table::kLetters;
-  const auto* found = std::partition_point(letters.begin(), letters.end(),
+  const auto* found = std::partition_point(std::begin(letters), std::end(letters),
                                            [&](const auto& range) { return range.last < code; });
-  return found != letters.end() && found->first <= code;
+  return found != std::end(letters) && found->first <= code;
 }
 
 bool isInvisible(char32_t code) {

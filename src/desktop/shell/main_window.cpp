@@ -74,6 +74,7 @@ MainWindow::~MainWindow() {
 void MainWindow::connectSession() {
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     rememberProject(session_.path());
+    hasThumb_ = false;
     pages_->setCurrentIndex(1);
     goToBench(session_.project().assets.empty() ? Bench::Cut : bench());
   });
@@ -82,7 +83,10 @@ void MainWindow::connectSession() {
   }
   connect(&session_, &ProjectSession::changed, this, &MainWindow::showStateSoon);
   connect(&session_, &ProjectSession::findingsChanged, this, &MainWindow::showFindings);
-  connect(&session_, &ProjectSession::artArrived, this, &MainWindow::showStateSoon);
+  connect(&session_, &ProjectSession::artArrived, this, [this] {
+    showStateSoon();
+    if (!hasThumb_) keepThumb();
+  });
   connect(&session_, &ProjectSession::saved, this, &MainWindow::keepThumb);
   connect(&session_, &ProjectSession::failed, notices_, &NoticeBar::warn);
   connect(&session_, &ProjectSession::told, notices_, &NoticeBar::tell);
@@ -240,6 +244,7 @@ void MainWindow::keepThumb() {
     pictures_.drawThumb(painter, asset->frames.front(), QRectF(thumb.rect()));
     painter.end();
     rememberThumb(session_.path(), thumb);
+    hasThumb_ = true;
     return;
   }
 }

@@ -107,6 +107,7 @@ class MainWindow : public QMainWindow {
   QTimer stateTimer_;
   QTimer soonTimer_;
   bool closeAnyway_ = false;
+  bool hasThumb_ = false;  // Kept since the project was opened.
 };
 
 }  // namespace amber
