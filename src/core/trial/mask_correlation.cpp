@@ -7,7 +7,7 @@
 namespace amber {
 namespace {
 
-// The prime 7 * 2^26 + 1 has roots of unity for all lengths up to 2^26; 3 is a primitive root.
+// The prime 7 * 2^26 + 1 has roots of one for all lengths up to 2^26; 3 is a primitive root.
 constexpr std::uint32_t kPrime = 469762049;
 constexpr std::uint32_t kPrimitiveRoot = 3;
 constexpr std::size_t kMostShifts = std::size_t{1} << 24;
@@ -36,7 +36,7 @@ std::uint32_t power(std::uint32_t base, std::uint32_t exponent) {
   return result;
 }
 
-// For each half length h = 1, 2, 4 ... below n, the powers 0 to h - 1 of a root of unity of order
+// For each half length h = 1, 2, 4 ... below n, the powers 0 to h - 1 of a root of one of order
 // 2h, at the places h to 2h - 1.
 Numbers rootsFor(std::size_t n) {
   Numbers roots(n, 1);

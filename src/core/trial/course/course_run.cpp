@@ -6,7 +6,6 @@
 #include <set>
 
 #include "core/geometry/tolerances.h"
-#include "core/geometry/vertex_math.h"
 #include "core/project/playback.h"
 
 namespace amber {
@@ -14,9 +13,6 @@ namespace {
 
 // Ticks within which ground that is found again was never meant to be lost.
 constexpr int kFlickerTicks = 2;
-
-// What is no higher than this share of a body should not stop it, where no step is set.
-constexpr double kLowEdge = 0.25;
 
 // How long something may get no farther before it is put at the next station, s, and what counts as
 // farther, px.
@@ -244,122 +240,6 @@ CourseEvent& CourseRunner::tell(CourseEventKind kind, std::size_t role, const St
   event.text = sentenceOf(event);
   run_.events.push_back(std::move(event));
   return run_.events.back();
-}
-
-CourseRunner::Blocker CourseRunner::blockerOf(const Stop& stop) const {
-  const Standing& standing = world_->standingNow()[stop.by];
-  return {standing.thing, standing.role, stop.sideways ? stop.normal.x < 0 : stop.normal.y < 0};
-}
-
-// Gaps and catches, where they begin: also where another solid, or one on the other side, takes the
-// place of the last tick's.
-void CourseRunner::tellStops(const Moved& moved, bool grounded, Vertex from) {
-  std::optional<Blocker> gapAcross;
-  std::optional<Blocker> gapAlong;
-  std::optional<Blocker> caught;
-  const std::vector<Standing>& standing = world_->standingNow();
-  for (const Stop& stop : moved.stops) {
-    if (stop.shortBy > kGroundReach) {
-      std::optional<Blocker>& now = stop.sideways ? gapAcross : gapAlong;
-      const std::optional<Blocker>& last = stop.sideways ? gapAcross_ : gapAlong_;
-      if (!now) {
-        now = blockerOf(stop);
-        if (last != now) tell(CourseEventKind::Gap, stop.role, &standing[stop.by], stop.shortBy);
-      }
-    }
-    if (!stop.sideways || !grounded || !side() || caught) continue;
-    const auto height = edgeHeight(stop, from);
-    if (!height) continue;
-    caught = blockerOf(stop);
-    if (catching_ != caught) tell(CourseEventKind::Catch, stop.role, &standing[stop.by], *height);
-  }
-  gapAcross_ = gapAcross;
-  gapAlong_ = gapAlong;
-  catching_ = caught;
-}
-
-// How high the edge is that stopped it, where it is low enough to be passed: over what stands just
-// behind where it stopped the way down is measured, from as high as it may be. Heights count from
-// where the tick began: it may have fallen since it was stopped.
-std::optional<double> CourseRunner::edgeHeight(const Stop& stop, Vertex from) const {
-  const double limit = std::max(1.0, rules_.step > 0 ? rules_.step : bodyHeight_ * kLowEdge);
-  const double way = stop.normal.x < 0 ? 1 : -1;
-  const double far = std::max(2.0, bodyHeight_ / 4);
-  const double reach = stop.shortBy + far + 1;
-  const Surroundings near = world_->around(
-      shown_, {place_.x - reach, from.y - limit - 1, place_.x + reach, from.y + limit + 1});
-  double highest = 0;
-  double last = 0;
-  for (const double beyond : {0.5, 1.0, far - 1, far}) {
-    const Vertex above{place_.x + way * (stop.shortBy + beyond), from.y - limit};
-    if (near.holds(above)) return std::nullopt;
-    const auto top = near.firstHit(above, {0, limit});
-    const double height = top ? limit * (1 - top->share) : 0;
-    // What still rises is a slope, which is too steep to be walked, and no edge. By the axes any
-    // slope is met as if it were one.
-    const bool swept = rules_.moves == Moves::Slide || rules_.moves == Moves::Push;
-    if (swept && beyond == far && height > last + kGroundReach) return std::nullopt;
-    highest = std::max(highest, height);
-    last = height;
-  }
-  return highest;
-}
-
-// How a move stands to each solid near its way, by one look.
-std::map<std::size_t, CourseRunner::Crossing> CourseRunner::crossings(const FigureLook& look,
-                                                                      Vertex from, Vertex to) {
-  const Vertex across{to.x - from.x, 0};
-  const Vertex down{0, to.y - from.y};
-  // Ground may lie just beyond the way.
-  const Surroundings near =
-      world_->around(look, {std::min(from.x, to.x) - 1, std::min(from.y, to.y) - 1,
-                            std::max(from.x, to.x) + 1, std::max(from.y, to.y) + 1});
-  std::map<std::size_t, Crossing> crossings;
-  for (const NearObstacle& one : near.near()) {
-    Crossing& crossing = crossings[one.whose];
-    crossing.role = one.role;
-    const auto hit = [&](Vertex at, Vertex by) {
-      return one.obstacle->hitBy(at - one.at, by).has_value();
-    };
-    const bool starts = one.obstacle->holds(from - one.at);
-    const bool ends = one.obstacle->holds(to - one.at);
-    crossing.within |= starts || ends;
-    crossing.starts |= starts || (side() && groundUnder(one, from, rules_.slope));
-    crossing.ends |= ends || (side() && groundUnder(one, to, rules_.slope));
-    crossing.straight |= hit(from, across + down);
-    crossing.acrossFirst |= hit(from, across) || hit(from + across, down);
-    crossing.downFirst |= hit(from, down) || hit(from + down, across);
-  }
-  return crossings;
-}
-
-// A solid that it lies in neither before nor after, and that the straight way and both ways along
-// the axes cross. What it stood on before, or stands on after, it went along or off: where a floor
-// bends or ends the straight way cuts the corner. A shape that changes counts as it was before and
-// as it is after: one that grows through a wall and is then let out on its other side has crossed
-// it, and so has one that shrinks behind it.
-void CourseRunner::tellTunnels(Vertex from, const FigureLook& before) {
-  if (place_ == from) return;
-  const auto was = crossings(before, from, place_);
-  const auto is = before == shown_ ? was : crossings(shown_, from, place_);
-  const auto crosses = [](const auto& all, std::size_t whose) {
-    const auto found = all.find(whose);
-    if (found == all.end()) return false;
-    const Crossing& one = found->second;
-    return !one.within && one.straight && one.acrossFirst && one.downFirst;
-  };
-  for (std::size_t whose = 0; whose < world_->standingNow().size(); ++whose) {
-    const bool byBefore = crosses(was, whose);
-    if (!byBefore && !crosses(is, whose)) continue;
-    const auto stood = was.find(whose);
-    const auto stands = is.find(whose);
-    if ((stood != was.end() && stood->second.starts) ||
-        (stands != is.end() && stands->second.ends)) {
-      continue;
-    }
-    tell(CourseEventKind::Tunnel, (byBefore ? stood : stands)->second.role,
-         &world_->standingNow()[whose], std::hypot(place_.x - from.x, place_.y - from.y));
-  }
 }
 
 void CourseRunner::findGround() {
