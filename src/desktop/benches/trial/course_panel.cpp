@@ -254,7 +254,8 @@ void CoursePanel::showCompared() {
   }
   const int halts = facts_.run.count(CourseEventKind::Halted);
   if (halts > 0) {
-    text += tr("; %n time(s) it got no farther and went on at the next part", nullptr, halts);
+    text += halts == 1 ? tr("; once it got no farther and went on at the next part")
+                       : tr("; %1 times it got no farther and went on at the next part").arg(halts);
   } else if (facts_.run.reached + 1 < facts_.run.end) {
     text +=
         tr("; ends at x = %1 of %2 px").arg(rounded(facts_.run.reached), rounded(facts_.run.end));
