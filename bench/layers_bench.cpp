@@ -1,5 +1,6 @@
-// What judging a large game's layers costs: 1,000 assets with three roles each, set in 40 ways, and
-// 200 sentences; weaving of as many; painting of a loom of 300 parties.
+// What judging a large game's layers costs: 1,000 assets with three roles each, set in 40 ways on 8
+// layers and 200 sentences, or in 128 ways on 32 layers and 500 sentences; weaving of as many;
+// painting of a loom of 300 parties.
 #include <benchmark/benchmark.h>
 
 #include <QApplication>
@@ -7,6 +8,7 @@
 #include <QPainter>
 #include <random>
 
+#include "core/checks/check_project.h"
 #include "core/layers/sentences/unasked.h"
 #include "core/layers/weaving/weave.h"
 #include "desktop/benches/layers/layer_facts.h"
@@ -16,22 +18,30 @@ namespace {
 
 using namespace amber;
 
-constexpr int kKinds = 10;
+// How large a game is.
+struct Scale {
+  int kinds = 10;
+  int layers = 8;
+  int sentences = 200;
+};
+constexpr Scale kUsual;
+constexpr Scale kLarge{32, 32, 500};
 constexpr const char* kRoles[] = {"body", "feet", "reach"};
 
 // A game: kinds of which some walk on others, some shoot, some are taken. Kinds of one group are
 // set alike, assets of a kind in four ways.
-Project game(int assets, int sentences, int brokenOfHundred) {
+Project game(int assets, Scale scale, int brokenOfHundred) {
   std::mt19937_64 random(11);
   Project project = newProject("large");
-  project.layers = {"ground", "keepers", "pests", "shots", "pickups", "props", "zones", "doors"};
+  project.layers.clear();
+  for (int i = 0; i < scale.layers; ++i) project.layers.push_back("layer" + std::to_string(i));
   project.roles = {
       {"body", Duty::Stops, 1, 1}, {"feet", Duty::Notices, 0, 1}, {"reach", Duty::Notices, 0, 16}};
   project.kinds.clear();
-  for (int k = 0; k < kKinds; ++k) {
+  for (int k = 0; k < scale.kinds; ++k) {
     Kind kind;
     kind.name = "kind" + std::to_string(k);
-    kind.settings.push_back({"body", {}, LayerSet{1} << (k % 8), LayerSet{1} << ((k + 1) % 8)});
+    kind.settings.push_back({"body", {}, LayerSet{1} << (k % scale.layers), LayerSet{1} << ((k + 1) % scale.layers)});
     project.kinds.push_back(kind);
   }
   Sheet sheet;
@@ -43,17 +53,17 @@ Project game(int assets, int sentences, int brokenOfHundred) {
     Asset asset;
     asset.id = {project.nextId++};
     asset.name = "asset" + std::to_string(i);
-    const int k = i % kKinds;
+    const int k = i % scale.kinds;
     asset.kind = "kind" + std::to_string(k);
     asset.motion = k % 3 == 0 ? Motion::Static : Motion::Dynamic;
     asset.copies = k % 2 == 0 ? Copies::Many : Copies::One;
-    const int way = (i / kKinds) % 4;
+    const int way = (i / scale.kinds) % 4;
     if (way > 0) {
       asset.settings.push_back(
           {"body",
            {},
-           LayerSet{1} << (k % 8),
-           (LayerSet{1} << ((k + 1) % 8)) | (LayerSet{1} << ((k + 2 + way) % 8))});
+           LayerSet{1} << (k % scale.layers),
+           (LayerSet{1} << ((k + 1) % scale.layers)) | (LayerSet{1} << ((k + 2 + way) % scale.layers))});
     }
     Frame frame;
     frame.id = {project.nextId++};
@@ -67,11 +77,11 @@ Project game(int assets, int sentences, int brokenOfHundred) {
   // is not.
   const auto alike = AlikeParties::of(project);
   const Meetings meetings(*alike);
-  while (static_cast<int>(project.expectations.size()) < sentences) {
+  while (static_cast<int>(project.expectations.size()) < scale.sentences) {
     const auto phrase = [&](bool named) -> Phrase {
       if (named)
         return {PhraseOf::Asset, "asset" + std::to_string(random() % 100), kRoles[random() % 3]};
-      return {PhraseOf::Kind, "kind" + std::to_string(random() % kKinds), kRoles[random() % 3]};
+      return {PhraseOf::Kind, "kind" + std::to_string(random() % static_cast<unsigned>(scale.kinds)), kRoles[random() % 3]};
     };
     Expectation one{phrase(random() % 4 == 0), static_cast<Verb>(random() % 3), phrase(false),
                     false};
@@ -84,7 +94,7 @@ Project game(int assets, int sentences, int brokenOfHundred) {
 }
 
 void judgeAll(benchmark::State& state) {
-  const Project project = game(1000, 200, static_cast<int>(state.range(0)));
+  const Project project = game(1000, kUsual, static_cast<int>(state.range(0)));
   std::size_t broken = 0;
   std::size_t unasked = 0;
   for (auto _ : state) {
@@ -99,8 +109,8 @@ void judgeAll(benchmark::State& state) {
 }
 
 // Verdicts and unasked meetings alone.
-void judgeOnly(benchmark::State& state) {
-  const Project project = game(1000, 200, 5);
+void judgeOnly(benchmark::State& state, Scale scale) {
+  const Project project = game(1000, scale, 5);
   for (auto _ : state) {
     const auto alike = AlikeParties::of(project);
     const Meetings meetings(*alike);
@@ -111,8 +121,8 @@ void judgeOnly(benchmark::State& state) {
   }
 }
 
-void weaveAll(benchmark::State& state) {
-  const Project project = game(1000, 200, 0);
+void weaveAll(benchmark::State& state, Scale scale) {
+  const Project project = game(1000, scale, 0);
   std::size_t layers = 0;
   for (auto _ : state) {
     const auto result = woven(project);
@@ -126,7 +136,7 @@ void weaveAll(benchmark::State& state) {
 }
 
 void paintLoom(benchmark::State& state) {
-  Project project = game(static_cast<int>(state.range(0)) / 3, 0, 0);
+  Project project = game(static_cast<int>(state.range(0)) / 3, {.sentences = 0}, 0);
   // Each set in a way of its own, so that none are gathered.
   int i = 0;
   for (SharedValue<Asset>& held : project.assets) {
@@ -147,11 +157,20 @@ void paintLoom(benchmark::State& state) {
   state.counters["rows"] = static_cast<double>(loom.rows().size());
 }
 
+// All that the checks find in it, as `check` tells it.
+void checkAll(benchmark::State& state, Scale scale) {
+  const Project project = game(1000, scale, 5);
+  for (auto _ : state) benchmark::DoNotOptimize(checkProject(project, [](SheetId) { return nullptr; }));
+}
+
 }  // namespace
 
-BENCHMARK(judgeOnly)->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(judgeOnly, usual, kUsual)->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(judgeOnly, large, kLarge)->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(checkAll, large, kLarge)->Unit(benchmark::kMillisecond);
 BENCHMARK(judgeAll)->Arg(0)->Arg(2)->Arg(5)->Unit(benchmark::kMillisecond);
-BENCHMARK(weaveAll)->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(weaveAll, usual, kUsual)->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(weaveAll, large, kLarge)->Unit(benchmark::kMillisecond);
 BENCHMARK(paintLoom)->Arg(12)->Arg(300)->Unit(benchmark::kMillisecond);
 
 int main(int argc, char** argv) {

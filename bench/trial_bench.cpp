@@ -14,6 +14,7 @@
 #include <opencv2/core.hpp>
 #include <random>
 #include <span>
+#include <thread>
 #include <utility>
 #include <vector>
 
@@ -319,54 +320,88 @@ void map() {
   std::printf("one offset, all that is said of it: %.3f ms (wanted: 0.5)\n", one);
 }
 
-// 60 assets of 6 frames of 64 px, all of which meet.
-void table() {
+// A game of 60 assets of frames of 64 px, all of which meet, each with a shape by the recipe.
+struct Game {
   Project project = newProject("game");
-  auto art = std::make_shared<SheetArt>();
-  const std::vector<Image> frames = softFrames(360, 64);
-  Image sheet(64 * 20, 64 * 18);
-  for (std::size_t i = 0; i < frames.size(); ++i) {
-    const int left = static_cast<int>(i % 20) * 64;
-    const int top = static_cast<int>(i / 20) * 64;
-    for (int y = 0; y < 64; ++y) {
-      for (int x = 0; x < 64; ++x) sheet.at(left + x, top + y) = frames[i].at(x, y);
+  std::shared_ptr<SheetArt> art = std::make_shared<SheetArt>();
+
+  Game(int framesEach, const Recipe& recipe) {
+    const std::vector<Image> frames = softFrames(kAssets * framesEach, 64);
+    Image sheet(64 * 20, 64 * ((kAssets * framesEach + 19) / 20));
+    for (std::size_t i = 0; i < frames.size(); ++i) {
+      const int left = static_cast<int>(i % 20) * 64;
+      const int top = static_cast<int>(i / 20) * 64;
+      for (int y = 0; y < 64; ++y) {
+        for (int x = 0; x < 64; ++x) sheet.at(left + x, top + y) = frames[i].at(x, y);
+      }
+    }
+    *art = artOf(sheet, InkRule{});
+    std::uint32_t id = 1;
+    for (int i = 0; i < kAssets; ++i) {
+      Asset asset;
+      asset.id = AssetId{id++};
+      asset.name = "chr_" + std::to_string(i);
+      asset.kind = "character";
+      asset.motion = Motion::Dynamic;
+      for (int k = 0; k < framesEach; ++k) {
+        Frame frame;
+        frame.id = FrameId{id++};
+        frame.name = asset.name + "_" + std::to_string(k);
+        const int at = i * framesEach + k;
+        frame.rect = {at % 20 * 64, at / 20 * 64, 64, 64};
+        frame.origin = {32, 60};
+        const auto shape = fitted(cropped(art->firm, frame.rect), recipe);
+        if (shape) frame.shapes.push_back({"body", *shape});
+        asset.frames.push_back(std::move(frame));
+      }
+      project.assets.emplace_back(std::move(asset));
     }
   }
-  *art = artOf(sheet, InkRule{});
+
+  static constexpr int kAssets = 60;
+};
+
+void table(int framesEach, ShapeKind kind, const char* wanted) {
   Recipe recipe;
-  recipe.kind = ShapeKind::Polygon;
+  recipe.kind = kind;
   recipe.style = FitStyle::Balanced;
-  std::uint32_t id = 1;
-  for (int i = 0; i < 60; ++i) {
-    Asset asset;
-    asset.id = AssetId{id++};
-    asset.name = "chr_" + std::to_string(i);
-    asset.kind = "character";
-    asset.motion = Motion::Dynamic;
-    for (int k = 0; k < 6; ++k) {
-      Frame frame;
-      frame.id = FrameId{id++};
-      frame.name = asset.name + "_" + std::to_string(k);
-      const int at = i * 6 + k;
-      frame.rect = {at % 20 * 64, at / 20 * 64, 64, 64};
-      frame.origin = {32, 60};
-      const auto shape = fitted(cropped(art->firm, frame.rect), recipe);
-      if (shape) frame.shapes.push_back({"body", *shape});
-      asset.frames.push_back(std::move(frame));
-    }
-    project.assets.emplace_back(std::move(asset));
-  }
-  const ArtSource source = [&](SheetId) { return art; };
+  const Game game(framesEach, recipe);
+  const ArtSource source = [&](SheetId) { return game.art; };
   const auto wall = std::chrono::steady_clock::now();
   const std::clock_t start = std::clock();
-  const std::vector<FairnessRow> rows = fairnessTable(project, source);
+  const std::vector<FairnessRow> rows = fairnessTable(game.project, source);
   const double cpu = static_cast<double>(std::clock() - start) / CLOCKS_PER_SEC;
   const double seconds =
       std::chrono::duration<double>(std::chrono::steady_clock::now() - wall).count();
   std::printf(
-      "all %zu pairs of 60 assets of 6 frames of 64 px: %.1f s of processor time (wanted: "
-      "20), %.1f s on the clock\n",
-      rows.size(), cpu, seconds);
+      "all %zu pairs of 60 assets of %d frames of 64 px, %s: %.1f s of processor time (wanted: "
+      "%s), %.1f s on the clock\n",
+      rows.size(), framesEach, kind == ShapeKind::Box ? "boxes" : "polygons", cpu, wanted, seconds);
+}
+
+// How long a table of pairs goes on after it was asked to end, at 20 moments of its run.
+void cancelled() {
+  Recipe recipe;
+  recipe.kind = ShapeKind::Polygon;
+  recipe.style = FitStyle::Balanced;
+  const Game game(8, recipe);
+  const ArtSource source = [&](SheetId) { return game.art; };
+  double longest = 0;
+  for (int moment = 0; moment < 20; ++moment) {
+    std::stop_source stop;
+    std::chrono::steady_clock::time_point asked;
+    std::jthread canceller([&] {
+      std::this_thread::sleep_for(std::chrono::milliseconds(20 + 37 * moment));
+      asked = std::chrono::steady_clock::now();
+      stop.request_stop();
+    });
+    fairnessTable(game.project, source, {nullptr, stop.get_token()});
+    const auto ended = std::chrono::steady_clock::now();
+    canceller.join();
+    longest = std::max(longest, std::chrono::duration<double, std::milli>(ended - asked).count());
+  }
+  std::printf("the same cancelled, longest of 20 times until it ended: %.1f ms (wanted: 100)\n",
+              longest);
 }
 
 }  // namespace
@@ -379,5 +414,10 @@ int main(int argc, char** argv) {
   if (wanted("masks")) masks();
   if (wanted("offsets")) offsets();
   if (wanted("map")) map();
-  if (wanted("table")) table();
+  if (wanted("table")) {
+    table(6, ShapeKind::Polygon, "5");
+    table(8, ShapeKind::Box, "6");
+    table(8, ShapeKind::Polygon, "12");
+  }
+  if (wanted("cancel")) cancelled();
 }

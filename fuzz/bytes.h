@@ -2,17 +2,8 @@
 
 #include <cstddef>
 #include <cstdint>
-#include <cstdio>
-#include <cstdlib>
 
 namespace amber::fuzz {
-
-/// A law: what does not keep it ends the program with a sentence.
-inline void must(bool holds, const char* what) {
-  if (holds) return;
-  std::fprintf(stderr, "%s\n", what);
-  std::abort();
-}
 
 /// The input byte by byte; zeros when there are no more.
 class Bytes {

@@ -7,6 +7,7 @@
 #include <string>
 
 #include "bytes.h"
+#include "must.h"
 #include "core/project/sound/sound_course.h"
 #include "core/trial/course/course_setup.h"
 #include "files/course_file.h"

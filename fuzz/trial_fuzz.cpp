@@ -4,6 +4,7 @@
 #include <cstdint>
 
 #include "bytes.h"
+#include "must.h"
 #include "core/geometry/contact/parting.h"
 #include "core/geometry/contact/pose.h"
 #include "core/geometry/convex_hull.h"

@@ -153,7 +153,12 @@ class ConstantsCliTest : public QObject {
                                             "tab\tbell\a",
                                             "self",
                                             "-",
-                                            "\xE2\x80\xA8"};
+                                            "\xE2\x80\xA8",
+                                            "\u0441\u0430\u0434\u043E\u0432\u043D\u0438\u043A 01",
+                                            "\u6E29\u5BA4",
+                                            "\u0628\u064A\u062A",
+                                            "\u0E40\u0E23\u0E37\u0E2D\u0E19",
+                                            "e\u0301tage"};
     Project project = *readProject(project_.toStdString());
     std::vector<Edit> edits;
     std::size_t i = 0;

@@ -122,7 +122,7 @@ inline constexpr Rule kNameUnused{"name.unused", Severity::Note, Bench::Names,
 inline constexpr Rule kLayersBroken{"layers.broken", Severity::Error, Bench::Layers,
                                     "an expectation is not so"};
 inline constexpr Rule kLayersEmpty{"layers.empty", Severity::Warning, Bench::Layers,
-                                   "a phrase of an expectation means nobody"};
+                                   "an expectation applies to no pair of shapes"};
 inline constexpr Rule kLayersTwice{"layers.twice", Severity::Note, Bench::Layers,
                                    "two expectations say the same"};
 inline constexpr Rule kLayersUnasked{"layers.unasked", Severity::Warning, Bench::Layers,

@@ -143,7 +143,11 @@ std::string emptyReason(const Meetings& meetings, const Expectation& sentence) {
     if (!phrase.name.empty()) text += typedName(phrase.name);
     return phrase.role.empty() ? text : text + " " + typedName(phrase.role);
   };
-  const Phrase& phrase = meetings.meant(sentence.who).none() ? sentence.who : sentence.whom;
+  const bool noWho = meetings.meant(sentence.who).none();
+  if (!noWho && meetings.meant(sentence.whom).any()) {
+    return "\u201c" + of(sentence.who) + "\u201d has no copies that could meet each other";
+  }
+  const Phrase& phrase = noWho ? sentence.who : sentence.whom;
   return "no shape is \u201c" + of(phrase) + "\u201d";
 }
 

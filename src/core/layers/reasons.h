@@ -20,7 +20,7 @@ std::string answerText(const Project& project, const Party& a, const Party& b);
 /// The same of alike parties.
 std::string shortAnswer(const Meetings& meetings, std::size_t a, std::size_t b);
 
-/// Why a sentence means nobody: which name has no party.
+/// Why a sentence applies to no pair: a name without any party, or an asset without copies.
 std::string emptyReason(const Meetings& meetings, const Expectation& sentence);
 
 /// "pests and shots"; "nothing" for no layer.

@@ -60,6 +60,25 @@ std::string storyOf(const Project& project) {
   return text;
 }
 
+// How many parties have another duty, motion or layers, by name.
+std::uint64_t partiesChanged(const Project& before, const Project& after) {
+  const auto told = [](const Project& project, const SlowParty& party) {
+    const auto named = [&](const std::set<std::size_t>& layers) {
+      std::set<std::string> names;
+      for (const std::size_t layer : layers) names.insert(project.layers[layer]);
+      return names;
+    };
+    return std::tuple(party.duty, party.asset->motion, named(party.on), named(party.seeks));
+  };
+  const std::vector<SlowParty> was = slowParties(before);
+  const std::vector<SlowParty> is = slowParties(after);
+  std::uint64_t changed = 0;
+  for (std::size_t i = 0; i < was.size(); ++i) {
+    changed += told(before, was[i]) != told(after, is[i]) ? 1U : 0U;
+  }
+  return changed;
+}
+
 // Tries every way of putting parties on so many layers and having them seek, one party after the
 // other.
 class EveryLayering {
@@ -113,6 +132,39 @@ class EveryLayering {
   std::vector<LayerSet> on_;
   std::vector<LayerSet> seeks_;
 };
+
+// Assets left0, right0, left1 ..., of which each left one is to stop at the right one of its number
+// and at nothing else.
+Project pairsThatStop(int pairs) {
+  Project project = newProject("pairs");
+  project.roles = {{"body", Duty::Stops, 0, 0}};
+  for (Kind& kind : project.kinds) kind.settings.clear();
+  project.layers = {"only"};
+  const auto add = [&](const std::string& name) {
+    Asset asset;
+    asset.id = {project.nextId++};
+    asset.name = name;
+    asset.kind = project.kinds.front().name;
+    asset.motion = Motion::Dynamic;
+    asset.copies = Copies::One;
+    Frame frame;
+    frame.id = {project.nextId++};
+    frame.rect = {0, 0, 16, 16};
+    frame.shapes.push_back({"body", Box{0, 0, 8, 8}});
+    asset.frames.push_back(frame);
+    project.assets.emplace_back(std::move(asset));
+  };
+  for (int i = 0; i < pairs; ++i) {
+    const std::string number = std::to_string(i);
+    add("left" + number);
+    add("right" + number);
+    project.expectations.push_back({{PhraseOf::Asset, "left" + number, "body"},
+                                    Verb::StopsAt,
+                                    {PhraseOf::Asset, "right" + number, "body"},
+                                    false});
+  }
+  return project;
+}
 
 }  // namespace
 
@@ -187,6 +239,9 @@ class LayerLogicTest : public QObject {
           const std::vector<Verdict> after = verdictsOf(applied->project);
           const std::string story = storyOf(project) + std::to_string(k + 1) + ": " + fix.text;
           QVERIFY2(after[k] == Verdict::Holds, story.c_str());
+          if (fix.text.find("arrange the layers") != std::string::npos) {
+            QVERIFY2(fix.parties == partiesChanged(project, applied->project), story.c_str());
+          }
           for (std::size_t i = 0; i < after.size(); ++i) {
             const auto told = [&](const std::vector<std::size_t>& list) {
               return std::find(list.begin(), list.end(), i) != list.end();
@@ -264,6 +319,36 @@ class LayerLogicTest : public QObject {
     }
     qInfo("%d of 4000 could be woven", wove);
     QVERIFY(wove > 400);
+  }
+
+  void tooManyLayersAreRefusedWithTheSentencesThatNeedThem() {
+    const Project project = pairsThatStop(40);
+    const auto result = woven(project);
+    QVERIFY(!result);
+    const std::string& text = result.error().text;
+    QVERIFY2(text.find("The sentences need 40 layers, and a project can have 32.") == 0,
+             text.c_str());
+    QVERIFY2(text.find("1 (left0 body stops at right0 body)") != std::string::npos, text.c_str());
+    QVERIFY2(text.find("and 32 more") != std::string::npos, text.c_str());
+    QCOMPARE(result.error().sentences.size(), std::size_t{40});
+    QVERIFY(woven(pairsThatStop(32)).has_value());
+  }
+
+  void aSentenceAboutAnAssetWithoutCopiesAndItselfAppliesToNothing() {
+    Project project = pairsThatStop(1);
+    project.expectations = {{{PhraseOf::Asset, "left0", "body"},
+                             Verb::Passes,
+                             {PhraseOf::Asset, "left0", "body"},
+                             false}};
+    const auto verdict = [&] {
+      const auto alike = AlikeParties::of(project);
+      return judged(project.expectations.front(), Meetings(*alike)).verdict;
+    };
+    QVERIFY(verdict() == Verdict::Empty);
+    Asset many = *project.assets.front();
+    many.copies = Copies::Many;
+    project.assets.front() = SharedValue<Asset>(many);
+    QVERIFY(verdict() != Verdict::Empty);
   }
 };
 AMBER_TEST(LayerLogicTest);

@@ -195,7 +195,10 @@ inline SlowJudgement slowJudged(const Project& project, const Expectation& wante
       result.broken.insert(wrong.begin(), wrong.end());
     }
   }
-  result.verdict = result.broken.empty() ? Verdict::Holds : Verdict::Broken;
+  const bool applies = wanted.only || !result.pairs.empty();
+  result.verdict = !result.broken.empty() ? Verdict::Broken
+                   : applies              ? Verdict::Holds
+                                          : Verdict::Empty;
   return result;
 }
 

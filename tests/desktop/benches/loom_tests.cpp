@@ -315,7 +315,7 @@ class LayersSettingsTest : public QObject {
     type(open, "chr_moth feet passes every tile");
     QCOMPARE(open.state(last + 1), static_cast<int>(ExpectationModel::State::Empty));
     open.chooseSentence(last + 1);
-    QVERIFY2(open.text("answerVerdict").startsWith("It speaks of nobody"),
+    QVERIFY2(open.text("answerVerdict").startsWith("This sentence applies to nothing"),
              qPrintable(open.text("answerVerdict")));
   }
 

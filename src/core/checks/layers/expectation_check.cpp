@@ -130,8 +130,8 @@ void checkExpectations(const LayerView& view, const FixSearch& search,
       case Verdict::Empty: {
         Finding finding = findingOf(rules::kLayersEmpty, {});
         finding.subject = quoted(all[k]);
-        finding.text = quoted(all[k]) + " speaks of nobody: " + emptyReason(view.meetings, all[k]);
-        finding.fix = "Drop it, or name somebody.";
+        finding.text = quoted(all[k]) + " applies to nothing: " + emptyReason(view.meetings, all[k]);
+        finding.fix = "Remove it, or change its names.";
         finding.remedy = dropping(all[k], false);
         findings.push_back(std::move(finding));
         break;

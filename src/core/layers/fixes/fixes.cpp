@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
 
 #include "core/layers/fixes/change_drafts.h"
 #include "core/layers/fixes/rearrangement.h"
@@ -36,6 +37,28 @@ std::uint64_t pairsChanged(const Meetings& before, const Meetings& after, const 
     done.set(i);
   }
   return count;
+}
+
+// How many parties have another duty, motion or layers; layers by name, for their bits may move.
+std::uint64_t partiesChanged(const Project& before, const Project& after) {
+  const auto told = [](const Project& project, const Party& party) {
+    const auto named = [&](LayerSet set) {
+      std::set<std::string> names;
+      for (std::size_t bit = 0; bit < project.layers.size(); ++bit) {
+        if ((set & (LayerSet{1} << bit)) != 0) names.insert(project.layers[bit]);
+      }
+      return names;
+    };
+    const PartySettings& settings = party.settings;
+    return std::tuple(settings.duty, settings.motion, named(settings.on), named(settings.seeks));
+  };
+  const std::vector<Party> was = partiesOf(before);
+  const std::vector<Party> is = partiesOf(after);
+  std::uint64_t changed = 0;
+  for (std::size_t i = 0; i < std::min(was.size(), is.size()); ++i) {
+    changed += told(before, was[i]) != told(after, is[i]) ? 1U : 0U;
+  }
+  return changed;
 }
 
 // A fix and what makes it; its edits and words are worked out once it is among the best.
@@ -108,8 +131,8 @@ class Gathering {
     Changes changes;
     for (std::size_t i = 0; i < arrangement.layering->settings.size(); ++i) {
       changes.emplace_back(i, arrangement.layering->settings[i]);
-      fix.parties += meetings_.alike().copiesOf(i);
     }
+    fix.parties = partiesChanged(project, applied->project);
     fix.pairs = pairsChanged(meetings_, changed(meetings_, changes), changes);
     fixes_.push_back({std::move(fix), {}, true});
   }

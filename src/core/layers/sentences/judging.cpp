@@ -107,9 +107,25 @@ class Judging {
     std::sort(broken_.begin(), broken_.end());
     broken_.erase(std::unique(broken_.begin(), broken_.end()), broken_.end());
     for (const auto& [a, b] : broken_) judgement_.brokenPairs += meetings_.alike().pairsOf(a, b);
-    judgement_.verdict = broken_.empty() ? Verdict::Holds : Verdict::Broken;
+    judgement_.verdict = verdict();
     judgement_.broken = std::move(broken_);
     return std::move(judgement_);
+  }
+
+  // An asset without copies never meets itself: a sentence about such pairs alone says nothing.
+  Verdict verdict() const {
+    if (!broken_.empty()) return Verdict::Broken;
+    return wanted_.only || judgement_.pairs > 0 || (verdictOnly_ && hasPair()) ? Verdict::Holds
+                                                                              : Verdict::Empty;
+  }
+
+  bool hasPair() const {
+    for (std::size_t a = who_.find_first(); a != PartySet::npos; a = who_.find_next(a)) {
+      for (std::size_t b = whom_.find_first(); b != PartySet::npos; b = whom_.find_next(b)) {
+        if (meetings_.alike().pairsOf(std::min(a, b), std::max(a, b)) > 0) return true;
+      }
+    }
+    return false;
   }
 
   const Expectation& wanted_;

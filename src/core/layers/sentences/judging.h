@@ -8,7 +8,7 @@
 
 namespace amber {
 
-/// Whether what a sentence wants is so; `Empty`: a phrase of it means nobody.
+/// Whether what a sentence wants is so; `Empty`: it applies to no pair of parties.
 enum class Verdict : std::uint8_t { Holds, Broken, Empty };
 
 /// Two alike parties, by index; the first is not the larger.
@@ -24,13 +24,13 @@ struct Judgement {
 
 /// Judges a sentence.
 /// 1. For each asset of who and each of whom that can come together: where each phrase names a
-/// role,
-///    that pair of parties has the outcome; where one is left open, some pair of those meant has
-///    it; `passes` wants it of all pairs.
+///    role, that pair of parties has the outcome; where one is left open, some pair of those meant
+///    has it; `passes` wants it of all pairs.
 /// 2. To notice is to be told: who of it sees whom.
 /// 3. With `only`, no party outside whom has that outcome with a party of who.
-/// 4. Assets that lack the role, or have no shape, are passed over; a phrase of which then nobody
-///    is left is Empty.
+/// 4. Assets that lack the role, or have no shape, are skipped. If a phrase then means no party, or
+///    the only pairs are of an asset with itself that has no copies, the sentence is Empty, unless
+///    it says `only`.
 /// Cost: those of who times all parties over 64; with the broken pairs.
 Judgement judged(const Expectation& expectation, const Meetings& meetings);
 

@@ -105,6 +105,39 @@ WeaveRefusal refusalOf(const Project& project, const SightRefusal& refusal) {
   return {refusal.sentences, text + ". Change or drop one."};
 }
 
+// The sentences that need the layers: of each layer, the first that asks for a sight by it.
+Contradiction sentencesBehind(const std::vector<LayerUse>& uses, const SightDemands& demands,
+                              std::size_t sentences) {
+  std::set<std::size_t> behind;
+  for (const LayerUse& use : uses) {
+    const auto asks = [&](const SightDemand& demand) {
+      return demand.sentence < sentences &&
+             std::any_of(demand.any.begin(), demand.any.end(), [&](const Sight& sight) {
+               return use.seekers.test(sight.seer) && use.on.test(sight.seen);
+             });
+    };
+    const auto found = std::find_if(demands.demands.begin(), demands.demands.end(), asks);
+    if (found != demands.demands.end()) behind.insert(found->sentence);
+  }
+  return {behind.begin(), behind.end()};
+}
+
+WeaveRefusal tooManyLayers(const Project& project, std::size_t layers, Contradiction behind) {
+  constexpr std::size_t kMostListed = 8;
+  std::string text = "The sentences need " + std::to_string(layers) +
+                     " layers, and a project can have " + std::to_string(kMostLayers) +
+                     ". These need a layer each: ";
+  for (std::size_t i = 0; i < std::min(behind.size(), kMostListed); ++i) {
+    text += (i == 0 ? "" : "; ") + std::to_string(behind[i] + 1) + " (" +
+            sentenceOf(project.expectations[behind[i]]) + ")";
+  }
+  if (behind.size() > kMostListed) {
+    text += "; and " + std::to_string(behind.size() - kMostListed) + " more";
+  }
+  return {std::move(behind),
+          text + ". Remove some of them, or write one sentence for a whole kind."};
+}
+
 }  // namespace
 
 tl::expected<Woven, WeaveRefusal> woven(const Project& project) {
@@ -121,12 +154,12 @@ tl::expected<Woven, WeaveRefusal> woven(const Project& project) {
   const DemandClasses classes(meetings, project.expectations, named);
   std::vector<PartySet> gathered;
   for (const PartySet& on : named) gathered.push_back(classes.gathered(on));
-  const std::vector<LayerUse> uses = layersFor(classes.gathered(*demands), gathered);
+  const SightDemands asked = classes.gathered(*demands);
+  const std::vector<LayerUse> uses = layersFor(asked, gathered);
   if (uses.size() > kMostLayers) {
     return tl::unexpected(
-        WeaveRefusal{{},
-                     "The sentences need " + std::to_string(uses.size()) +
-                         " layers, and there can be 32; let more parties be treated alike."});
+        tooManyLayers(project, uses.size(),
+                      sentencesBehind(uses, asked, project.expectations.size())));
   }
   Woven result;
   result.layering.settings.assign(alike->size(), PartySettings{Duty::Stops, 0, 0});

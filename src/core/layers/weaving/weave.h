@@ -18,8 +18,7 @@ struct Woven {
 
 /// Why there are none.
 struct WeaveRefusal {
-  Contradiction
-      sentences;     ///< Those that cannot hold together, by number; empty for too many layers.
+  Contradiction sentences;  ///< Those that cannot hold together, or need the layers, by number.
   std::string text;  ///< What is wrong and what to do.
 };
 

@@ -70,7 +70,7 @@ QVariant ExpectationModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::DisplayRole && index.column() != Mark) return textOf(index.row(), index.column());
   if (role == Qt::ToolTipRole) return textOf(index.row(), index.column());
   if (role == Qt::AccessibleTextRole && index.column() == Mark) {
-    const QString words[] = {tr("being judged"), tr("holds"), tr("broken"), tr("means nobody"),
+    const QString words[] = {tr("being judged"), tr("holds"), tr("broken"), tr("applies to nothing"),
                              tr("unasked")};
     return words[static_cast<int>(stateOf(index.row()))];
   }

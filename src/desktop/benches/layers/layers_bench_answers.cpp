@@ -131,7 +131,7 @@ AnswerPanel::Content LayersBench::sentenceContent(int row) {
   if (facts->verdict == Verdict::Holds) {
     content.verdict = tr("It is so, for %1.").arg(counted(facts->pairs, tr("pair"), tr("pairs")));
   } else if (facts->verdict == Verdict::Empty) {
-    content.verdict = tr("It speaks of nobody: %1.").arg(text(facts->reason));
+    content.verdict = tr("This sentence applies to nothing: %1.").arg(text(facts->reason));
     content.bad = true;
   } else {
     content.facts = tr("%1 of %2 are not so")
