@@ -9,9 +9,9 @@
 #include "core/fit/styles/recipe_fit.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/theme.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
-#include "work/art_store.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
+#include "work/art/art_store.h"
 
 using namespace amber;
 
@@ -64,7 +64,7 @@ int draw(const std::string& folder, const QString& out) {
                          .arg(QString::fromStdString(inWords(recipe)))
                          .arg(qRound(m.air * 100))
                          .arg(qRound(m.bareInk * 100))
-                         .arg(qRound(m.agreement * 100)));
+                         .arg(qRound(m.overlap * 100)));
   }
   painter.end();
   return page.save(out) ? 0 : 1;

@@ -6,7 +6,7 @@
 #include <cstdlib>
 #include <memory>
 
-#include "files/image_file.h"
+#include "files/image/image_file.h"
 
 namespace glasshouse {
 namespace {

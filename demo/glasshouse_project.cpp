@@ -10,9 +10,9 @@
 #include "drawn_file.h"
 #include "files/file_bytes.h"
 #include "sheets.h"
-#include "work/art_store.h"
-#include "work/import_sheet.h"
-#include "work/new_project.h"
+#include "work/art/art_store.h"
+#include "work/art/import_sheet.h"
+#include "work/project/new_project.h"
 
 namespace glasshouse {
 namespace {
@@ -110,8 +110,8 @@ Result<Project> withSpout(const Project& project) {
   return std::move(applied->project);
 }
 
-// What tells that the keeper stands: a strip at the feet that reaches below the body, fitted to
-// every frame of walking and held through the others.
+// A sensor for standing: a strip at the feet that extends below the body. It is fitted to every
+// frame of the walk and held on the other frames.
 Result<Project> withFeet(const Project& project, const std::string& folder) {
   Role feet;
   feet.name = "feet";
@@ -161,9 +161,9 @@ Result<Project> withReach(const Project& project, const std::string& folder) {
   return std::move(fitted->project);
 }
 
-// Who is on which layer and seeks which, and what the game expects. Two things are left for whoever
-// opens the demo to find: the snail does not seek the ground, and falls through it; and a pot seeks
-// shots, which nobody asked for.
+// Layers of all shapes, and the expectations. Two mistakes are left in on purpose, for the user to
+// find: the snail does not seek the ground, so it falls through it; and a pot seeks shots, which no
+// expectation covers.
 Result<Project> withLayers(const Project& project) {
   const char* names[] = {"ground", "keepers", "pests", "shots", "pickups", "props"};
   enum : LayerSet { kGround = 1, kKeepers = 2, kPests = 4, kShots = 8, kPickups = 16, kProps = 32 };
@@ -213,6 +213,21 @@ Result<Project> withLayers(const Project& project) {
   return std::move(applied->project);
 }
 
+// This game sets origins by the ink of each frame and fits bodies that reach down to the feet.
+std::vector<Kind> glasshouseKinds(std::vector<Kind> kinds) {
+  for (Kind& kind : kinds) {
+    if (kind.origin.basis == OriginBasis::Ground) kind.origin.basis = OriginBasis::Ink;
+    if (kind.name == "pickup") kind.origin.anchor = Anchor::Center;
+    for (RoleRecipe& body : kind.shapes) {
+      body.recipe = Recipe{};
+      body.recipe.style = FitStyle::Balanced;
+      body.recipe.box = {1.5, true};
+      body.recipe.together = true;
+    }
+  }
+  return kinds;
+}
+
 }  // namespace
 
 Result<Project> makeProject(const std::string& folder) {
@@ -222,6 +237,7 @@ Result<Project> makeProject(const std::string& folder) {
     if (!written) return tl::unexpected(written.error());
   }
   Project project = newProject("Glasshouse Night");
+  project.kinds = glasshouseKinds(std::move(project.kinds));
   // What was made before the kinds had standing recipes.
   const std::vector<Kind> standing = std::exchange(project.kinds, [&] {
     std::vector<Kind> bare = project.kinds;

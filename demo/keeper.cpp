@@ -9,7 +9,7 @@ namespace {
 
 constexpr int kCell = 48;
 
-/// How the keeper stands in one frame, in px from the resting pose.
+/// The pose of the keeper in one frame, in px from the resting pose.
 struct Pose {
   int bob = 0;          // whole body down
   double nearFoot = 2;  // ahead of the hip

@@ -2,12 +2,12 @@
 #include <QCoreApplication>
 #include <iostream>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "glasshouse_project.h"
 
 int main(int argc, char** argv) {
   const QCoreApplication application(argc, argv);
-  if (argc != 2) {
+  if (argc != 2 || argv[1][0] == '-') {
     std::cerr << "usage: draw-glasshouse FOLDER\n";
     return 2;
   }

@@ -7,10 +7,10 @@
 #include <string>
 
 #include "bytes.h"
-#include "must.h"
-#include "core/project/sound/sound_course.h"
+#include "core/project/validation/valid_course.h"
 #include "core/trial/course/course_setup.h"
-#include "files/course_file.h"
+#include "files/project/course_file.h"
+#include "must.h"
 
 namespace {
 

@@ -1,5 +1,5 @@
-// Any small sheet: what is proposed for it is a sound cut, whose rectangles lie on the sheet and do
-// not overlap, whose ink is neither lost nor counted twice, and whose findings have sound remedies.
+// For any small sheet, each proposed cut is valid: its rectangles lie on the sheet and do not
+// overlap, no ink is lost or counted twice, and the fixes of its findings are valid.
 #include <cstdint>
 
 #include "core/checks/cut_checks.h"

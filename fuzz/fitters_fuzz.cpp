@@ -1,4 +1,4 @@
-// Any ink through every fitter: what comes out is sound and keeps its promise, with its measures,
+// Any ink through every fitter: what comes out is valid and keeps its promise, with its measures,
 // its inset, its parts and its mirror image.
 #include <cstddef>
 #include <cstdint>
@@ -6,9 +6,9 @@
 #include <cstdlib>
 
 #include "core/fit/measures/measures.h"
+#include "core/fit/search/region.h"
 #include "core/fit/styles/polygon/outline_fit.h"
 #include "core/fit/styles/recipe_fit.h"
-#include "core/fit/styles/region.h"
 #include "core/geometry/convex_parts.h"
 #include "core/geometry/mirrored.h"
 #include "core/image/outline.h"
@@ -80,7 +80,7 @@ void checkOne(const PixelMask& ink, const Recipe& recipe) {
   must(validated(*shape, ink.size()).has_value(), "is not sound", recipe);
   const Measures m = measured(*shape, ink);
   must(m.air >= 0 && m.air <= 1 && m.bareInk >= 0 && m.bareInk <= 1, "shares", recipe);
-  must(m.agreement >= 0 && m.agreement <= 1, "agreement", recipe);
+  must(m.overlap >= 0 && m.overlap <= 1, "agreement", recipe);
   if (recipe.region.part == Region::Part::All) {
     const bool mask = recipe.kind == ShapeKind::Mask;
     if (mask || recipe.style == FitStyle::Snug) must(m.bareInk == 0, "bare ink", recipe);
@@ -117,7 +117,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
   const bool largest = convexAndAround / 2 % 2 == 1;
   recipe.polygon.tolerance = bytes.next() % 4 == 3 ? 1.5 : 0;
   recipe.polygon.around = Around::All;
-  recipe.lie = static_cast<CapsuleLie>(bytes.next() % 3);
+  recipe.axis = static_cast<CapsuleAxis>(bytes.next() % 3);
   recipe.loss = bytes.next() % 100 / 100.0;
   if (bytes.next() % 4 == 1)
     recipe.region = {Region::Part::Bottom, 1.0 + bytes.next() % 99, true, {}};

@@ -5,7 +5,7 @@
 #include <iterator>
 
 #include "core/geometry/tolerances.h"
-#include "files/image_file.h"
+#include "files/image/image_file.h"
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
   const std::string_view bytes(reinterpret_cast<const char*>(data), size);

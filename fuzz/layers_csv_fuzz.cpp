@@ -6,7 +6,7 @@
 #include "core/project/edit.h"
 #include "files/csv_table.h"
 #include "must.h"
-#include "work/layer_tables.h"
+#include "work/report/layer_tables.h"
 
 namespace {
 

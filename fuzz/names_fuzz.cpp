@@ -7,14 +7,14 @@
 #include <vector>
 
 #include "bytes.h"
-#include "must.h"
 #include "core/naming/code/name_constants.h"
 #include "core/naming/learn_convention.h"
 #include "core/naming/name_fixes.h"
 #include "core/naming/name_table.h"
 #include "core/naming/name_words.h"
 #include "core/project/edit.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
+#include "must.h"
 
 namespace {
 

@@ -7,7 +7,7 @@
 #include "core/origin/drift.h"
 #include "core/origin/origin_edits.h"
 #include "core/origin/slips.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
 #include "must.h"
 
 namespace {

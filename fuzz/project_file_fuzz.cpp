@@ -2,7 +2,7 @@
 #include <cstdint>
 #include <cstdlib>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
   const std::string_view text(reinterpret_cast<const char*>(data), size);

@@ -1,13 +1,13 @@
-// From a file to the game: any project that is read is checked under made-up art; every remedy
-// leaves a valid project; and what packs reads back as it was meant.
+// From the file to the game: any project that can be read is checked with generated art, every fix
+// leaves a valid project, and a packed parcel reads back with the same content.
 #include <cstdint>
 #include <map>
 
 #include "core/checks/check_project.h"
 #include "core/pack/build_parcel.h"
-#include "core/project/sound/valid_project.h"
-#include "files/parcel_file.h"
-#include "files/project_file.h"
+#include "core/project/validation/valid_project.h"
+#include "files/parcel/parcel_file.h"
+#include "files/project/project_file.h"
 #include "must.h"
 
 namespace {

@@ -1,14 +1,14 @@
-// Any two shapes in any pose: how they lie to each other keeps its laws, and is finite.
+// For any two shapes in any pose, the laws of contact hold and all numbers are finite.
 #include <cmath>
 #include <cstddef>
 #include <cstdint>
 
 #include "bytes.h"
-#include "must.h"
 #include "core/geometry/contact/parting.h"
 #include "core/geometry/contact/pose.h"
 #include "core/geometry/convex_hull.h"
 #include "core/trial/offset_map.h"
+#include "must.h"
 
 namespace {
 
@@ -72,7 +72,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         moved(b, contact.normal.x * contact.depth, contact.normal.y * contact.depth);
     must(deepestOf(a, parted).depth < 1e-5, "parted, they meet");
   }
-  // What the map of all offsets says of this one is what they say.
+  // The map of all offsets must agree with the direct test at this offset.
   must(meetingOffsets(a, b).meetsAt(0, 0) == contact.meet(), "the map says otherwise");
   return 0;
 }

@@ -3,8 +3,10 @@
 #include <CLI/CLI.hpp>
 #include <algorithm>
 #include <array>
+#include <iostream>
 
 #include "cli/commands.h"
+#include "cli/earlier_options.h"
 
 namespace amber {
 
@@ -25,7 +27,20 @@ Result<void> nothingIsEmpty(const CLI::App& app) {
   return {};
 }
 
+std::ostream* resultStream = &std::cout;
+
+// What standard output carries for another program, people read on standard error.
+void chooseStreams(const CLI::App& command, bool json) {
+  const CLI::Option* csv = command.get_option_no_throw("--csv");
+  const bool table = csv != nullptr && csv->count() > 0;
+  resultStream = json || table ? &std::cerr : &std::cout;
+}
+
 }  // namespace
+
+std::ostream& resultText() {
+  return *resultStream;
+}
 
 std::vector<std::unique_ptr<Command>> allCommands() {
   std::vector<std::unique_ptr<Command>> all;
@@ -38,19 +53,19 @@ std::vector<std::unique_ptr<Command>> allCommands() {
         makeMeetCommand,      makeFairnessCommand, makeCourseCommand,   makeNamesCommand,
         makeConstantsCommand, makeCheckCommand,    makeProfilesCommand, makePackCommand,
         makeVerifyCommand,    makeWatchCommand,    makeReportCommand,   makeDiffCommand,
-        makeMergeCommand,     makeVariantCommand,  makeFormatsCommand}) {
+        makeMergeCommand,     makeVariantCommand,  makeFormatsCommand,  makeThumbnailCommand}) {
     all.push_back(make());
   }
   return all;
 }
 
 Result<Exit> runCall(int argc, const char* const* argv) {
-  CLI::App program{"Turns sprite sheets into game-ready parcels, without a window.",
+  CLI::App program{"Turns sprite sheets into game-ready parcels on the command line.",
                    "amber-parcel-cli"};
   program.require_subcommand(1);
   program.fallthrough();
   bool json = false;
-  program.add_flag("--json", json, "Write the result as JSON to standard output");
+  program.add_flag("--json", json, "Write the result to standard output as JSON");
   const auto commands = allCommands();
   std::vector<CLI::App*> apps;
   for (const auto& command : commands) {
@@ -60,7 +75,9 @@ Result<Exit> runCall(int argc, const char* const* argv) {
     command->addOptions(*app);
   }
   try {
-    program.parse(argc, argv);
+    std::vector<std::string> words = withCurrentOptions({argv + 1, argv + argc});
+    std::reverse(words.begin(), words.end());
+    program.parse(words);
   } catch (const CLI::Success& help) {
     program.exit(help);
     return Exit::Done;
@@ -71,6 +88,7 @@ Result<Exit> runCall(int argc, const char* const* argv) {
   for (std::size_t i = 0; i < apps.size(); ++i) {
     if (!apps[i]->parsed()) continue;
     if (const auto given = nothingIsEmpty(*apps[i]); !given) return tl::unexpected(given.error());
+    chooseStreams(*apps[i], json);
     return commands[i]->run(json);
   }
   return Exit::Done;

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <CLI/App.hpp>
+#include <iosfwd>
 #include <memory>
 #include <string>
 #include <vector>
@@ -27,10 +28,14 @@ class Command {
   virtual CommandTitle title() const = 0;
   /// Ties its options to its members. They live as long as the command.
   virtual void addOptions(CLI::App& app) = 0;
-  /// Does it, after the options were read: words for people to standard error and, with `json`, the
-  /// result to standard output.
+  /// Runs it, after the options were read. Text for people goes to resultText(); with `json`, the
+  /// result goes to standard output as JSON.
   virtual Result<Exit> run(bool json) = 0;
 };
+
+/// Where a command writes its result for people: standard output, or standard error if standard
+/// output carries JSON or a table.
+std::ostream& resultText();
 
 /// Every command, in the order of the help.
 std::vector<std::unique_ptr<Command>> allCommands();

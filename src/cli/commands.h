@@ -40,5 +40,6 @@ std::unique_ptr<Command> makeDiffCommand();
 std::unique_ptr<Command> makeMergeCommand();
 std::unique_ptr<Command> makeVariantCommand();
 std::unique_ptr<Command> makeFormatsCommand();
+std::unique_ptr<Command> makeThumbnailCommand();
 
 }  // namespace amber

@@ -22,11 +22,12 @@ void addProject(CLI::App& command, std::string& path) {
 
 void addTry(CLI::App& command, Saving& saving) {
   command.add_flag_callback(
-      "--try", [&saving] { saving = Saving::Tried; }, "Say what would change; change nothing");
+      "--try", [&saving] { saving = Saving::Tried; },
+      "Show what would change, without changing it");
 }
 
 void addProfile(CLI::App& command, std::string& name) {
-  command.add_option("--profile", name, "The pack profile; the project's first if not said");
+  command.add_option("--profile", name, "The pack profile (default: the first one of the project)");
 }
 
 std::optional<FramePoint> pointIn(std::string_view text) {
@@ -39,7 +40,8 @@ std::optional<FramePoint> pointIn(std::string_view text) {
 
 CLI::Validator pointForm() {
   return {[](std::string& text) {
-            return pointIn(text) ? std::string() : "\"" + text + "\" is no point; write X,Y in px";
+            return pointIn(text) ? std::string()
+                                 : "\"" + text + "\" is not a point; write X,Y in px";
           },
           "X,Y"};
 }

@@ -10,7 +10,7 @@
 #include "core/base/result.h"
 #include "core/geometry/point.h"
 #include "core/project/values/ranges.h"
-#include "work/project_change.h"
+#include "work/project/project_change.h"
 
 namespace amber {
 
@@ -19,7 +19,7 @@ namespace amber {
 /// PROJECT, the project file.
 void addProject(CLI::App& command, std::string& path);
 
-/// --try: tell what would change, and change nothing.
+/// --try: show what would change, without changing it.
 void addTry(CLI::App& command, Saving& saving);
 
 /// --profile NAME: the pack profile; empty for the first.

@@ -6,10 +6,11 @@
 namespace amber {
 
 void addFrames(CLI::App& command, FrameChoice& choice) {
-  command.add_option("--asset", choice.assets, "The asset's name, or several");
-  command.add_option("--of-kind", choice.kind, "All assets of this kind");
+  command.add_option("--asset", choice.assets, "The names of one or more assets");
+  command.add_option("--kind", choice.kind, "All assets of this kind");
   command.add_option("--animation", choice.animation, "Only the frames of this animation");
-  command.add_option("--frame", choice.frame, "Only the asset's frame of this number, from 1")
+  command
+      .add_option("--frame", choice.frame, "Only the frame with this number in the asset, from 1")
       ->check(CLI::Range(1, static_cast<int>(kMostThings)));
 }
 
@@ -31,7 +32,7 @@ Result<std::vector<const Asset*>> chosenAssets(const Project& project, const Fra
     }
   }
   if (assets.empty())
-    return failure(ErrorCode::BadValue, "say which: --asset NAME or --of-kind KIND");
+    return failure(ErrorCode::BadValue, "select assets with --asset NAME or --kind KIND");
   return assets;
 }
 

@@ -19,7 +19,7 @@ struct FrameChoice {
   bool any() const { return !assets.empty() || !kind.empty(); }
 };
 
-/// The options that say which: --asset, --of-kind, --animation, --frame.
+/// The options that select frames: --asset, --kind, --animation, --frame.
 void addFrames(CLI::App& command, FrameChoice& choice);
 
 /// The assets that a choice names, and the frames of them that it means.
@@ -27,8 +27,9 @@ void addFrames(CLI::App& command, FrameChoice& choice);
 Result<std::vector<const Asset*>> chosenAssets(const Project& project, const FrameChoice& choice);
 Result<std::vector<FrameRef>> chosenFrames(const Project& project, const FrameChoice& choice);
 
-/// The animation of that name; of an asset with one only, that one where none is named. Errors: the
-/// asset has none so called, or several and none is named; the sentence tells which there are.
+/// The animation with that name. If no name is given and the asset has one animation, that one.
+/// Errors: there is no animation of that name, or no name is given and there are several; the
+/// message lists them.
 Result<const Animation*> animationOf(const Asset& asset, const std::string& name);
 
 /// The asset's frame of that number, from 1. Errors: it has none.

@@ -34,8 +34,8 @@ int main(int argc, char** argv) {
   // Nor is a reader of our output that stops reading: the command is carried through, and its lock
   // given back.
   std::signal(SIGPIPE, SIG_IGN);
-  // What image readers mutter about broken files is said in our own sentence. Their C libraries
-  // write to `stderr`; our words go through std::cerr, which keeps the stream it began with.
+  // Messages of image readers about broken files are replaced by our own. The C libraries write to
+  // `stderr`; this program writes through std::cerr, which keeps the original stream.
   QLoggingCategory::setFilterRules("*=false");
   if (std::FILE* nowhere = std::fopen("/dev/null", "w")) stderr = nowhere;
   const Result<Exit> outcome = guarded([&] { return runCall(argc, argv); });

@@ -4,6 +4,7 @@
 #include <cstdio>
 
 #include "desktop/benches/bench_table.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/program.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/theme.h"
@@ -90,8 +91,10 @@ int main(int argc, char** argv) {
   Program application(argc, argv);
   const Call call = callFrom(QApplication::arguments());
   if (call.exit) return *call.exit;
-  const bool lamp = QSettings().value("theme").toString() == lampTheme().name;
-  useTheme(application, lamp ? lampTheme() : paperTheme());
+  QGuiApplication::setDesktopFileName("org.amberparcel.AmberParcel");
+  QGuiApplication::setApplicationDisplayName("Amber Parcel");
+  installAccessibility();
+  useTheme(application, preferredTheme());
   MainWindow window;
   QObject::connect(&application, &Program::failed, &window.session(), &ProjectSession::failed);
   window.show();

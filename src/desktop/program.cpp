@@ -9,7 +9,7 @@ bool Program::notify(QObject* receiver, QEvent* event) {
     return QApplication::notify(receiver, event);
   } catch (...) {
     const Error error = errorFrom(std::current_exception());
-    // Told once this event is over: a message takes memory too.
+    // Reported after this event, because showing a message needs memory too.
     QMetaObject::invokeMethod(
         this, [this, error] { emit failed(QString::fromStdString(describe(error))); },
         Qt::QueuedConnection);

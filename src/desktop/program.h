@@ -5,8 +5,8 @@
 
 namespace amber {
 
-/// The application. What a handler of an event throws, such as std::bad_alloc, ends that handler
-/// and is told by `failed`; the window and the project stay.
+/// The application. An exception in an event handler, such as std::bad_alloc, ends that handler and
+/// is reported by `failed`; the window and the project are kept.
 class Program : public QApplication {
   Q_OBJECT
 

@@ -12,14 +12,14 @@
 #include "desktop/session/project_keeper.h"
 #include "desktop/session/sheet_guesses.h"
 #include "desktop/session/sheet_watch.h"
-#include "work/mend.h"
+#include "work/project/mend.h"
 
 namespace amber {
 namespace {
 
 constexpr int kCheckAfterMs = 30;
-// Edits that are found beside the interface are found anew at most so often: whoever goes on
-// editing that fast is to hear that nothing was done.
+// Edits computed in the background are computed again at most this many times; a user who edits
+// faster is informed that nothing was done.
 constexpr int kMostTries = 5;
 
 std::string folderOf(const QString& path) {
@@ -146,11 +146,11 @@ Result<void> ProjectSession::open(const QString& path) {
   keeper_->adopt(std::move(*opening));
   adopt(committed_);
   if (recovered) {
-    pushStep(tr("Bring back unsaved work"), *recovered, repaired(*recovered, selection_));
-    emit told(tr("Unsaved work was brought back. Undo returns to the saved project."));
+    pushStep(tr("Restore unsaved work"), *recovered, repaired(*recovered, selection_));
+    emit told(tr("Unsaved work was restored. Undo returns to the saved project."));
   }
   if (!setAside.empty()) {
-    emit failed(tr("Unsaved work of this project could not be read. It was set aside as %1.")
+    emit failed(tr("The unsaved work of this project could not be read. It was kept as %1.")
                     .arg(QString::fromStdString(setAside)));
   }
   return {};
@@ -290,8 +290,8 @@ void ProjectSession::findAndPerform(const QString& label, const FindEdits& find,
       emit told(tr("Stopped: %1. Nothing has changed.").arg(label));
     } else if (!nothing(difference(from, committed_))) {
       if (tries > 1) return findAndPerform(label, find, done, tries - 1);
-      emit failed(
-          tr("%1: the project kept changing meanwhile; nothing was done. Try again.").arg(label));
+      emit failed(tr("%1: the project was changed in the meantime, so nothing was done. Try again.")
+                      .arg(label));
     } else if (!edits) {
       emit failed(QString::fromStdString(describe(edits.error())));
     } else {
@@ -334,9 +334,9 @@ void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
   const Sheet* first = findSheet(committed_, sheets.front());
   if (first == nullptr) return;
   const QString label = sheets.size() == 1
-                            ? tr("Take the repainted %1 in")
+                            ? tr("Update from the repainted %1")
                                   .arg(QFileInfo(QString::fromStdString(first->path)).fileName())
-                            : tr("Take %1 repainted sheets in").arg(sheets.size());
+                            : tr("Update from %1 repainted sheets").arg(sheets.size());
   performBeside(
       label,
       [sheets, what](const Project& project, ArtStore& store,
@@ -360,7 +360,7 @@ void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
         checkSoon();
         if (!performed || what->empty()) return;
         if (what->size() == 1) {
-          emit told(tr("%1 was repainted: %2. Undo keeps the cut as it was.")
+          emit told(tr("%1 was repainted: %2. Undo restores the previous cut.")
                         .arg(QString::fromStdString(what->front().path),
                              QString::fromStdString(refreshText(what->front()))));
           return;
@@ -371,7 +371,7 @@ void ProjectSession::takeRepainted(const std::vector<SheetId>& sheets) {
           all.added += one.added;
           all.lost += one.lost;
         }
-        emit told(tr("%1 sheets were repainted: %2. Undo keeps the cuts as they were.")
+        emit told(tr("%1 sheets were repainted: %2. Undo restores the previous cuts.")
                       .arg(what->size())
                       .arg(QString::fromStdString(refreshText(all))));
       });

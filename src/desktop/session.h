@@ -18,7 +18,7 @@
 #include "core/project/selection.h"
 #include "core/trial/fairness_table.h"
 #include "desktop/session/background.h"
-#include "work/art_store.h"
+#include "work/art/art_store.h"
 
 namespace amber {
 
@@ -28,10 +28,10 @@ class SheetWatch;
 struct ImportedSheet;
 class SheetGuesses;
 
-/// The open project with its history, selection, art and findings. Views call its verbs and hear
-/// what changed. All calls are made on the interface thread; slow work runs beside it.
-/// Keeping and saving are ProjectKeeper's, noticing repainted files SheetWatch's, and what runs
-/// beside the interface is Background's.
+/// The open project with its history, selection, art and findings. Views call its functions and are
+/// notified of changes. All calls are made on the interface thread; slow work runs in the
+/// background. Saving and recovery belong to ProjectKeeper, watching of repainted files to
+/// SheetWatch, and background work to Background.
 class ProjectSession : public QObject {
   Q_OBJECT
 
@@ -49,10 +49,10 @@ class ProjectSession : public QObject {
   const std::vector<Finding>& findings() const { return findings_; }
   QUndoStack& history() { return history_; }
   const std::shared_ptr<ArtStore>& artStore() const { return store_; }
-  /// What runs beside the interface, for views that find out something of their own.
+  /// The runner of background work, for views that compute something.
   Background& background() { return background_; }
   ProjectKeeper& keeper() { return *keeper_; }
-  /// What source code says of the names.
+  /// How source code uses the names.
   CodeWatch& code() { return *code_; }
   /// What the pixels of sheets suggest.
   const SheetGuesses& guesses() const { return *guesses_; }
@@ -77,17 +77,17 @@ class ProjectSession : public QObject {
   /// Begins an empty project that will be saved at `path`; nothing is written yet.
   /// Errors: there is a file of that name already.
   Result<void> begin(const QString& path);
-  /// Writes the project beside the interface; `saved` or `failed` follows.
+  /// Writes the project in the background; `saved` or `failed` follows.
   void save();
   void saveAs(const QString& path);
 
-  /// Takes images in as sheets, beside the interface: files, and folders of files. Without a
-  /// project, one is begun (or opened) in the folder of the first. What cannot be read is told by
-  /// `failed`, one a file.
+  /// Imports images as sheets in the background: files, and folders of files. Without a project,
+  /// one is created (or opened) in the folder of the first image. Each file that cannot be read is
+  /// reported by `failed`.
   void importImages(const QStringList& paths);
 
-  /// Applies the edits as one step of history under this label. An edit that no longer applies is
-  /// told by `failed` and changes nothing.
+  /// Applies the edits as one step of history with this label. If an edit no longer applies,
+  /// `failed` is emitted and nothing changes.
   bool perform(const QString& label, const std::vector<Edit>& edits,
                const std::optional<Selection>& reveal = std::nullopt);
 
@@ -95,16 +95,16 @@ class ProjectSession : public QObject {
   void startRun();
   void endRun();
 
-  /// Finds edits beside the interface, from the project as it is now, and applies them as one step;
-  /// finds them anew where the project has changed meanwhile, a few times. `done` hears whether
-  /// they were applied, unless `hearer`, which it captures, is gone by then. Stopped, nothing is
-  /// done.
+  /// Computes edits in the background, from the current project, and applies them as one step;
+  /// computes them again, a few times, if the project has changed in the meantime. `done` is called
+  /// with whether they were applied, unless `hearer`, which it captures, has been destroyed. If
+  /// stopped, nothing is done.
   using FindEdits = std::function<Result<std::vector<Edit>>(const Project& project, ArtStore& store,
                                                             const Progress& progress)>;
   void performBeside(const QString& label, FindEdits find, const QObject* hearer = nullptr,
                      std::function<void(bool performed)> done = {});
 
-  /// Mends what a finding found, as one step under its fix's words.
+  /// Applies the fix of a finding, as one step with the text of the fix.
   void mend(const Finding& finding);
 
   /// Shows a project without a step of history, as during a drag; the next perform or
@@ -123,7 +123,7 @@ class ProjectSession : public QObject {
   QString stateText() const;
   /// Keeps unsaved work now and waits for it. For closing. Errors: as ProjectKeeper::keepNow.
   Result<void> keepNow();
-  /// Waits until nothing runs beside the interface, and has heard its results.
+  /// Waits until all background work has ended and its results were delivered.
   void settle();
 
  signals:
@@ -140,7 +140,7 @@ class ProjectSession : public QObject {
   void saved();
   void failed(const QString& sentence);
   void told(const QString& sentence);
-  /// A bench shows the finding, and it is to be seen where it is mended.
+  /// A bench shows the finding; the window goes to the bench where it is fixed.
   void findingWanted(const amber::Finding& finding);
   /// The file was changed by another program since it was read; it was not written.
   void changedOnDisk(const QString& sentence);

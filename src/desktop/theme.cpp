@@ -3,14 +3,19 @@
 #include <QApplication>
 #include <QLatin1String>
 #include <QPalette>
+#include <QRegularExpression>
 #include <QRgb>
+#include <QSettings>
 #include <QStringList>
 #include <QStyleFactory>
+#include <algorithm>
+#include <cmath>
 
 // In a static library resources are linked in only when asked for, outside of any namespace.
 static void linkResources() {
   Q_INIT_RESOURCE(desktop);
   Q_INIT_RESOURCE(example);
+  Q_INIT_RESOURCE(manual);
 }
 
 namespace amber {
@@ -28,8 +33,29 @@ std::array<QColor, 6> coloursFrom(const std::array<QRgb, 6>& values) {
   return colours;
 }
 
+// Text of 13 px is 9.75 points on a screen of 96 dots per inch.
+constexpr double kDesignPoints = 9.75;
+constexpr int kSmallestPoints = 9;
+constexpr int kLargestPoints = 18;
+
+// The font of the desktop, as it was before the application set its own.
+const QFont& systemFont() {
+  static const QFont font = QGuiApplication::font();
+  return font;
+}
+
+// Without a desktop, Qt invents a font; then the design's own is better.
+bool hasDesktop() {
+  return !qEnvironmentVariableIsEmpty("XDG_CURRENT_DESKTOP");
+}
+
+double pointsToScale(double points) {
+  return std::clamp<double>(points, kSmallestPoints, kLargestPoints) / kDesignPoints;
+}
+
 QFont font(int pixels, bool bold) {
-  QFont result(QStringList{"Inter", "DejaVu Sans", "Sans Serif"});
+  QFont result = hasDesktop() ? QFont(systemFont().family())
+                              : QFont(QStringList{"Inter", "DejaVu Sans", "Sans Serif"});
   result.setPixelSize(pixels);
   result.setWeight(bold ? QFont::DemiBold : QFont::Normal);
   return result;
@@ -113,13 +139,28 @@ constexpr const char* kStyleRules = R"(
     QProgressBar::chunk { background: @amberSoft; }
   )";
 
+// The sheet with the sizes of text and rows at the text scale.
+QString scaledSheet(const QString& sheet) {
+  static const QRegularExpression size(
+      "(font-size|min-height|max-height|height|padding): ([0-9]+)px");
+  QString result;
+  qsizetype at = 0;
+  for (auto matches = size.globalMatch(sheet); matches.hasNext();) {
+    const QRegularExpressionMatch match = matches.next();
+    result += sheet.mid(at, match.capturedStart(2) - at);
+    result += QString::number(std::max(1L, std::lround(match.captured(2).toInt() * textScale())));
+    at = match.capturedEnd(2);
+  }
+  return result + sheet.mid(at);
+}
+
 QString styleSheetOf(const Theme& t) {
   QString sheet = kStyleRules;
   const std::pair<const char*, QColor> colours[] = {
       {"@amberSoft", t.amberSoft}, {"@amber", t.amber}, {"@card", t.card},   {"@paper", t.paper},
       {"@line", t.line},           {"@text", t.text},   {"@quiet", t.quiet}, {"@error", t.error}};
   for (const auto& [name, colour] : colours) sheet.replace(QLatin1String(name), colour.name());
-  return sheet;
+  return scaledSheet(sheet);
 }
 
 QPalette paletteOf(const Theme& t) {
@@ -186,12 +227,38 @@ const Theme& lampTheme() {
   return lamp;
 }
 
+bool systemIsDark() {
+  static const bool dark = QGuiApplication::palette().color(QPalette::Window).lightness() < 128;
+  return dark;
+}
+
+const Theme& preferredTheme() {
+  const QString name = QSettings().value("theme").toString();
+  if (name.isEmpty()) return systemIsDark() ? lampTheme() : paperTheme();
+  return name == lampTheme().name ? lampTheme() : paperTheme();
+}
+
+int preferredTextSize() {
+  return QSettings().value("textSize", 0).toInt();
+}
+
+double textScale() {
+  static const double scale = [] {
+    if (const int preferred = preferredTextSize(); preferred > 0) return pointsToScale(preferred);
+    if (!hasDesktop() || systemFont().pointSizeF() <= 0) return 1.0;
+    return pointsToScale(systemFont().pointSizeF());
+  }();
+  return scale;
+}
+
 const Theme& theme() {
   return current == nullptr ? paperTheme() : *current;
 }
 
 void useTheme(QApplication& application, const Theme& chosen) {
   linkResources();
+  systemFont();
+  systemIsDark();
   current = &chosen;
   application.setStyle(QStyleFactory::create("Fusion"));
   application.setFont(textFont());

@@ -4,6 +4,7 @@
 #include <QFont>
 #include <QString>
 #include <array>
+#include <cmath>
 
 class QApplication;
 
@@ -27,27 +28,44 @@ struct Theme {
   QColor ink;                    ///< Profiles and bars of ink.
   QColor cut;                    ///< Cut lines on the stage.
   QColor halo;                   ///< Behind lines and words that lie on art.
-  std::array<QColor, 6> shapes;  ///< By layer: told apart by colour-blind eyes.
+  std::array<QColor, 6> shapes;  ///< By layer; distinguishable with colour blindness.
 };
 
-/// Sizes, px at scale 1.
+/// How much larger than designed the window draws text and everything that holds text; 1 for text
+/// of 13 px. From the system's font and the preference for text size.
+double textScale();
+/// The size of text in points that the user prefers; 0 for that of the system.
+int preferredTextSize();
+
+/// A length in px at text scale 1; as an int it is the length at the current scale.
+class Scaled {
+ public:
+  constexpr explicit Scaled(int px) : px_(px) {}
+  operator int() const { return static_cast<int>(std::lround(px_ * textScale())); }
+
+ private:
+  int px_;
+};
+
+/// Sizes at scale 1.
 namespace metrics {
-inline constexpr int kTopBar = 50;
-inline constexpr int kShelf = 206;
-inline constexpr int kSide = 280;
-inline constexpr int kStrip = 38;
-inline constexpr int kFindingsLine = 32;
+inline constexpr Scaled kTopBar{50};
+inline constexpr Scaled kShelf{206};
+inline constexpr Scaled kSide{304};
+inline constexpr Scaled kFieldLabel{132};
+inline constexpr Scaled kStrip{38};
+inline constexpr Scaled kFindingsLine{32};
 inline constexpr int kRibbon = 138;
 inline constexpr int kRibbonCell = 66;
 inline constexpr int kPlayer = 156;
-inline constexpr int kAnimations = 148;
+inline constexpr Scaled kAnimations{148};
 inline constexpr int kThumb = 40;
 inline constexpr int kRadius = 3;
-inline constexpr int kGap = 12;
-inline constexpr int kSmallGap = 6;
+inline constexpr Scaled kGap{12};
+inline constexpr Scaled kSmallGap{6};
 inline constexpr int kHandle = 9;
-inline constexpr int kFont = 13;
-inline constexpr int kSmallFont = 11;
+inline constexpr Scaled kFont{13};
+inline constexpr Scaled kSmallFont{11};
 }  // namespace metrics
 
 /// The two themes: Paper is light, Lamp is dark.
@@ -56,6 +74,10 @@ const Theme& lampTheme();
 
 /// The theme in use.
 const Theme& theme();
+/// The theme that the user prefers; without a preference, the one that fits the desktop's colours.
+const Theme& preferredTheme();
+/// Whether the desktop's colours are dark.
+bool systemIsDark();
 
 /// Puts a theme to use: palette, fonts and style sheet of the application.
 void useTheme(QApplication& application, const Theme& chosen);

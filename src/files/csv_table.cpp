@@ -69,8 +69,7 @@ Result<std::vector<CsvRow>> csvFrom(std::string_view text, const std::string& fi
   if (!whole) {
     return failure(
         ErrorCode::WrongFormat,
-        "is no table of comma-separated values: a quote is open or stands in a field, in "
-        "row " +
+        "is not a valid table of comma-separated values: an unclosed or misplaced quote in row " +
             std::to_string(rows.all.size() + 1),
         file);
   }

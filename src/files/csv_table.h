@@ -14,7 +14,7 @@ using CsvRow = std::vector<std::string>;
 /// row ended by CR LF.
 std::string csvText(const std::vector<CsvRow>& rows);
 
-/// The rows of comma-separated values: any line end, quoted fields, a byte order mark passed over.
+/// The rows of comma-separated values: any line end, quoted fields, an optional byte order mark.
 /// Errors (WrongFormat): broken quoting; more than 100,000 rows, or a row of more than 1,000
 /// fields.
 Result<std::vector<CsvRow>> csvFrom(std::string_view text, const std::string& file);

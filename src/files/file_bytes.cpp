@@ -68,8 +68,7 @@ Result<std::string> readFile(const std::string& path, long long most) {
 Result<void> writeFileAtomically(const std::string& path, std::string_view bytes) {
   // Qt would write another file, whose name has other characters in place of these bytes.
   if (!isUtf8(path)) {
-    return failure(ErrorCode::FileUnwritable,
-                   "has a name that is no UTF-8 text; give it another name first",
+    return failure(ErrorCode::FileUnwritable, "has a name that is not UTF-8 text; rename it first",
                    escapedUtf8(path));
   }
   const QString name = QString::fromStdString(path);
@@ -85,8 +84,8 @@ Result<void> writeFileAtomically(const std::string& path, std::string_view bytes
       static_cast<qint64>(bytes.size())) {
     return refuse();
   }
-  // Written out here: what does not fit on the disk any more is told by this, not by commit, which
-  // would then put an empty file in the place of the old one.
+  // Flushed here, so that a full disk is detected before commit, which would replace the old file
+  // by an empty one.
   if (!file.flush() || file.error() != QFileDevice::NoError) {
     const auto refusal = refuse();
     file.cancelWriting();

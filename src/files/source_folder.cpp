@@ -55,7 +55,8 @@ Result<std::vector<CodeFile>> sourceFolder(const std::string& folder,
     if (!text || text->find('\0') != std::string::npos || !isUtf8(*text)) continue;
     bytes += text->size();
     if (bytes > kMostSourceText) {
-      return failure(ErrorCode::BadValue, "holds more than 2 GB of text; leave parts out", folder);
+      return failure(ErrorCode::BadValue, "contains more than 2 GB of text; exclude some paths",
+                     folder);
     }
     files.push_back({relative.generic_string(), std::move(*text)});
     progress.at(static_cast<int>(files.size()), 0);
@@ -63,7 +64,7 @@ Result<std::vector<CodeFile>> sourceFolder(const std::string& folder,
   if (error && !progress.cancelled()) {
     return failure(ErrorCode::FileUnreadable,
                    "cannot be read to its end (" + error.message() +
-                       "), so nothing is said of it; check the disk and the permissions",
+                       "), so it was not checked; check the disk and the permissions",
                    folder);
   }
   std::sort(files.begin(), files.end(),

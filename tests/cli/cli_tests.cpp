@@ -3,8 +3,8 @@
 #include <QFileInfo>
 #include <QTest>
 
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "sheets.h"
 #include "support/cli.h"
 #include "support/packed_sheet.h"
@@ -105,7 +105,7 @@ class CliTest : public QObject {
     const auto fern = runCli({"cut", demoSheet("fern_sway.png"), "--json"}).json();
     SAME(fern["background"]["key"], "c8e4ff");
     SAME(fern["cells"]["columns"], 6);
-    // A call that says how to cut is taken at its word, and told.
+    // A cutting method in the call is used, and reported.
     const auto word = runCli({"cut", demoSheet("fern_sway.png"), "--whole", "--json"}).json();
     SAME(word["background"]["kind"], "alpha");
     SAME(word["findings"][0]["rule"], "sheet.key");
@@ -132,7 +132,7 @@ class CliTest : public QObject {
     for (const auto& sheet : read.sheets) {
       QCOMPARE(sheet->cut.has_value(), holds(report["cut"], sheet->path));
     }
-    // One of its own way is no longer up to the pixels.
+    // A region with a separate method is not decided by the pixels.
     QCOMPARE(
         runCli({"new", scratch.qpath("b.amber"), "--sheet", folder, "--sure", "--whole"}).exitCode,
         2);
@@ -157,10 +157,10 @@ class CliTest : public QObject {
     QCOMPARE(cut["frames"].size(), std::size_t{3});
     SAME(cut["frames"][0]["rect"], (json{1, 1, 14, 18}));
     const QString project = scratch.qpath("boxed.amber");
-    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("boxed.png"), "--boxes", "--of-kind",
-                     "prop"})
-                 .exitCode,
-             0);
+    QCOMPARE(
+        runCli({"new", project, "--sheet", scratch.qpath("boxed.png"), "--boxes", "--kind", "prop"})
+            .exitCode,
+        0);
     QVERIFY(
         std::get<IslandRule>(readProject(project.toStdString())->sheets.front()->cut->way).boxes);
     // And shadows are a way of the same kind: a soft pixel apart goes to its figure.
@@ -193,7 +193,7 @@ class CliTest : public QObject {
     // A project keeps how it was cut, and finds the same frames again.
     const QString project = scratch.qpath("packed.amber");
     QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("packed.png"), "--tight", "--asset",
-                     "prop_mixed", "--of-kind", "prop"})
+                     "prop_mixed", "--kind", "prop"})
                  .exitCode,
              0);
     const auto read = readProject(project.toStdString());
@@ -212,8 +212,8 @@ class CliTest : public QObject {
                     pngBytes(imageOf({"#.", ".#"})));
     }
     const QString project = scratch.qpath("spark.amber");
-    QCOMPARE(
-        runCli({"new", project, "--sheet", scratch.qpath("art"), "--of-kind", "prop"}).exitCode, 0);
+    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("art"), "--kind", "prop"}).exitCode,
+             0);
     const auto checked = runCli({"check", project, "--json"}).json();
     QVERIFY(checked["findings"].dump().find("3 to 9 are missing") != std::string::npos);
     const auto animation = [&](QStringList options) {
@@ -257,7 +257,7 @@ class CliTest : public QObject {
     QVERIFY(std::holds_alternative<IslandRule>(sheet("clay_pot.png").cut->way));
     const auto same = runCli({"refresh", project, "--json"});
     SAME(same.json()["sheets"], json::array());
-    // The last cell is painted over: its frame is lost, and said to be.
+    // The last cell is painted over: its frame is lost and reported.
     Image walk = *imageFrom(scratch.read("demo/sheets/keeper_walk.png"), "walk");
     for (int y = 0; y < 48; ++y) {
       for (int x = 7 * 48; x < 8 * 48; ++x) walk.at(x, y) = {};
@@ -288,14 +288,14 @@ class CliTest : public QObject {
          (json{{"kind", "box"}, {"x", 1}, {"y", 1}, {"w", 2}, {"h", 2}}));
     SAME(frame["candidates"][0]["measures"]["air"], json(0.25));
     const auto rects = runCli({"fit", scratch.qpath("a.png"), "--rect", "0,0,2,2", "--rect",
-                               "0,3,4,1", "--kind", "box", "--style", "snug", "--json"});
+                               "0,3,4,1", "--shape", "box:snug", "--json"});
     SAME(rects.json()["frames"][0]["inkPixels"], json(1));
     SAME(rects.json()["frames"][1]["candidates"], json::array());
   }
 
   void everyKindAndStyleIsFitted() {
     const auto result = runCli({"fit", demoSheet("keeper_idle.png"), "--rect", "0,0,48,48",
-                                "--kind", "all", "--style", "all", "--json"});
+                                "--shape", "all:all", "--json"});
     QCOMPARE(result.exitCode, 0);
     const json all = result.json()["frames"][0]["candidates"];
     QCOMPARE(all.size(), std::size_t{17});
@@ -313,7 +313,7 @@ class CliTest : public QObject {
          {{"kind", "box"}, {"x", 18}, {"y", 43}, {"w", 9}, {"h", 4}});
     for (const QStringList& wrong :
          {QStringList{"--region", "middle:3px"}, QStringList{"--inset", "1,2"},
-          QStringList{"--loss", "1"}, QStringList{"--style", "loose"},
+          QStringList{"--loss", "1"}, QStringList{"--shape", "box:loose"},
           QStringList{"--grow", "99"}}) {
       QCOMPARE(runCli(QStringList{"fit", demoSheet("keeper_idle.png")} + wrong).exitCode, 2);
     }
@@ -323,12 +323,13 @@ class CliTest : public QObject {
     const Scratch scratch;
     const QString project = scratch.qpath("keeper.amber");
     QCOMPARE(runCli({"new", project, "--sheet", demoSheet("keeper_walk.png"), "--cells", "48x48",
-                     "--of-kind", "character", "--rate", "12", "--origin", "ink:BOTTOM", "--shape",
+                     "--kind", "character", "--rate", "12", "--origin", "ink:BOTTOM", "--shape",
                      "box:snug"})
                  .exitCode,
              0);
     QCOMPARE(runCli({"add", project, "--sheet", demoSheet("keeper_idle.png"), "--count", "4x1",
-                     "--of-kind", "character", "--loop", "backAndForth", "--shape", "box:snug"})
+                     "--kind", "character", "--origin", "ink:BOTTOM", "--loop", "backAndForth",
+                     "--shape", "box:snug"})
                  .exitCode,
              0);
     const auto checked = runCli({"check", project, "--json"});
@@ -372,7 +373,7 @@ class CliTest : public QObject {
     scratch.write("demo/glasshouse_night.amber", text);
     const auto verified = runCli({"verify", scratch.qpath("parcel"), "--project", project});
     QCOMPARE(verified.exitCode, 1);
-    QVERIFY(verified.err.contains("durations"));
+    QVERIFY(verified.out.contains("durations"));
   }
 
   void wrongCallsEndWithTwoAndOneLine_data() {
@@ -388,13 +389,13 @@ class CliTest : public QObject {
     QTest::newRow("bad key") << QStringList{"cut", sheet, "--whole", "--key", "purple"};
     QTest::newRow("bad tolerance") << QStringList{"cut", sheet, "--whole", "--key", "ff00ff:300"};
     QTest::newRow("bad alpha") << QStringList{"cut", sheet, "--whole", "--faint", "0"};
-    QTest::newRow("unknown kind of shape") << QStringList{"fit", sheet, "--kind", "blob"};
+    QTest::newRow("unknown kind of shape") << QStringList{"fit", sheet, "--shape", "blob"};
     QTest::newRow("rect off the image") << QStringList{"fit", sheet, "--rect", "380,0,48,48"};
     QTest::newRow("bad rect") << QStringList{"fit", sheet, "--rect", "1,2,3"};
-    QTest::newRow("unknown asset kind") << QStringList{
-        "new", "/tmp/none/x.amber", "--sheet", sheet, "--whole", "--of-kind", "hero"};
+    QTest::newRow("unknown asset kind")
+        << QStringList{"new", "/tmp/none/x.amber", "--sheet", sheet, "--whole", "--kind", "hero"};
     QTest::newRow("project without ending")
-        << QStringList{"new", "/tmp/none/x", "--sheet", sheet, "--whole", "--of-kind", "prop"};
+        << QStringList{"new", "/tmp/none/x", "--sheet", sheet, "--whole", "--kind", "prop"};
     QTest::newRow("unknown anchor")
         << QStringList{"new",  "/tmp/none/x.amber", "--sheet",   sheet, "--whole", "--kind",
                        "prop", "--origin",          "ink:MIDDLE"};
@@ -472,7 +473,7 @@ class CliTest : public QObject {
     const Scratch scratch;
     scratch.write("p.amber", "precious");
     const auto result = runCli({"new", scratch.qpath("p.amber"), "--sheet",
-                                demoSheet("clay_pot.png"), "--whole", "--of-kind", "prop"});
+                                demoSheet("clay_pot.png"), "--whole", "--kind", "prop"});
     QCOMPARE(result.exitCode, 3);
     QCOMPARE(scratch.read("p.amber"), std::string("precious"));
   }

@@ -8,7 +8,7 @@
 #include "core/naming/code/name_constants.h"
 #include "core/project/edit.h"
 #include "files/file_bytes.h"
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -17,11 +17,12 @@ using namespace amber;
 using namespace amber::test;
 using nlohmann::json;
 
-// Names as constants: each language's own tool has to take them and give the names back.
+// Names as constants: the compiler or interpreter of each language must accept them and print the
+// names.
 class ConstantsCliTest : public QObject {
   Q_OBJECT
 
-  // How a language says all constants, one after the other, with a zero byte after each.
+  // How a program in the language prints all constants, with a zero byte after each.
   struct Tool {
     QString file;
     QString program;    // That is looked for.
@@ -237,7 +238,7 @@ class ConstantsCliTest : public QObject {
     QVERIFY(text && text->find("ASSET_CHR_KEEPER = \"chr_keeper\";") != std::string::npos);
     QVERIFY(QFile::exists(parcel + "/names.lua"));
     QCOMPARE(runCli({"verify", parcel, "--project", path}).exitCode, 0);
-    // Packed again it takes its own place; what was changed in it is told.
+    // Packed again into the same folder; changes in it are reported.
     QCOMPARE(runCli({"pack", path, "--out", parcel}).exitCode, 0);
     scratch_->write("parcel/names.lua", "return {}\n");
     QCOMPARE(runCli({"verify", parcel}).exitCode, 1);

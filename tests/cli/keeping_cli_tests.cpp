@@ -7,9 +7,9 @@
 #include <QTest>
 #include <set>
 
-#include "files/image_file.h"
-#include "files/parcel_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/parcel/parcel_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -81,7 +81,7 @@ class KeepingCliTest : public QObject {
     const CliResult tried =
         runCli({"origin", project, "--asset", "chr_keeper", "--nudge", "1,0", "--try"});
     QCOMPARE(tried.exitCode, 0);
-    QVERIFY2(tried.err.contains("would move"), tried.err);
+    QVERIFY2(tried.out.contains("would move"), tried.out);
     QCOMPARE(bytesOf(project), before);
     window.unlock();
     QCOMPARE(runCli({"role", project, "--name", "extra"}).exitCode, 0);
@@ -90,7 +90,7 @@ class KeepingCliTest : public QObject {
   void aReaderThatStopsReadingLeavesNoLock() {
     const Scratch scratch;
     const QString project = demoCopy(scratch);
-    // Its output goes into a pipe that nobody reads from any more.
+    // Its output goes into a pipe without a reader.
     const QString line =
         QString("(sleep 0.2; exec %1/amber-parcel-cli role %2 --name extra --json) | true");
     QCOMPARE(QProcess::execute("/bin/sh", {"-c", line.arg(AMBER_BIN_DIR, project)}), 0);
@@ -159,7 +159,7 @@ class KeepingCliTest : public QObject {
       scratch.write("parcel/parcel.json", parcelText(changed));
       const CliResult verified = runCli({"verify", parcel, "--project", project});
       QCOMPARE(verified.exitCode, 1);
-      QVERIFY2(verified.err.contains("between the frames"), verified.err);
+      QVERIFY2(verified.out.contains("between the frames"), verified.out);
     }
   }
 
@@ -174,7 +174,7 @@ class KeepingCliTest : public QObject {
     // The project on the full disk, and a parcel that does not fit on it.
     scratch.write("disk/a.png", pngBytes(imageOf({"##", "##"})));
     QCOMPARE(runCli({"new", scratch.qpath("disk/p.amber"), "--sheet", scratch.qpath("disk/a.png"),
-                     "--whole", "--of-kind", "prop"})
+                     "--whole", "--kind", "prop"})
                  .exitCode,
              0);
     const QByteArray before = bytesOf(scratch.qpath("disk/p.amber"));
@@ -197,8 +197,8 @@ class KeepingCliTest : public QObject {
     const Scratch scratch;
     const QString project = scratch.qpath("p.amber");
     scratch.write("a.png", pngBytes(imageOf({".##.", "####", ".##."})));
-    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("a.png"), "--whole", "--of-kind",
-                     "prop", "--kind", "polygon", "--style", "balanced", "--points", "6"})
+    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("a.png"), "--whole", "--kind", "prop",
+                     "--shape", "polygon:balanced", "--points", "6"})
                  .exitCode,
              0);
     const Recipe fitted =
@@ -206,16 +206,16 @@ class KeepingCliTest : public QObject {
     QCOMPARE(fitted.kind, ShapeKind::Polygon);
     QCOMPARE(fitted.style, FitStyle::Balanced);
     QCOMPARE(fitted.polygon.points, 6);
-    // A role's recipe keeps what is not said.
+    // The recipe of a role keeps the options that are not given.
     QCOMPARE(
-        runCli({"role", project, "--name", "body", "--kind", "circle", "--loss", "0.2"}).exitCode,
+        runCli({"role", project, "--name", "body", "--shape", "circle", "--loss", "0.2"}).exitCode,
         0);
     QCOMPARE(runCli({"role", project, "--name", "body", "--points", "12"}).exitCode, 0);
     const Recipe kept = findRole(*readProject(project.toStdString()), "body")->recipe;
     QCOMPARE(kept.kind, ShapeKind::Circle);
     QCOMPARE(kept.loss, 0.2);
     QCOMPARE(kept.polygon.points, 12);
-    // --try tells and changes nothing.
+    // --try reports and changes nothing.
     const QByteArray before = bytesOf(project);
     for (const QStringList& call :
          {QStringList{"role", project, "--name", "new_one", "--try"},
@@ -230,7 +230,7 @@ class KeepingCliTest : public QObject {
       QCOMPARE(bytesOf(project), before);
     }
     // A mask's candidate has its style as the others have.
-    const auto fit = runCli({"fit", scratch.qpath("a.png"), "--kind", "mask", "--json"}).json();
+    const auto fit = runCli({"fit", scratch.qpath("a.png"), "--shape", "mask", "--json"}).json();
     QCOMPARE(fit["frames"][0]["candidates"][0]["style"].get<std::string>(), std::string("snug"));
   }
 
@@ -248,8 +248,8 @@ class KeepingCliTest : public QObject {
     const Scratch scratch;
     const QString project = scratch.qpath("p.amber");
     scratch.write("a.png", pngBytes(imageOf({".##..##.", "####.##.", ".##..##."})));
-    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("a.png"), "--cells", "4x3",
-                     "--of-kind", "prop"})
+    QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("a.png"), "--cells", "4x3", "--kind",
+                     "prop"})
                  .exitCode,
              0);
     const auto rules = [](const nlohmann::json& list) {
@@ -269,7 +269,7 @@ class KeepingCliTest : public QObject {
     QVERIFY(!rules(mended["findings"]).contains("frame.noShape"));
     QVERIFY(bytesOf(project) != bytes);
     QCOMPARE(runCli({"check", project, "--mend", "no.such"}).exitCode, 2);
-    // Without a rule, all that can be mended is.
+    // Without a rule, every fix is applied.
     const QString demo = demoCopy(scratch);
     const auto found = runCli({"check", demo, "--json"}).json();
     const auto all = runCli({"check", demo, "--mend", "--json"}).json();
@@ -284,7 +284,7 @@ class KeepingCliTest : public QObject {
     const QString project = demoCopy(scratch);
     QFile::remove(scratch.qpath("demo/sheets/clay_pot.png"));
     const CliResult fitted =
-        runCli({"shape", project, "--of-kind", "prop", "--do", "fit", "--kind", "box"});
+        runCli({"shape", project, "--kind", "prop", "--do", "fit", "--shape", "box"});
     QCOMPARE(fitted.exitCode, 3);
     QVERIFY2(fitted.err.contains("clay_pot.png: there is no such file"), fitted.err);
   }
@@ -296,7 +296,7 @@ class KeepingCliTest : public QObject {
                   "y='15'>moth</text></svg>");
     const CliResult drawing = runCli({"cut", scratch.qpath("word.svg"), "--json"});
     QCOMPARE(drawing.exitCode, 3);
-    QVERIFY2(drawing.err.contains("drawing without pixels"), drawing.err);
+    QVERIFY2(drawing.err.contains("is a vector drawing"), drawing.err);
     QImage picture(64, 64, QImage::Format_RGB32);
     picture.fill(Qt::darkGreen);
     QVERIFY(picture.save(scratch.qpath("whole.jpg")));

@@ -1,7 +1,7 @@
 #include <QTest>
 #include <nlohmann/json.hpp>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -103,7 +103,7 @@ class LayerCliTest : public QObject {
     QVERIFY(
         runCli({"meets", project_, "chr_keeper", "chr_keeper", "--json"}).json()["pairs"].empty());
     const CliResult words = runCli({"meets", project_, "chr_snail", "tile_glasshouse"});
-    QVERIFY(words.err.contains("5. They pass: neither seeks a layer that the other is on."));
+    QVERIFY(words.out.contains("5. They pass: neither seeks a layer that the other is on."));
     const QByteArray csv = runCli({"meets", project_, "--csv"}).out;
     QVERIFY(csv.startsWith("a,b,copies,outcome,stopped,told,why\r\n"));
     QVERIFY(
@@ -221,7 +221,7 @@ class LayerCliTest : public QObject {
   void ofLongListsTheFirstHundredAreTold() {
     QStringList sentences = {"expect", project_};
     for (int i = 0; i < 130; ++i) {
-      // Not so: the keeper's body stops at them.
+      // Broken: the body of the keeper stops at them.
       const char* whom[] = {"tile", "prop", "pickup", "character"};
       sentences << "--add" << QString("chr_keeper body passes every %1").arg(whom[i % 4]);
     }

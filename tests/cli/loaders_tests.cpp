@@ -8,7 +8,7 @@
 
 #include "core/geometry/mirrored.h"
 #include "core/geometry/shape_rows.h"
-#include "files/parcel_file.h"
+#include "files/parcel/parcel_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -16,8 +16,8 @@
 using namespace amber;
 using namespace amber::test;
 
-// The loaders draw what the parcel says, in each language byte for byte the same: their examples
-// beside a drawing of our own, of shapes of every kind.
+// The loaders draw the parcel, in each language byte for byte the same: their examples are compared
+// with a drawing of the test, with shapes of every type.
 class LoadersTest : public QObject {
   Q_OBJECT
 
@@ -136,8 +136,8 @@ class LoadersTest : public QObject {
                                                          {"chr_mouse", "polygon"},
                                                          {"chr_firefly", "mask"}};
     for (const auto& [asset, kind] : kinds) {
-      QCOMPARE(runCli({"shape", project, "--asset", asset, "--do", "fit", "--kind", kind}).exitCode,
-               0);
+      QCOMPARE(
+          runCli({"shape", project, "--asset", asset, "--do", "fit", "--shape", kind}).exitCode, 0);
     }
     for (const char* asset : {"chr_keeper", "chr_snail", "chr_moth", "chr_mouse", "chr_firefly"}) {
       QCOMPARE(runCli({"asset", project, "--asset", asset, "--scale", "0.5"}).exitCode, 0);

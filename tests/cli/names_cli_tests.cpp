@@ -4,7 +4,7 @@
 #include <QTest>
 #include <nlohmann/json.hpp>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "files/source_folder.h"
 #include "support/cli.h"
 #include "support/registry.h"
@@ -133,7 +133,7 @@ class NamesCliTest : public QObject {
     const CliResult result = runCli({"diff", before, project_, "--json"});
     QCOMPARE(result.exitCode, 0);
     QVERIFY(result.err.contains("asset chr_moth is called chr_owlet\n"));
-    QVERIFY(result.err.contains("naming: set another way\n"));
+    QVERIFY(result.err.contains("naming: set differently\n"));
     QVERIFY(result.err.contains("asset chr_mouse: scale 1 -> 2\n"));
     QVERIFY(result.err.contains("of chr_snail: origin "));
     QVERIFY(runCli({"diff", before, scratch_->qpath("nothing.amber")}).exitCode == 3);
@@ -167,7 +167,7 @@ class NamesCliTest : public QObject {
     QVERIFY(scratch_->read("names.diff").find("+load(\"chr_keeper\"); // CHR_SNAIL") !=
             std::string::npos);
     QCOMPARE(run({"--correct", "chr_kepper", "--diff", diff}).exitCode, 2);
-    // A folder that is gone is told, and nothing is said to be unused.
+    // A folder that was removed is reported, and no name is listed as unused.
     QVERIFY(QDir(folder()).removeRecursively());
     const CliResult gone = runCli({"check", project_, "--json"});
     QVERIFY(!gone.out.contains("name.unused") && gone.err.contains("code"));

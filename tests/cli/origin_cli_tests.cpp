@@ -2,8 +2,8 @@
 #include <QTest>
 
 #include "core/origin/anchor.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -50,13 +50,13 @@ class OriginCliTest : public QObject {
     QCOMPARE(findAsset(at(project), "chr_keeper")->frames[1].origin, (FramePoint{10, 5}));
     QCOMPARE(run({"--asset", "chr_keeper", "--animation", "idle", "--anchor", "frame:2"}), 0);
     QCOMPARE(findAsset(at(project), "chr_keeper")->frames[3].origin, (FramePoint{10, 5}));
-    QCOMPARE(run({"--of-kind", "prop", "--anchor", "centroid", "--for-kind"}), 0);
+    QCOMPARE(run({"--kind", "prop", "--anchor", "centroid", "--for-kind"}), 0);
     QCOMPARE(textOf(findKind(at(project), "prop")->origin), std::string("centroid"));
     QCOMPARE(textOf(findAsset(at(project), "prop_fern")->frames[0].originRule),
              std::string("centroid"));
     QCOMPARE(run({"--drift", "2.5", "--whole", "yes"}), 0);
-    QCOMPARE(at(project).origins, (OriginWishes{2.5, true}));
-    // What was set by hand stays until it is told to go.
+    QCOMPARE(at(project).origins, (OriginLimits{2.5, true}));
+    // Origins set by hand are kept unless the option is given.
     QCOMPARE(run({"--asset", "chr_keeper", "--anchor", "cell:TOP"}), 0);
     QCOMPARE(findAsset(at(project), "chr_keeper")->frames[1].originRule, kByHand);
     QCOMPARE(run({"--asset", "chr_keeper", "--anchor", "cell:TOP", "--hand-too"}), 0);

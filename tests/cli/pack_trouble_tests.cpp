@@ -23,7 +23,7 @@ class PackTroubleTest : public QObject {
   Scratch scratch_;
   QString project_;
 
-  // The one line that is said, after the exit status is looked at.
+  // The one line of the error, after the exit status was checked.
   QByteArray refusal(const QString& folder) const {
     const CliResult packed = runCli({"pack", project_, "--out", folder});
     if (packed.exitCode != 3) return "exit " + QByteArray::number(packed.exitCode);

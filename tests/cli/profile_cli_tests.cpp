@@ -9,7 +9,7 @@
 #include <set>
 
 #include "core/project/project.h"
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/schema.h"
@@ -70,7 +70,7 @@ class ProfileCliTest : public QObject {
     }
   }
 
-  // The frame as the sheet shows it. Sheets that are turned, keyed or animated are passed over.
+  // The frame on its sheet. Sheets that are turned, keyed or animated are skipped.
   QImage sheetPicture(const json& frame, const json& project) const {
     for (const json& sheet : project["sheets"]) {
       if (sheet["id"] != frame["sheet"]) continue;
@@ -198,7 +198,7 @@ class ProfileCliTest : public QObject {
     QVERIFY(edges > 10);
   }
 
-  // Units: what the px say, turned and divided by hand.
+  // Units: computed from px by hand.
   void framesAreSaidInUnitsToo() {
     pack({"--px-per-unit", "8", "--y", "up", "--polygons", "parts"});
     QVERIFY(parcel_["units"]["pxPerUnit"] == 8);
@@ -237,7 +237,7 @@ class ProfileCliTest : public QObject {
   }
 
   void masksAsPicturesAreTheirRuns() {
-    QCOMPARE(runCli({"shape", project_, "--asset", "chr_moth", "--do", "fit", "--kind", "mask"})
+    QCOMPARE(runCli({"shape", project_, "--asset", "chr_moth", "--do", "fit", "--shape", "mask"})
                  .exitCode,
              0);
     pack({});
@@ -325,7 +325,7 @@ class ProfileCliTest : public QObject {
     QCOMPARE(profiles({"--profile", "other", "--extrude", "3"}).exitCode, 0);
     QCOMPARE(runCli({"verify", folder, "--project", project_}).exitCode, 1);
     QCOMPARE(profiles({"--remove", "other"}).exitCode, 0);
-    QVERIFY(runCli({"verify", folder, "--project", project_}).err.contains("does not have"));
+    QVERIFY(runCli({"verify", folder, "--project", project_}).out.contains("does not have"));
   }
 };
 AMBER_TEST(ProfileCliTest);

@@ -166,7 +166,7 @@ class RefusalsCliTest : public QObject {
     }
     const std::string before = scratch_->read("demo/odd\xff.amber");
     QCOMPARE(run("layers --add zzz"), 3);
-    QVERIFY2(scratch_->read("err").find("no UTF-8") != std::string::npos,
+    QVERIFY2(scratch_->read("err").find("not UTF-8") != std::string::npos,
              scratch_->read("err").c_str());
     QVERIFY(scratch_->read("demo/odd\xff.amber") == before);
     int files = 0;

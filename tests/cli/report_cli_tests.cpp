@@ -7,8 +7,8 @@
 
 #include "core/checks/rules.h"
 #include "files/csv_table.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/schema.h"
@@ -18,11 +18,11 @@ using namespace amber;
 using namespace amber::test;
 using nlohmann::json;
 
-// The command report: each kind of file holds what check tells.
+// The command report: each type of file contains the findings of check.
 class ReportCliTest : public QObject {
   Q_OBJECT
 
-  // Elements by name, with their attributes; the reader refuses what is no XML.
+  // Elements by name, with their attributes; the reader refuses invalid XML.
   static std::map<QString, std::vector<QXmlStreamAttributes>> elementsOf(const std::string& text) {
     std::map<QString, std::vector<QXmlStreamAttributes>> elements;
     QXmlStreamReader reader(QByteArray::fromStdString(text));
@@ -69,7 +69,7 @@ class ReportCliTest : public QObject {
     }
   }
 
-  // Against the parts of their standards that they use, of which nothing else may stand there.
+  // Against the used parts of their standards; nothing else is allowed.
   void bothAreValidByTheirSchemas() {
     QCOMPARE(schemaComplaint("sarif-2.1.0-part.schema.json", reported("report.sarif")),
              std::string());
@@ -166,7 +166,7 @@ class ReportCliTest : public QObject {
 
   void anAssetsFramesAreDrawnWithWhatStandsOnThem() {
     for (const char* kind : {"circle", "capsule", "polygon", "mask"}) {
-      QCOMPARE(runCli({"shape", project_, "--asset", "chr_snail", "--do", "fit", "--kind", kind})
+      QCOMPARE(runCli({"shape", project_, "--asset", "chr_snail", "--do", "fit", "--shape", kind})
                    .exitCode,
                0);
       auto elements = elementsOf(reported("snail.svg", {"--asset", "chr_snail"}));

@@ -2,7 +2,7 @@
 #include <QPainter>
 #include <QTest>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -77,8 +77,8 @@ class ShapeCliTest : public QObject {
   void aToleranceTakesFewerPointsInEveryStyle() {
     const auto points = [&](const char* tolerance) {
       const json fitted =
-          told({"shape", project_, "--asset", "chr_keeper", "--frame", "1", "--do", "fit", "--kind",
-                "polygon", "--style", "balanced", "--points", "30", "--tolerance", tolerance});
+          told({"shape", project_, "--asset", "chr_keeper", "--frame", "1", "--do", "fit",
+                "--shape", "polygon:balanced", "--points", "30", "--tolerance", tolerance});
       return fitted["shapes"][0]["geometry"]["points"].size();
     };
     QVERIFY(points("6") < points("0"));
@@ -86,7 +86,7 @@ class ShapeCliTest : public QObject {
 
   void oneShapeForAllIsTheSameFromEveryOrigin() {
     told({"shape", project_, "--asset", "chr_keeper", "--animation", "idle", "--do", "fit", "--way",
-          "together", "--kind", "polygon", "--style", "snug", "--around", "all"});
+          "together", "--shape", "polygon:snug", "--around", "all"});
     const Project project = *readProject(project_.toStdString());
     const Asset& keeper = *findAsset(project, "chr_keeper");
     const auto from = [&](std::size_t i) {
@@ -133,8 +133,8 @@ class ShapeCliTest : public QObject {
 
   void candidatesOfAnImageFitTogetherWithTheirParts() {
     const QString sheet = scratch_->qpath("demo/sheets/keeper_idle.png");
-    const json fit = told({"fit", sheet, "--count", "4x1", "--kind", "polygon", "--style", "snug",
-                           "--together", "--parts", "--part-points", "5"});
+    const json fit = told({"fit", sheet, "--count", "4x1", "--shape", "polygon:snug", "--together",
+                           "--parts", "--part-points", "5"});
     QCOMPARE(fit["together"].size(), std::size_t{1});
     QVERIFY(fit["together"][0]["measures"]["bareInk"] == 0.0);
     QCOMPARE(fit["frames"].size(), std::size_t{4});

@@ -3,7 +3,7 @@
 #include <memory>
 #include <nlohmann/json.hpp>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -39,7 +39,7 @@ class ShapeDeedsCliTest : public QObject {
       QVERIFY(one["keyedOn"] == "chr_snail_crawl_01");
       QVERIFY(one["geometry"]["w"] == held[0]["geometry"]["w"]);
     }
-    // Keys of their own, of the same shapes.
+    // Separate keyframes with the same shapes.
     QCOMPARE(shape({"--role", "body", "--do", "key"}).exitCode, 0);
     const json keyed = told("chr_snail", "body");
     for (std::size_t i = 0; i < keyed.size(); ++i) {
@@ -110,8 +110,8 @@ class ShapeDeedsCliTest : public QObject {
       return std::any_of(shapes.begin(), shapes.end(),
                          [&](const RoleRecipe& one) { return one.role == name; });
     };
-    QCOMPARE(role({"--name", "stomp", "--duty", "notices", "--kind", "box", "--style", "snug",
-                   "--most-air", "0.5", "--for-kind", "character"}),
+    QCOMPARE(role({"--name", "stomp", "--duty", "notices", "--shape", "box:snug", "--most-air",
+                   "0.5", "--for-kind", "character"}),
              0);
     QVERIFY(findRole(project(), "stomp")->duty == Duty::Notices);
     QCOMPARE(findRole(project(), "stomp")->mostAir, 0.5);
@@ -129,13 +129,13 @@ class ShapeDeedsCliTest : public QObject {
     QTest::addColumn<QStringList>("call");
     QTest::addColumn<QString>("sentence");
     QTest::newRow("a bad name") << QStringList{"--name", "Stomp Strip"}
-                                << "\"Stomp Strip\" is no name for a role";
+                                << "\"Stomp Strip\" is not a valid role name";
     QTest::newRow("no such kind") << QStringList{"--name", "stomp", "--for-kind", "ghost"}
                                   << "the project has no kind named \"ghost\"";
-    QTest::newRow("renaming nobody")
-        << QStringList{"--name", "stomp", "--rename", "strip"} << "there is no role \"stomp\"";
+    QTest::newRow("renaming nobody") << QStringList{"--name", "stomp", "--rename", "strip"}
+                                     << "the project has no role named \"stomp\"";
     QTest::newRow("removing nobody")
-        << QStringList{"--name", "stomp", "--remove"} << "there is no such role";
+        << QStringList{"--name", "stomp", "--remove"} << "the role does not exist";
     QTest::newRow("half a share") << QStringList{"--name", "stomp", "--most-air", "1.5"}
                                   << "--most-air";
   }
@@ -163,10 +163,10 @@ class ShapeDeedsCliTest : public QObject {
     QVERIFY2(wishes().phantom == 0.2 && wishes().missed == 0.1, "what is not named stays");
     const CliResult one = fairness({"chr_keeper"});
     QCOMPARE(one.exitCode, 2);
-    QVERIFY2(one.err.contains("name two assets"), one.err);
+    QVERIFY2(one.err.contains("give two assets"), one.err);
     const CliResult role = fairness({"chr_keeper", "chr_snail", "--role-a", "shell"});
     QCOMPARE(role.exitCode, 2);
-    QVERIFY2(role.err.contains("no role is called \"shell\""), role.err);
+    QVERIFY2(role.err.contains("has no role named \"shell\""), role.err);
   }
 
  private:

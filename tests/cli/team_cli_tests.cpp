@@ -5,7 +5,7 @@
 #include <QTest>
 #include <nlohmann/json.hpp>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -50,8 +50,8 @@ class TeamCliTest : public QObject {
     QCOMPARE(runCli({"asset", project_, "--asset", "prop_clay_pot", "--scale", "3"}).exitCode, 0);
     const json behind = runCli({"variant", project_, "--json"}).json();
     QVERIFY(behind["variants"][0]["behind"] == "the scale");
-    // The finding says so, and mends it; so does --follow.
-    QVERIFY(runCli({"check", project_}).err.contains("prop_night_pot is not as prop_clay_pot"));
+    // The finding is reported, and its fix works; so does --follow.
+    QVERIFY(runCli({"check", project_}).out.contains("prop_night_pot differs from prop_clay_pot"));
     QCOMPARE(runCli({"variant", project_, "--follow", "prop_night_pot"}).exitCode, 0);
     QCOMPARE(findAsset(project(), std::string_view("prop_night_pot"))->scale, 3.0);
     QCOMPARE(runCli({"variant", project_, "--release", "prop_night_pot"}).exitCode, 0);
@@ -74,7 +74,7 @@ class TeamCliTest : public QObject {
     QCOMPARE(merged.exitCode, 1);
     const json conflicts = merged.json()["conflicts"];
     QCOMPARE(conflicts.size(), std::size_t{1});
-    QVERIFY(conflicts[0]["text"] == "assets chr_moth scale: each made something else of it");
+    QVERIFY(conflicts[0]["text"] == "assets chr_moth scale: changed in both versions");
     QCOMPARE(runCli({"pack", out, "--out", scratch_.qpath("p")}).exitCode, 1);
     QVERIFY(runCli({"merge", out, "--choose", "1:neither"}).exitCode == 2);
     QCOMPARE(runCli({"merge", out, "--choose", "all:theirs"}).exitCode, 0);

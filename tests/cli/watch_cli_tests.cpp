@@ -10,7 +10,7 @@
 
 #include "core/project/edit.h"
 #include "files/file_bytes.h"
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -36,7 +36,7 @@ class WatchCliTest : public QObject {
       process.kill();
       process.waitForFinished();
     }
-    // The next step of that sort, those before it passed over; an empty one where none comes.
+    // The next event of that type; others before it are skipped. Empty if there is none.
     json next(const std::string& event) {
       QElapsedTimer timer;
       timer.start();

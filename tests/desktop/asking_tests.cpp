@@ -7,8 +7,8 @@
 #include <QUrl>
 
 #include "desktop/shell/notice_bar.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 
@@ -113,10 +113,10 @@ class AskingTest : public QObject {
     QVERIFY(variant.name.find("blue_pot") != std::string::npos);
     QCOMPARE(variant.frames.size(), findAsset(open.project(), "prop_clay_pot")->frames.size());
     QVERIFY(variant.variantOf == findAsset(open.project(), "prop_clay_pot")->id);
-    QVERIFY(notice(open.window).contains("was made after prop_clay_pot"));
+    QVERIFY(notice(open.window).contains("was made as a variant of prop_clay_pot"));
     // It is what is worked on now, and can be let go of.
     QCOMPARE(open.asset().name, variant.name);
-    doByFinder(open.window, "variant stand by itself");
+    doByFinder(open.window, "release the variant");
     QVERIFY(!open.asset().variantOf);
     open.history().undo();
     QVERIFY(open.asset().variantOf);
@@ -151,7 +151,7 @@ class AskingTest : public QObject {
     open.history().undo();
     QVERIFY(open.project() == before);
     open.select("seed_pod_spin.png");
-    doByFinder(open.window, "take the sheet out");
+    doByFinder(open.window, "remove the sheet");
     QVERIFY(findSheet(open.project(), std::string("sheets/seed_pod_spin.png")) == nullptr);
     open.history().undo();
     QVERIFY(open.project() == before);
@@ -160,7 +160,7 @@ class AskingTest : public QObject {
   void theFormatsAreTold() {
     MainWindow window;
     test::show(window);
-    doByFinder(window, "which images");
+    doByFinder(window, "image formats");
     const QString told = notice(window);
     QVERIFY2(told.contains("Read with all their pictures: ") && told.contains("gif") &&
                  told.contains("png"),
@@ -186,7 +186,7 @@ class AskingTest : public QObject {
     QCOMPARE(window.session().path(), path);
     const std::size_t before = window.session().project().sheets.size();
     paintOtherPot(scratch, scratch.qpath("demo/sheets/trowel.png"));
-    // What lies on another machine is passed over.
+    // Files on another machine are skipped.
     drop({QUrl("https://glasshouse.invalid/rake.png"),
           QUrl::fromLocalFile(scratch.qpath("demo/sheets/trowel.png"))});
     QCOMPARE(window.session().project().sheets.size(), before + 1);
@@ -208,7 +208,7 @@ class AskingTest : public QObject {
     doByFinder(open.window, "zoom out");
     doByFinder(open.window, "zoom out");
     QVERIFY(stage->view().scale < fitted);
-    doByFinder(open.window, "show all of it");
+    doByFinder(open.window, "fit to window");
     QCOMPARE(stage->view().scale, fitted);
   }
 };

@@ -79,7 +79,7 @@ class BackgroundTest : public QObject {
     }
     background.settle();
     QVERIFY(finished && !background.busy());
-    // What only the newest counts of goes on too.
+    // Work of which only the newest counts continues too.
     int delivered = 0;
     Newest<int> newest(background, this, {}, [&](int result) { delivered = result; });
     newest.ask([](const Progress&) -> int { throw std::bad_alloc(); });

@@ -37,7 +37,7 @@ using namespace amber::test;
 
 namespace {
 
-// A canvas of 100 x 50 art px that writes down what it is told.
+// A canvas of 100 x 50 art px that records its events.
 class Sketch : public Canvas {
  public:
   explicit Sketch() : Canvas(nullptr) { resize(448, 248); }
@@ -93,7 +93,7 @@ class NumberFieldTest : public QObject {
     QTest::keyClick(&field, Qt::Key_Return);
     QCOMPARE(committed.count(), 1);
     QCOMPARE(committed[0][0].toDouble(), 12.0);
-    // Done, the field shows what it is told again.
+    // After committing, the field shows new values again.
     field.setValue(9);
     QCOMPARE(field.text(), QString("9"));
     // And Escape gives the typing up.
@@ -141,7 +141,7 @@ class NumberFieldTest : public QObject {
     QTest::keyClick(&field, Qt::Key_Return);
     QCOMPARE(field.value(), value);
     QCOMPARE(committed.count(), told);
-    // What stands there is what it is.
+    // The displayed value is the value.
     QCOMPARE(field.text().toDouble(), value);
   }
 
@@ -168,7 +168,7 @@ class NumberFieldTest : public QObject {
     QTest::keyClick(&field, Qt::Key_Down);
     QCOMPARE(field.value(), 19.0);
     QCOMPARE(committed.count(), 4);
-    // At its end a step changes nothing, and tells nothing.
+    // At the end of its range a step changes nothing, and emits nothing.
     field.setValue(0);
     QTest::keyClick(&field, Qt::Key_Down);
     QCOMPARE(field.value(), 0.0);
@@ -211,7 +211,7 @@ class ChoosersTest : public QObject {
     actions[5]->trigger();
     QVERIFY((told == std::vector<Language>{Language::Cpp}));
     QCOMPARE(times, 3);
-    // Shown from elsewhere it tells nothing.
+    // Set by the program, it emits nothing.
     chooser.show({Language::Rust, Language::C});
     QCOMPARE(chooser.text(), QString("C, Rust"));
     QCOMPARE(times, 3);
@@ -298,7 +298,7 @@ class ChoosersTest : public QObject {
     QTest::keyClick(box, Qt::Key_Escape);
     QTRY_VERIFY(window.findChild<QMessageBox*>("question") == nullptr);
     box = asked();
-    // Enter is for what changes nothing, so that nobody drops work by habit.
+    // Enter is the choice that changes nothing, so that nobody loses work by habit.
     QTest::keyClick(box, Qt::Key_Return);
     QTRY_VERIFY(window.findChild<QMessageBox*>("question") == nullptr);
     QCOMPARE(answered, QString("d"));
@@ -461,7 +461,8 @@ class CanvasTest : public QObject {
     release();
     QCOMPARE(sketch.releases, 1);
     QCOMPARE(sketch.cancelled, 0);
-    // Escape ends it; the release that follows is not told, and arrows do nothing meanwhile.
+    // Escape ends it; the release that follows is not reported, and arrow keys do nothing in
+    // between.
     press();
     QTest::keyClick(&sketch, Qt::Key_Left);
     QVERIFY(sketch.nudges.empty());
@@ -623,7 +624,7 @@ class FindingsLineTest : public QObject {
     auto* text = open.find<QLabel>("findingText");
     auto* count = open.find<QPushButton>("findingCount");
     QCOMPARE(count->text(), QString("%1 findings").arg(all));
-    // Once round, each is shown once, and what is shown stands there.
+    // In one round, each finding is shown once.
     std::set<const Finding*> seen;
     for (std::size_t i = 0; i < all; ++i) {
       const Finding* shown = line->shown();

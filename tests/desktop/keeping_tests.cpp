@@ -11,11 +11,11 @@
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/notice_bar.h"
 #include "desktop/stage/stage_view.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
-#include "work/recovery.h"
+#include "work/project/recovery.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -108,7 +108,7 @@ class KeepingTest : public QObject {
     project.name = "changed";
     keeper.changed();
     keeper.save();
-    // Its result is still to be heard of.
+    // Its result has not been delivered yet.
     project = *readProject(second.toStdString());
     keeper.adopt(*keeper.open(second));
     background.settle();
@@ -151,11 +151,11 @@ class KeepingTest : public QObject {
     OpenWindow open;
     MainWindow& window = open.window;
     const QString path = window.session().path();
-    // A folder stands where unsaved work would be kept.
+    // A folder has the name of the backup file.
     QVERIFY(QDir().mkpath(recoveryOf(path) + "/in the way"));
     window.session().perform("one", renamed(window.session(), "one"));
-    QTRY_VERIFY(window.session().stateText().contains("NOT kept"));
-    QVERIFY(find<QLabel>(window, "notice")->text().contains("could not be kept"));
+    QTRY_VERIFY(window.session().stateText().contains("NOT backed up"));
+    QVERIFY(find<QLabel>(window, "notice")->text().contains("could not be backed up"));
     QVERIFY(!window.close());
     auto* question = window.findChild<QMessageBox*>("question");
     QVERIFY(question != nullptr && question->isVisible());
@@ -175,7 +175,7 @@ class KeepingTest : public QObject {
     QVERIFY(session.open(path));
     session.perform("one", renamed(session, "one"));
     QSignalSpy failures(&session, &ProjectSession::failed);
-    // A folder stands there.
+    // A folder has that name.
     QVERIFY(QDir().mkpath(scratch.qpath("demo/taken.amber")));
     session.saveAs(scratch.qpath("demo/taken"));
     session.settle();
@@ -226,7 +226,7 @@ class KeepingTest : public QObject {
                   ->text()
                   .contains(QString::number(QCoreApplication::applicationPid())));
     }
-    // Opening it once more in the same window is no quarrel.
+    // Opening it again in the same window is not a conflict.
     first.openProject(path);
     QVERIFY(first.findChild<NoticeBar*>()->openErrors().isEmpty());
   }
@@ -312,8 +312,8 @@ class KeepingTest : public QObject {
     window.takeFiles({scratch.qpath("notes.txt"), scratch.qpath("word.svg"), "--nonsense"});
     const QStringList told = window.findChild<NoticeBar*>()->openErrors();
     QCOMPARE(told.size(), 3);
-    QVERIFY(told[0].contains("notes.txt: is neither an image"));
-    QVERIFY(told[2].contains("--nonsense: there is no such file"));
+    QVERIFY(told[0].contains("notes.txt: this is not an image"));
+    QVERIFY(told[2].contains("--nonsense: this file does not exist"));
     QVERIFY(!window.session().hasProject());
     // Each stays until it is closed, and can be copied.
     QVERIFY(find<QLabel>(window, "notice")->text().contains("notes.txt"));

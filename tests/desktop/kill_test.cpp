@@ -3,10 +3,10 @@
 #include <QRandomGenerator>
 #include <QTest>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
-#include "work/recovery.h"
+#include "work/project/recovery.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -63,8 +63,8 @@ class KillTest : public QObject {
         const std::string name = newest.assets.front()->name;
         const int number = name[0] == 'n' ? std::stoi(name.substr(1)) : 0;
         const std::vector<Logged> log = logOf(folders[i]->read("log"));
-        // A machine whose disk or processor stalls the program as a whole stalls its keeping too;
-        // the time in which it could not even note its edits is not held against it.
+        // A machine that stalls the whole program stalls its backups too; the time in which it
+        // could not even record its edits is subtracted.
         qint64 stall = 0;
         for (std::size_t k = 1; k < log.size(); ++k) {
           stall = std::max(stall, log[k].at - log[k - 1].at - kEditEveryMs);

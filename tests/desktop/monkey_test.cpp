@@ -4,7 +4,7 @@
 #include <QTimer>
 #include <random>
 
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 
@@ -12,7 +12,7 @@ using namespace amber;
 using namespace amber::test;
 
 // Random mouse and key events on every bench: nothing crashes, hangs or makes an invalid project.
-// AMBER_MONKEY_EVENTS says how many; AMBER_MONKEY_SEED repeats a run.
+// AMBER_MONKEY_EVENTS sets the number of events; AMBER_MONKEY_SEED repeats a run.
 class MonkeyTest : public QObject {
   Q_OBJECT
 
@@ -46,7 +46,7 @@ class MonkeyTest : public QObject {
         Qt::Key_Left, Qt::Key_Right,  Qt::Key_Up,    Qt::Key_Down,   Qt::Key_Tab,    Qt::Key_Return,
         Qt::Key_K,    Qt::Key_M,      Qt::Key_Space, Qt::Key_Escape, Qt::Key_Delete, Qt::Key_5,
         Qt::Key_P,    Qt::Key_Period, Qt::Key_Z,     Qt::Key_B,      Qt::Key_H,      Qt::Key_Minus};
-    // Dialogs and menus run a loop of their own until somebody closes them.
+    // Dialogs and menus run a nested event loop until they are closed.
     QTimer closer;
     connect(&closer, &QTimer::timeout, &closer, [] {
       if (QWidget* popup = QApplication::activePopupWidget()) popup->close();
@@ -66,8 +66,8 @@ class MonkeyTest : public QObject {
       if (i % 50 == 0) QCoreApplication::processEvents();
       if (i % 500 == 0) {
         open.settle();
-        const auto sound = validated(window.session().committed());
-        QVERIFY2(sound, sound ? "" : describe(sound.error()).c_str());
+        const auto valid = validated(window.session().committed());
+        QVERIFY2(valid, valid ? "" : describe(valid.error()).c_str());
       }
     }
     open.settle();

@@ -73,7 +73,7 @@ class PaintingTest : public QObject {
     }
     session.perform("drop", edits);
     QTRY_VERIFY(!key->isEnabled());
-    QCOMPARE(key->toolTip(), QString("This frame has no shape of this role"));
+    QCOMPARE(key->toolTip(), QString("This frame has no shape for this role"));
   }
 };
 AMBER_TEST(PaintingTest);

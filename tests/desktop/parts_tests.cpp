@@ -1,5 +1,5 @@
-// Parts of the window by themselves: the clock of what plays, the line that tells, what is
-// remembered.
+// Parts of the window by themselves: the clock of animations, the line of findings, the remembered
+// state.
 #include <QClipboard>
 #include <QGuiApplication>
 #include <QHBoxLayout>

@@ -7,7 +7,7 @@
 using namespace amber;
 using namespace amber::test;
 
-// The window's program as it is called.
+// The program of the window, as it is called.
 class ProgramTest : public QObject {
   Q_OBJECT
 
@@ -43,7 +43,7 @@ class ProgramTest : public QObject {
     QVERIFY2(help.out.contains("--bench") && help.out.contains("files"), help.out);
     const Ran version = run({"--version"});
     QCOMPARE(version.exitCode, 0);
-    QVERIFY2(version.out.startsWith("amber-parcel 0."), version.out);
+    QVERIFY2(version.out.startsWith("amber-parcel 1."), version.out);
   }
 
   void aWrongCallIsSaidAndEndsIt() {

@@ -5,12 +5,12 @@
 #include "desktop/benches/names/family_model.h"
 #include "desktop/session.h"
 #include "desktop/shell/shelf.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
 #include "support/text_picture.h"
-#include "work/recovery.h"
+#include "work/project/recovery.h"
 
 using namespace amber;
 using namespace amber::test;

@@ -97,7 +97,7 @@ class ShapePaintingTest : public QObject {
             const bool isAir = isSet(held, x, y) && !isSet(ink, x, y);
             const bool isBare = isSet(ink, x, y) && !isSet(held, x, y);
             QCOMPARE(colour.alpha() > 0, (air && isAir) || (bare && isBare));
-            // Air is told from bare ink.
+            // Air differs from bare ink.
             if (colour.alpha() > 0) QCOMPARE(colour.alpha() > 128, isBare);
           }
         }

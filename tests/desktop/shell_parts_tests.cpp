@@ -175,7 +175,7 @@ class BackgroundPanelTest : public QObject {
     one.click("suggestedKey");
     QCOMPARE(one.times, 1);
     QVERIFY(one.chosen.key == (KeyColour{200, 228, 255}));
-    // Then its numbers are there, and alpha takes it away again.
+    // Then its numbers are shown, and alpha removes it again.
     one.panel.show(one.chosen, KeyColour{200, 228, 255});
     QVERIFY(one.find<NumberField>("keyTolerance")->isVisible());
     one.click("backgroundAlpha");

@@ -20,8 +20,8 @@
 #include "desktop/shell/route_line.h"
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "sheets.h"
 #include "support/cli.h"
 #include "support/registry.h"
@@ -55,7 +55,7 @@ class WindowTest : public QObject {
     window.session().settle();
     QCOMPARE(window.session().project().sheets.size(), std::size_t{1});
 
-    // Cut: type a wrong cell, see it, and mend it by dragging the line.
+    // Cut: type a wrong cell, see it, and fix it by dragging the line.
     type(window, "cellW", "40");
     QCOMPARE(find<NumberField>(window, "columns")->value(), 9.0);
     auto* cutStage = find<StageView>(window, "cutStage");
@@ -96,10 +96,11 @@ class WindowTest : public QObject {
     }
     QVERIFY(find<QLabel>(window, "figures")->text().contains("air"));
 
-    // Names: the table says what is wrong, and all is renamed in one step.
+    // Names: the table shows the problems, and everything is renamed in one step.
     goTo(window, Bench::Names);
     auto* names = find<QListView>(window, "names");
-    QVERIFY(names->model()->index(0, 0).data().toString().startsWith("Not as the convention"));
+    QVERIFY(
+        names->model()->index(0, 0).data().toString().startsWith("Does not follow the convention"));
     QVERIFY(names->model()
                 ->index(1, 0)
                 .data(Qt::AccessibleTextRole)
@@ -118,8 +119,8 @@ class WindowTest : public QObject {
     goTo(window, Bench::Pack);
     QTRY_VERIFY(find<QTreeWidget>(window, "parcelTree")->topLevelItemCount() == 1);
     QTest::keyClick(&window, Qt::Key_P, Qt::ControlModifier);
-    QTRY_VERIFY_WITH_TIMEOUT(
-        find<QLabel>(window, "packResult")->text().contains("Read back and found right"), 10000);
+    QTRY_VERIFY_WITH_TIMEOUT(find<QLabel>(window, "packResult")->text().contains("and verified"),
+                             10000);
     click(window, "verifyButton");
     QTRY_VERIFY(find<QLabel>(window, "packResult")->text().contains("exactly what the project"));
 
@@ -128,7 +129,7 @@ class WindowTest : public QObject {
     QFile::copy(scratch.qpath("job/keeper_walk.png"), scratch.qpath("cli/keeper_walk.png"));
     const QString project = scratch.qpath("cli/job.amber");
     QCOMPARE(runCli({"new", project, "--sheet", scratch.qpath("cli/keeper_walk.png"), "--cells",
-                     "48x48", "--of-kind", "character", "--rate", "12", "--origin", "ink:BOTTOM",
+                     "48x48", "--kind", "character", "--rate", "12", "--origin", "ink:BOTTOM",
                      "--shape", "box:snug"})
                  .exitCode,
              0);
@@ -340,7 +341,7 @@ class WindowTest : public QObject {
       for (QObject* object : window.actionTable().action(entry.id)->associatedObjects()) {
         if (auto* widget = qobject_cast<QWidget*>(object)) own.insert(widget);
       }
-      // An action without a place of its own is the window's, and rules out all others.
+      // An action without a specific place belongs to the window, and excludes all others.
       if (entry.place == ActionPlace::Window) own = {nullptr};
       QVERIFY2(!places.contains(nullptr) && (places & own).isEmpty(), qPrintable(entry.id));
       QVERIFY2(places.isEmpty() || !own.contains(nullptr), qPrintable(entry.id));

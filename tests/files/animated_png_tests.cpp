@@ -1,7 +1,7 @@
 #include <QByteArray>
 #include <QTest>
 
-#include "files/image_file.h"
+#include "files/image/image_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
 
@@ -117,7 +117,7 @@ class AnimatedPngTest : public QObject {
     // The second was taken back.
     QCOMPARE(at(2, 1, 0), kRed);
     QCOMPARE(at(2, 0, 1), kBlue);
-    // The third was cleared, and the last put in place of what was there.
+    // The third was cleared, and the last replaced the earlier content.
     QCOMPARE(at(3, 0, 1), Rgba{});
     QCOMPARE(at(3, 3, 0), kMist);
     QCOMPARE(at(3, 1, 1), kRed);

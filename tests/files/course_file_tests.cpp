@@ -5,8 +5,8 @@
 #include <nlohmann/json.hpp>
 
 #include "core/project/edit.h"
-#include "files/course_file.h"
-#include "files/project_file.h"
+#include "files/project/course_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/schema.h"
 
@@ -51,7 +51,7 @@ class CourseFileTest : public QObject {
     const Project project = newProject("garden");
     Course course = courseOfEverything();
     const auto kept =
-        withEdits(project, {SetCourses{{course}}, SetTrialWishes{{0.25, std::nullopt, 3.5}}});
+        withEdits(project, {SetCourses{{course}}, SetFairnessLimits{{0.25, std::nullopt, 3.5}}});
     QVERIFY(kept.has_value());
     const std::string text = projectText(kept->project);
     QVERIFY(*projectFrom(text, "garden.amber") == kept->project);
@@ -63,7 +63,7 @@ class CourseFileTest : public QObject {
     QVERIFY(!withEdits(project, {SetCourses{{course, course}}}));
     course.solids.emplace_back(Box{0, 0, -4, 4});
     QVERIFY(!withEdits(project, {SetCourses{{course}}}));
-    QVERIFY(!withEdits(project, {SetTrialWishes{{1.5, std::nullopt, std::nullopt}}}));
+    QVERIFY(!withEdits(project, {SetFairnessLimits{{1.5, std::nullopt, std::nullopt}}}));
   }
 
   void polygonsMayGoEitherWayRound() {

@@ -4,8 +4,8 @@
 
 #include "core/project/edit.h"
 #include "core/project/project_differences.h"
-#include "core/project/sound/valid_project.h"
-#include "files/project_file.h"
+#include "core/project/validation/valid_project.h"
+#include "files/project/project_file.h"
 #include "support/random_edits.h"
 #include "support/registry.h"
 
@@ -15,7 +15,7 @@ using namespace amber::test;
 class EditLawTest : public QObject {
   Q_OBJECT
 
-  // What changed is told where anything did, and the other way round as much.
+  // Changes are listed if there are any, and the reverse comparison has as many.
   static void checkChanges(const Project& before, const Project& after) {
     Project same = after;
     same.nextId = before.nextId;
@@ -66,7 +66,7 @@ class EditLawTest : public QObject {
              qPrintable(QString("%1 accepted, %2 refused").arg(accepted).arg(refused)));
   }
 
-  // 2. Looking only at what is not shared says the same as looking at everything.
+  // 2. Comparing only what is not shared gives the same result as comparing everything.
   void whatIsSharedNeedsNoSecondLook() {
     QVERIFY(rc::check("after edits", [](std::uint64_t seed) {
       RandomEdits edits(seed);
@@ -105,9 +105,10 @@ class EditLawTest : public QObject {
     const auto made = withEdits(newProject("n"), {PutSheet{sheet}, PutAsset{asset}});
     QVERIFY(made.has_value());
     const auto nudged = withEdits(made->project, {SetOrigin{{2}, {3}, {32769, 0}, kByHand}});
-    QCOMPARE(nudged.error().sentence,
-             std::string("chr_a: chr_a_1: lies more than 32768 px away, or nowhere; nothing was "
-                         "changed"));
+    QCOMPARE(
+        nudged.error().sentence,
+        std::string(
+            "chr_a: chr_a_1: is more than 32768 px away, or not a number; nothing was changed"));
   }
 };
 AMBER_TEST(EditLawTest);

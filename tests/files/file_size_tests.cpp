@@ -3,11 +3,11 @@
 #include <nlohmann/json.hpp>
 
 #include "core/project/edit.h"
-#include "core/project/sound/file_size.h"
-#include "core/project/sound/valid_project.h"
-#include "files/json_text.h"
-#include "files/project_file.h"
-#include "files/project_merge.h"
+#include "core/project/validation/file_size.h"
+#include "core/project/validation/valid_project.h"
+#include "files/json/json_text.h"
+#include "files/project/project_file.h"
+#include "files/project/project_merge.h"
 #include "glasshouse_project.h"
 #include "support/random_edits.h"
 #include "support/random_mask.h"

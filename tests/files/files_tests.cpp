@@ -4,19 +4,19 @@
 #include <QTest>
 
 #include "core/fit/keys/fit_edits.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
 #include "files/file_bytes.h"
-#include "files/image_file.h"
-#include "files/json_reader.h"
-#include "files/parcel_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/json/json_reader.h"
+#include "files/parcel/parcel_file.h"
+#include "files/project/project_file.h"
 #include "glasshouse_project.h"
 #include "sheets.h"
 #include "support/registry.h"
 #include "support/schema.h"
 #include "support/scratch.h"
 #include "support/text_picture.h"
-#include "work/pack_project.h"
+#include "work/pack/pack_project.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -156,7 +156,7 @@ class ProjectFileTest : public QObject {
         .value();
   }
 
-  // A recipe in which nothing is as it is without being said.
+  // A recipe without any default value.
   static Recipe everyThing() {
     Recipe recipe;
     recipe.kind = ShapeKind::Circle;
@@ -166,7 +166,7 @@ class ProjectFileTest : public QObject {
     recipe.region.percent = true;
     recipe.inset = {1, -2, 0.5, 0, true};
     recipe.loss = 0.125;
-    recipe.lie = CapsuleLie::Lying;
+    recipe.axis = CapsuleAxis::Horizontal;
     recipe.mask = {-3, Holes::Filled, 7};
     return recipe;
   }
@@ -201,7 +201,7 @@ class ProjectFileTest : public QObject {
                        {1, 2},
                        {OriginBasis::FeetOf, {}, PointSnap::PixelCentre, asset.frames[0].id}},
              PutMount{asset.id, asset.frames[1].id, {"hand_l", {-2.5, 3}}},
-             SetOriginWishes{{0.25, true}},
+             SetOriginLimits{{0.25, true}},
              SetShape{asset.id, asset.frames[1].id, {"body", Circle{3.5, 4, 2.25}, everyThing()}},
              SetShape{asset.id, asset.frames[2].id, {"body", Capsule{3, 4, 5.5, 6, 2}, {}}},
              SetShape{asset.id,

@@ -2,8 +2,8 @@
 #include <QTest>
 #include <nlohmann/json.hpp>
 
-#include "files/json_text.h"
-#include "files/project_file.h"
+#include "files/json/json_text.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 
 using namespace amber;

@@ -5,7 +5,7 @@
 #include <nlohmann/json.hpp>
 #include <random>
 
-#include "files/json_merge.h"
+#include "files/json/json_merge.h"
 #include "support/registry.h"
 
 using namespace amber;
@@ -60,7 +60,7 @@ class RandomJson {
   std::mt19937_64 random_;
 };
 
-// Whatever order their members stand in.
+// Regardless of the order of their members.
 bool same(const Json& a, const Json& b) {
   return nlohmann::json::parse(a.dump()) == nlohmann::json::parse(b.dump());
 }
@@ -104,7 +104,7 @@ class JsonMergeTest : public QObject {
       const Json b = random.changed(base, 2);
       MergedJson one = mergedJson(base, a, b);
       MergedJson other = mergedJson(base, b, a);
-      // They stand in the order in which the first side has them.
+      // They are in the order of the first side.
       for (MergedJson* merged : {&one, &other}) {
         std::sort(merged->conflicts.begin(), merged->conflicts.end(),
                   [](const MergeConflict& x, const MergeConflict& y) { return x.place < y.place; });

@@ -3,9 +3,9 @@
 #include <QTest>
 
 #include "core/project/conflict_words.h"
-#include "core/project/sound/valid_project.h"
-#include "files/project_file.h"
-#include "files/project_merge.h"
+#include "core/project/validation/valid_project.h"
+#include "files/project/project_file.h"
+#include "files/project/project_merge.h"
 #include "support/random_edits.h"
 #include "support/registry.h"
 #include "support/two_frames.h"
@@ -66,7 +66,7 @@ class ProjectMergeTest : public QObject {
              qPrintable(QString("%1 merged, %2 with conflicts").arg(merged).arg(conflicts)));
   }
 
-  // 3. What either changed is so in the result.
+  // 3. Every change of either side is in the result.
   void whatEachDidIsThere() {
     const Project base = twoFrames();
     Asset moth = *base.assets.front();
@@ -102,7 +102,7 @@ class ProjectMergeTest : public QObject {
     const Project merged = *mergedProject(base, ours, theirs);
     QCOMPARE(merged.conflicts.size(), std::size_t{1});
     QCOMPARE(conflictText(merged, merged.conflicts.front()),
-             std::string("assets chr_a frames a origin: each made something else of it"));
+             std::string("assets chr_a frames a origin: changed in both versions"));
     QCOMPARE(findAsset(merged, AssetId{2})->frames[0].origin, FramePoint{});
     QVERIFY(*withChoice(merged, 0, MergeSide::Ours) == ours);
     QVERIFY(*withChoice(merged, 0, MergeSide::Theirs) == theirs);
@@ -136,7 +136,7 @@ class ProjectMergeTest : public QObject {
   void aChoiceOfWhatIsGoneIsRefused() {
     Project project = twoFrames();
     project.conflicts = {{"/assets/99/name", "\"a\"", "\"b\""}, {"/assets/2/name", "no json", ""}};
-    QVERIFY(withChoice(project, 0, MergeSide::Ours).error().sentence.find("no longer there") !=
+    QVERIFY(withChoice(project, 0, MergeSide::Ours).error().sentence.find("no longer exists") !=
             std::string::npos);
     QVERIFY(!withChoice(project, 1, MergeSide::Ours));
     QVERIFY(!withChoice(project, 1, MergeSide::Theirs));

@@ -78,7 +78,7 @@ class Drawing {
     }
   }
 
-  // A glow that is no firm ink, so that soft art is among it.
+  // A glow that is not solid ink, as in soft art.
   void glow(int x, int y) {
     if (image_.rect().contains(x, y) && image_.at(x, y).a == 0)
       image_.at(x, y) = {250, 240, 160, 60};

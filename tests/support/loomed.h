@@ -11,7 +11,7 @@
 
 namespace amber::test {
 
-/// The demo as it is, at the layers bench, judged.
+/// The demo at the Layers bench, with its expectations checked.
 class Loomed {
  public:
   Loomed() {
@@ -66,8 +66,9 @@ class Loomed {
     QTest::mouseRelease(loom()->viewport(), Qt::LeftButton, {}, to);
     QCoreApplication::processEvents();
   }
-  PartySettings settings(const char* asset, const char* role) {
-    return partyOf(project(), *findAsset(project(), asset), *findRole(project(), role)).settings;
+  ParticipantSettings settings(const char* asset, const char* role) {
+    return participantOf(project(), *findAsset(project(), asset), *findRole(project(), role))
+        .settings;
   }
 
   Scratch scratch;

@@ -21,7 +21,7 @@ class RandomEdits {
     sheet.path = "art/1.png";
     sheet.size = {16, 32};
     if (step == 0) return PutSheet{sheet};
-    if (step == 1) return SetOriginWishes{{4, false}};
+    if (step == 1) return SetOriginLimits{{4, false}};
     Asset asset;
     asset.id = {10};
     asset.kind = "character";
@@ -65,7 +65,7 @@ class RandomEdits {
       case 13:
         return SetProfiles{{profile("game"), profile(name())}};
       case 14:
-        return SetOriginWishes{{number(), odd()}};
+        return SetOriginLimits{{number(), odd()}};
       case 15:
         return SetKinds{{{"character", "chr", Motion::Dynamic, rule(), {{role(), recipe()}}},
                          {"kind " + name(), name(), Motion::Static, rule(), {}}}};
@@ -109,7 +109,7 @@ class RandomEdits {
       case 9:
         return SetMeetingRule{static_cast<Pairing>(below(2)), static_cast<Wakes>(below(3))};
       case 10:
-        return SetTrialWishes{
+        return SetFairnessLimits{
             {seldom() ? number() : share(), std::nullopt, seldom() ? number() : share()}};
       case 11:
         return SetCodeFolders{{{name(), odd() ? "../game" : name()}, {odd() ? "*.min.js" : ""}}};
@@ -257,7 +257,7 @@ class RandomEdits {
     recipe.region = {static_cast<Region::Part>(below(6)), seldom() ? number() : 5, odd(), rect()};
     recipe.inset = {share(), share(), seldom() ? number() : 0, share(), odd()};
     recipe.loss = share();
-    recipe.lie = static_cast<CapsuleLie>(below(3));
+    recipe.axis = static_cast<CapsuleAxis>(below(3));
     recipe.mask = {below(9) - 4, static_cast<Holes>(below(2)), 1 + whole()};
     recipe.polygon = {3 + below(9), share(), odd(), static_cast<Around>(below(2))};
     recipe.together = odd();

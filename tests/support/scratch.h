@@ -10,7 +10,7 @@
 
 namespace amber::test {
 
-/// A folder of its own for one test, gone afterwards.
+/// A temporary folder for one test, removed afterwards.
 class Scratch {
  public:
   std::string path(const std::string& name = {}) const {
@@ -44,7 +44,7 @@ inline void copyFolder(const QString& from, const QString& to) {
   }
 }
 
-/// The demo project as it is, copied so that a test may change it.
+/// A copy of the demo project that a test may change.
 inline QString demoAsItIs(const Scratch& scratch) {
   copyFolder(QString(AMBER_SOURCE_DIR) + "/demo/glasshouse_night", scratch.qpath("demo"));
   return scratch.qpath("demo/glasshouse_night.amber");

@@ -48,8 +48,8 @@ void ellipse(Image& image, const PixelRect& clip, double cx, double cy, double r
   }
 }
 
-// Someone who stands in a cell: trunk, head, two arms and two legs that move from frame to frame.
-// All in shares of the cell, so that the same one is drawn in each.
+// A figure in a cell: trunk, head, two arms and two legs that move from frame to frame. All in
+// shares of the cell, so that the same figure is drawn in each.
 struct Figure {
   double middle, waist, trunkX, trunkY, headR, limb;
   Rgba coat, skin;
@@ -160,7 +160,7 @@ Plan planned(std::string_view kind, Dice& dice) {
   if (kind == "left over, figures" || kind == "left over, tiles") {
     plan.over = {dice.between(1, grid.cell.w - 1), dice.between(1, grid.cell.h - 1)};
     if (dice.chance(30)) plan.over.h = 0;
-    // Of two rows of different figures nobody can tell the height to a pixel.
+    // With two rows of different figures, the height cannot be determined to a pixel.
     grid.rows = std::max(grid.rows, 3);
   }
   return plan;

@@ -12,9 +12,8 @@
 #include "registry.h"
 
 int main(int argc, char** argv) {
-  // Settings of its own: test programs run side by side, and what one window keeps when it closes
-  // (the bench it stood at) is not what another one opens with. Programs that a test starts inherit
-  // it.
+  // Separate settings: test programs run in parallel, and a window must not open with what another
+  // one stored when it closed (such as its bench). Programs started by a test inherit them.
   const QTemporaryDir settings;
   if (!settings.isValid()) {
     std::fputs("there is no room for the settings of a test\n", stderr);

@@ -63,7 +63,7 @@ inline void goTo(MainWindow& window, Bench bench) {
   auto* route = find<RouteLine>(window, "routeLine");
   QTest::mouseClick(route, Qt::LeftButton, {}, route->centreOf(bench));
   QCOMPARE(window.bench(), bench);
-  // What a bench makes anew is shown by the event loop.
+  // The event loop shows new widgets of a bench.
   QCoreApplication::processEvents();
 }
 
@@ -116,7 +116,7 @@ inline void show(MainWindow& window) {
   QVERIFY(QTest::qWaitForWindowExposed(&window));
 }
 
-/// A window with the demo project, or with images of its own, and the folder they lie in.
+/// A window with the demo project, or with images of the test, and their folder.
 class OpenWindow {
  public:
   /// A copy of the demo project, with all its art read.
@@ -138,7 +138,7 @@ class OpenWindow {
     settle();
   }
 
-  /// Waits for what runs beside the window, and lets it show the result.
+  /// Waits for background work, and lets the window show the result.
   void settle() {
     window.session().settle();
     QCoreApplication::processEvents();

@@ -3,11 +3,11 @@
 #include <thread>
 
 #include "files/file_bytes.h"
-#include "files/image_file.h"
+#include "files/image/image_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
 #include "support/text_picture.h"
-#include "work/art_store.h"
+#include "work/art/art_store.h"
 
 using namespace amber;
 using namespace amber::test;

@@ -7,12 +7,12 @@
 #include <QStandardPaths>
 #include <QTest>
 
-#include "files/image_file.h"
-#include "files/page_encoder.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/image/page_encoder.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
-#include "work/pack_session.h"
+#include "work/pack/pack_session.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -74,8 +74,8 @@ class PageEncoderTest : public QObject {
     QCOMPARE(encoder.fresh(0).size(), std::size_t{3});
   }
 
-  // What other programs check: the sum of every chunk, and of what was compressed. The reader of
-  // the loaders, in Python with its own zlib, tells of either.
+  // The checks of other programs: the checksum of every chunk, and of the compressed data. The
+  // reader of the loaders, in Python with its zlib, verifies both.
   void everySumIsRight() {
     if (QStandardPaths::findExecutable("python3").isEmpty()) QSKIP("python3 is not installed");
     const Scratch scratch;
@@ -189,7 +189,8 @@ class PackSessionTest : public QObject {
   void whatIsWrongOnDiskIsNotTakenForRight() {
     const Project project = *readProject(project_);
     packBoth(project);
-    // Files that are no part of a parcel, put there meanwhile, stop it as they do the first time.
+    // Files that are not part of a parcel, added in the meantime, prevent it as they do the first
+    // time.
     scratch_.write("again/notes.txt", "mine");
     const auto refused =
         session_.pack(project, defaultProfile(project), store_, scratch_.path("again"), {});

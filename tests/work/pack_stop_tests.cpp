@@ -3,10 +3,10 @@
 #include <QTest>
 #include <map>
 
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
-#include "work/pack_project.h"
+#include "work/pack/pack_project.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -26,8 +26,8 @@ class PackStopTest : public QObject {
     return files;
   }
 
-  // How often packing tells how far it is before it has ended or was stopped: it is stopped when it
-  // tells for the `last`-th time.
+  // How many times packing reports progress before it ends or is stopped: it is stopped at the
+  // `last` report.
   static int packedUntil(int last, const Project& project, const std::shared_ptr<ArtStore>& store,
                          const std::string& folder, std::optional<Error>& error) {
     std::stop_source stop;

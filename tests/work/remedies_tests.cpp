@@ -5,19 +5,19 @@
 #include <random>
 
 #include "core/checks/trial/trial_checks.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
 #include "core/trial/course/course_setup.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
-#include "work/mend.h"
-#include "work/pack_project.h"
+#include "work/pack/pack_project.h"
+#include "work/project/mend.h"
 
 using namespace amber;
 using namespace amber::test;
 
-// The law of remedies: applying one leaves a valid project in which that finding is gone.
+// The law of fixes: applying one leaves a valid project without that finding.
 class RemediesTest : public QObject {
   Q_OBJECT
 
@@ -35,10 +35,10 @@ class RemediesTest : public QObject {
     Project project = demo;
     const auto roles =
         withEdits(project, {SetRoles{{{"body"}, {"feet", Duty::Notices}, {"hat", Duty::Notices}}},
-                            SetOriginWishes{{2, random() % 2 == 0}}});
+                            SetOriginLimits{{2, random() % 2 == 0}}});
     project = roles->project;
-    // Sentences that mean nobody, that are said twice and that are broken; layers that are easily
-    // mistaken, that nobody uses, and that are used alike.
+    // Expectations that apply to nothing, that are repeated and that are broken; layers with
+    // similar names, unused layers, and layers with the same users.
     std::vector<Expectation> sentences = project.expectations;
     sentences.push_back({{PhraseOf::Asset, "chr_nobody"}, Verb::StopsAt, {PhraseOf::All}});
     sentences.push_back(sentences[1]);
@@ -215,9 +215,9 @@ class RemediesTest : public QObject {
     const ArtSource art = ArtStore::loading(store, project);
     FairnessMemo memo{project, fairnessTable(project, art)};
     QCOMPARE(fairnessFindings(project, memo.rows).size(), std::size_t{0});
-    project = withEdits(project, {SetTrialWishes{{0.4, 0.5, std::nullopt}}})->project;
+    project = withEdits(project, {SetFairnessLimits{{0.4, 0.5, std::nullopt}}})->project;
     std::vector<Finding> unfair = fairnessFindings(project, memo.rows);
-    // What reaches out to notice is meant to; the other pair can be mended.
+    // A sensor is meant to reach out; the other pair can be fixed.
     QVERIFY(unfair.size() >= 2);
     std::erase_if(unfair, [](const Finding& one) {
       return !one.text.starts_with("chr_keeper and chr_firefly:");
@@ -227,7 +227,7 @@ class RemediesTest : public QObject {
     const auto edits = unfair[0].remedy.edits(project, art);
     QVERIFY2(edits, edits ? "" : edits.error().sentence.c_str());
     const Project after = withEdits(project, *edits)->project;
-    // Kept rows say what all would say anew, and the pair is fairer.
+    // Kept rows equal newly computed ones, and the pair is fairer.
     memo.project = project;
     const std::vector<FairnessRow> kept = fairnessTable(after, art, {}, memo);
     const std::vector<FairnessRow> anew = fairnessTable(after, art);

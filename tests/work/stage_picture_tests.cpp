@@ -5,7 +5,7 @@
 #include "core/project/edit.h"
 #include "support/registry.h"
 #include "support/text_picture.h"
-#include "work/stage_picture.h"
+#include "work/art/stage_picture.h"
 
 using namespace amber;
 using namespace amber::test;

@@ -1,15 +1,15 @@
 #include <QTest>
 
 #include "core/checks/check_project.h"
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 #include "support/registry.h"
 #include "support/scratch.h"
 #include "support/text_picture.h"
-#include "work/import_sheet.h"
-#include "work/new_project.h"
-#include "work/pack_project.h"
-#include "work/recovery.h"
-#include "work/report.h"
+#include "work/art/import_sheet.h"
+#include "work/pack/pack_project.h"
+#include "work/project/new_project.h"
+#include "work/project/recovery.h"
+#include "work/report/report.h"
 
 using namespace amber;
 using namespace amber::test;

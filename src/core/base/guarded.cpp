@@ -9,7 +9,7 @@ Error errorFrom(const std::exception_ptr& thrown) {
   const Error memory{ErrorCode::OutOfMemory,
                      {},
                      {},
-                     "there is not enough memory for this; nothing was changed. Close other "
+                     "there is not enough memory for this, so nothing was changed. Close other "
                      "programs, or work on fewer or smaller sheets at a time"};
   try {
     std::rethrow_exception(thrown);

@@ -7,9 +7,9 @@
 
 namespace amber {
 
-/// The error that stands for an exception: OutOfMemory for std::bad_alloc and std::length_error,
-/// else Unexpected. Our own code reports errors as Result; exceptions come from the standard
-/// library and from libraries that we use. Requires: `thrown` is not null.
+/// The error for an exception: OutOfMemory for std::bad_alloc and std::length_error, otherwise
+/// Unexpected. Our own code reports errors as Result; exceptions come from the standard library and
+/// other libraries. Requires: `thrown` is not null.
 Error errorFrom(const std::exception_ptr& thrown);
 
 /// Calls work(), which gives a Result, and turns what it throws into an error. For the places where

@@ -10,7 +10,7 @@
 namespace amber {
 namespace {
 
-// Nobody types longer words; bounds the work.
+// Longer words are not typed by people. This bounds the work.
 constexpr std::size_t kLongestWord = 100;
 
 std::string lowered(std::string_view text) {

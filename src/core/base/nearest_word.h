@@ -5,15 +5,15 @@
 
 namespace amber {
 
-/// How many letters must be put in, taken out or changed, or neighbours swapped, to make one word
-/// of the other, in characters. Cost: the product of the lengths.
-/// Reference: F. Damerau, "A technique for computer detection and correction of spelling errors",
-/// 1964; the form that changes no letter twice (optimal string alignment).
+/// The edit distance of two words in characters: insertions, deletions, substitutions and swaps of
+/// neighbours. Cost: the product of the lengths. Reference: F. Damerau, "A technique for computer
+/// detection and correction of spelling errors", 1964, in the variant that changes no letter twice
+/// (optimal string alignment).
 int editDistance(std::string_view a, std::string_view b);
 
-/// The word of the list that is most likely meant by `typed`: the nearest by editDistance of
-/// letters without their case, the first of several, and no farther than a third of the longer
-/// word's letters (at least one). Empty where none is so near.
+/// The word of the list that `typed` most likely means: the nearest by editDistance, ignoring case,
+/// and the first of equally near ones. Its distance is at most a third of the longer word's
+/// letters, and at least 1 is allowed. Empty if no word is that near.
 std::string_view nearestWord(std::string_view typed, std::span<const std::string_view> words);
 
 }  // namespace amber

@@ -5,10 +5,10 @@
 
 namespace amber {
 
-/// How long work tells how far it is and hears that it should end. Both parts may be left empty.
-///
-/// `report` must be safe to call from several threads at once: work that uses all cores calls it
-/// from each of them, so `done` may also arrive out of order.
+/// How long-running work reports its progress and learns that it was cancelled. Both members may be
+/// empty.
+/// `report` must be safe to call from several threads at once, because parallel work calls it from
+/// each thread. So values of `done` may arrive out of order.
 struct Progress {
   std::function<void(int done, int total)> report;
   std::stop_token stop;

@@ -27,7 +27,7 @@ enum class ErrorCode {
   Locked,         ///< Another program holds the project.
   ChangedOnDisk,  ///< The file is not what it was when it was read.
   OutOfMemory,
-  Unexpected,  ///< An exception of a library, for which there is no better code.
+  Unexpected,  ///< An exception of a library that has no more specific code.
 };
 
 /// An error a user can act on.
@@ -40,7 +40,7 @@ struct Error {
   bool operator==(const Error&) const = default;
 };
 
-/// A value, or the error that stands in its place. Who calls must look at it.
+/// A value, or an error instead of it. Callers must check it.
 template <class T>
 class [[nodiscard]] Result : public tl::expected<T, Error> {
  public:

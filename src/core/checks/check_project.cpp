@@ -21,7 +21,8 @@ void append(std::vector<Finding>& all, std::vector<Finding> more) {
   all.insert(all.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
 }
 
-// A finding about a frame tells the first animation that shows it, so that the window can go there.
+// A finding about a frame refers to the first animation that shows the frame, so that the window
+// can go there.
 void placeInAnimation(Where& where, const Project& project) {
   if (where.animation || !where.frame) return;
   const Asset* asset = findAsset(project, where.asset);

@@ -6,10 +6,10 @@
 
 namespace amber {
 
-/// Every finding of the project, the worst first, otherwise in the order of the work.
-/// Sheets that `art` cannot give are passed over: whoever reads files reports them.
-/// Fairness is not among them (see fairnessFindings): it takes too long to be asked at every edit.
-/// Cost: linear in frames and in the ink of cut lines; the ticks of courses that must be passed.
+/// All findings of the project, the most severe first, otherwise in the order of the benches.
+/// Sheets without art in `art` are skipped: the code that reads files reports them. Fairness is not
+/// included (see fairnessFindings), because it takes too long for every edit. Cost: linear in the
+/// frames, in the ink of cut lines, and in the ticks of required courses.
 std::vector<Finding> checkProject(const Project& project, const ArtSource& art);
 
 /// Brings findings into that order. Stable.

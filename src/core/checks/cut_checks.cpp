@@ -7,9 +7,9 @@
 #include "core/cut/crossing.h"
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
-#include "core/cut/islands/island_guess.h"
+#include "core/cut/island_guess.h"
 #include "core/cut/sheet_edits.h"
-#include "core/fit/keys/refit.h"
+#include "core/fit/keys/kind_shapes.h"
 
 namespace amber {
 namespace {
@@ -71,7 +71,7 @@ Finding aboutSheet(const Rule& rule, SheetId sheet) {
   return findingOf(rule, {sheet, {}, {}, {}, {}});
 }
 
-// Cuts the sheet again so, and gives new frames what their kind wants.
+// Cuts the sheet with this cut, and gives new frames the defaults of their kind.
 Remedy cuttingRemedy(SheetId sheet, Cut cut) {
   return {Remedy::Takes::Time,
           [sheet, cut = std::move(cut)](const Project& project,
@@ -185,7 +185,7 @@ class CutChecks {
     finding.text = "ink touches the edge of " + std::to_string(touching) + " of " +
                    counted(cells, "cell", "cells");
     finding.fix =
-        "Nothing, where the art fills its cells; else see whether the cells are too small.";
+        "If the art fills its cells on purpose, no change is needed. Otherwise use larger cells.";
     findings_.push_back(std::move(finding));
   }
 
@@ -198,7 +198,7 @@ class CutChecks {
     finding.text = "a strip of " + std::to_string(right ? strip.w : strip.h) +
                    " px is left over at the " + (right ? "right" : "bottom") +
                    (inked ? " and holds ink: the last cell is partial" : " and is empty");
-    finding.fix = "Set a cell size that divides the sheet, or a margin.";
+    finding.fix = "Set a cell size that divides the sheet evenly, or a margin.";
     findings_.push_back(std::move(finding));
   }
 
@@ -209,7 +209,7 @@ class CutChecks {
     finding.text = counted(dropped.size(), "speck", "specks") + " of ink, " +
                    std::to_string(pixels) + " px in all, " +
                    (dropped.size() == 1 ? "belongs" : "belong") + " to no frame";
-    finding.fix = "Lower the least ink, or join over a greater distance.";
+    finding.fix = "Lower the smallest island, or join parts over a greater distance.";
     findings_.push_back(std::move(finding));
   }
 

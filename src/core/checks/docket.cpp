@@ -23,7 +23,8 @@ Docket docketOf(const Asset& asset, const std::vector<Finding>& findings) {
     broken = broken || error;
     at(finding.bench) = std::max(at(finding.bench), error ? Stamp::Broken : Stamp::NeedsLook);
   }
-  // Without any shape the bench was not visited at all, which says more than "needs a look".
+  // Without any shape the Fit bench has not been visited, which is more informative than "needs
+  // review".
   if (!shaped) at(Bench::Fit) = Stamp::Untouched;
   if (broken) at(Bench::Pack) = Stamp::Broken;
   return docket;

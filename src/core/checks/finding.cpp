@@ -17,7 +17,7 @@ Remedy fittingRemedy(std::vector<FitOrder> orders) {
         }
         if (!edits.empty()) return edits;
         return failure(ErrorCode::BadValue,
-                       "the recipe makes no shape of this ink; choose another");
+                       "the recipe makes no shape from this ink; choose another recipe");
       }};
 }
 

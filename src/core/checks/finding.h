@@ -23,18 +23,18 @@ struct Where {
   bool operator==(const Where&) const = default;
 };
 
-/// How a finding is mended: the edits are worked out when they are asked for, from the project as
-/// it is then, so that a check costs nothing for what nobody mends.
+/// How a finding is fixed. The edits are computed on request, from the project at that time, so
+/// that a check costs nothing for fixes that are not used.
 class Remedy {
  public:
   using Work =
       std::function<Result<std::vector<Edit>>(const Project& project, const ArtSource& art)>;
   enum class Takes {
-    Moments,  ///< May be worked out on the interface thread.
+    Moments,  ///< Computed without a noticeable delay.
     Time,     ///< Fits or cuts: to be worked out beside it.
   };
 
-  /// Only a person can mend it.
+  /// There is no automatic fix.
   Remedy() = default;
   Remedy(Takes takes, Work work) : work_(std::move(work)), takes_(takes) {}
   /// Edits that are known already.
@@ -44,8 +44,8 @@ class Remedy {
   explicit operator bool() const { return static_cast<bool>(work_); }
   bool takesTime() const { return takes_ == Takes::Time; }
 
-  /// The edits that mend it in that project. Requires: there is a remedy. Errors (BadValue): it can
-  /// no longer be mended so, and why.
+  /// The edits that fix the finding in that project. Requires: there is a fix. Errors (BadValue):
+  /// this fix is no longer possible, with the reason.
   Result<std::vector<Edit>> edits(const Project& project, const ArtSource& art) const {
     return work_(project, art);
   }
@@ -61,14 +61,14 @@ struct Finding {
   Severity severity = Severity::Warning;
   Bench bench = Bench::Cut;
   Where where;
-  /// What it is about, where the place does not say it: a layer, a cut line, a sentence, a partner.
-  /// With the rule and the place it identifies the finding.
+  /// What the finding is about, if the place does not identify it: a layer, a cut line, an
+  /// expectation, a partner. Rule, place and subject together identify a finding.
   std::string subject = {};
   std::string text;  ///< What is wrong, in one sentence.
   std::string fix;   ///< What to do about it.
   Remedy remedy;     ///< What does it, where the program can.
 
-  /// Found by looking at its sheet or asset alone: a fix of another one leaves it as it is.
+  /// The finding depends on its sheet or asset only, so that fixes elsewhere do not change it.
   bool alone = false;
 
   bool canBeMended() const { return static_cast<bool>(remedy); }
@@ -79,7 +79,7 @@ struct Finding {
   }
 };
 
-/// A finding of the rule, as grave as the rule says, about that place.
+/// A finding of the rule about that place, with the severity of the rule.
 inline Finding findingOf(const Rule& rule, Where where) {
   Finding finding;
   finding.rule = rule.id;
@@ -96,7 +96,7 @@ struct FitOrder {
   Recipe recipe;
 };
 
-/// The remedy that fits all of these. Its error: no order makes a shape.
+/// The fix that fits all of these. Its error: no order makes a shape.
 Remedy fittingRemedy(std::vector<FitOrder> orders);
 
 }  // namespace amber

@@ -10,7 +10,7 @@ void addLost(const Asset& asset, std::vector<Finding>& findings) {
     if (!frame.lost) continue;
     Finding finding = findingOf(rules::kFrameLost, {frame.sheet, asset.id, {}, frame.id, {}});
     finding.text = frame.name + " was not found on the repainted sheet";
-    finding.fix = "Take the frame out, or cut the sheet so that it is found.";
+    finding.fix = "Remove the frame, or change the cut so that the frame is found.";
     finding.remedy = Remedy({RemoveFrames{asset.id, {frame.id}}});
     findings.push_back(std::move(finding));
   }
@@ -30,7 +30,7 @@ void addGaps(const Asset& asset, const Animation& animation, const Project& proj
   Finding finding = findingOf(rules::kNumberingGap, {{}, asset.id, animation.id, {}, {}});
   finding.text = "of the numbered images " + runs.front().title + ", " + missingText(runs.front()) +
                  " missing";
-  finding.fix = "Add what is missing, or leave it so.";
+  finding.fix = "Add the missing images, or ignore this note.";
   findings.push_back(std::move(finding));
 }
 

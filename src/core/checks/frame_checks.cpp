@@ -10,11 +10,11 @@ Finding emptyFrames(const Asset& asset, const std::vector<const Frame*>& empty) 
       findingOf(rules::kFrameEmpty, {empty.front()->sheet, asset.id, {}, empty.front()->id, {}});
   if (empty.size() == 1) {
     finding.text = empty.front()->name + " holds no ink";
-    finding.fix = "Leave the empty cell out.";
+    finding.fix = "Exclude the empty cell.";
   } else {
     finding.text = std::to_string(empty.size()) + " frames hold no ink, " + empty.front()->name +
                    " the first of them";
-    finding.fix = "Leave out " + std::to_string(empty.size()) + " empty cells.";
+    finding.fix = "Exclude " + std::to_string(empty.size()) + " empty cells.";
   }
   RemoveFrames removal{asset.id, {}};
   for (const Frame* frame : empty) removal.frames.push_back(frame->id);

@@ -6,17 +6,17 @@
 
 namespace amber {
 
-/// frame.empty: a frame without faint ink; its fix leaves it out. frame.noShape: the frames of an
-/// asset without any shape, told once; its fix gives each the snug box. Frames whose sheet has no
-/// art are passed over: the sheet's own finding says so.
+/// frame.empty: a frame without visible ink; its fix removes the frame. frame.noShape: frames of an
+/// asset without any shape, one finding per asset; its fix fits a snug box to each. Frames whose
+/// sheet has no art are skipped, because the sheet has its own finding.
 std::vector<Finding> checkFrames(const Asset& asset, const Project& project, const ArtSource& art);
 
-/// variant.behind: a variant is not as its first one's rules are now, told once; its fix gives it
-/// them.
+/// variant.behind: the settings of a variant differ from its first asset, one finding per variant;
+/// its fix applies them.
 std::vector<Finding> checkVariant(const Asset& asset, const Project& project);
 
-/// merge.conflict: something that two people changed in different ways, told once each. Nothing but
-/// a person's choice mends it.
+/// merge.conflict: two people changed the same thing in different ways, one finding for each thing.
+/// A person must choose.
 std::vector<Finding> checkConflicts(const Project& project);
 
 }  // namespace amber

@@ -8,14 +8,14 @@ namespace amber {
 
 enum class Severity { Error, Warning, Note };
 
-/// The benches, in the order of the work; a rule's is the one at which its findings are mended.
+/// The benches, in the order of the work. Findings of a rule are fixed at its bench.
 enum class Bench { Cut, Origin, Fit, Names, Layers, Trial, Pack };
 inline constexpr std::size_t kBenchCount = static_cast<std::size_t>(Bench::Pack) + 1;
 
 /// What a check looks for.
 struct Rule {
   std::string_view id;  ///< Stable, such as "frame.noShape".
-  Severity severity;    ///< The gravest that a finding of it has; some are told as less.
+  Severity severity;    ///< The highest severity of its findings; some findings are less severe.
   Bench bench;
   std::string_view meaning;  ///< In one sentence without its full stop, for lists and help.
 };
@@ -26,14 +26,14 @@ namespace rules {
 inline constexpr Rule kSheetMissing{"sheet.missing", Severity::Error, Bench::Cut,
                                     "the image of a sheet cannot be read"};
 inline constexpr Rule kSheetChanged{"sheet.changed", Severity::Error, Bench::Cut,
-                                    "an image has changed since it was imported; an error where "
-                                    "it cannot be cut as before"};
+                                    "an image has changed since it was imported; an error if it "
+                                    "cannot be cut with the same method"};
 inline constexpr Rule kSheetKey{"sheet.key", Severity::Note, Bench::Cut,
                                 "nothing is transparent, and one colour looks like the background"};
 inline constexpr Rule kCutCrossing{"cut.crossing", Severity::Warning, Bench::Cut,
-                                   "ink of one island lies on both sides of a cut line"};
+                                   "a cut line divides connected ink"};
 inline constexpr Rule kCutEdge{"cut.edge", Severity::Note, Bench::Cut,
-                               "ink touches the edges of some cells, and of most it does not"};
+                               "ink touches the edges of a few cells"};
 inline constexpr Rule kCutPartialCell{"cut.partialCell", Severity::Warning, Bench::Cut,
                                       "a strip of the sheet is left over; a note where it is "
                                       "empty"};
@@ -42,21 +42,23 @@ inline constexpr Rule kCutSpecks{"cut.specks", Severity::Note, Bench::Cut,
 inline constexpr Rule kFrameLost{"frame.lost", Severity::Error, Bench::Cut,
                                  "a frame was not found on its repainted sheet"};
 inline constexpr Rule kFrameEmpty{"frame.empty", Severity::Warning, Bench::Cut,
-                                  "frames hold no ink"};
+                                  "frames contain no ink"};
 inline constexpr Rule kNumberingGap{"numbering.gap", Severity::Warning, Bench::Cut,
-                                    "of numbered images, a number is missing"};
-inline constexpr Rule kOriginSlip{"origin.slip", Severity::Warning, Bench::Origin,
-                                  "frames stand off from the rest of their animation"};
-inline constexpr Rule kOriginDrift{"origin.drift", Severity::Warning, Bench::Origin,
-                                   "feet move farther through an animation than the project "
-                                   "wants; not told of static assets"};
-inline constexpr Rule kOriginHalf{"origin.half", Severity::Warning, Bench::Origin,
-                                  "origins lie between pixels where the project wants whole ones"};
+                                    "a number is missing in a series of images"};
+inline constexpr Rule kOriginSlip{
+    "origin.slip", Severity::Warning, Bench::Origin,
+    "the position of a frame does not match the rest of its animation"};
+inline constexpr Rule kOriginDrift{
+    "origin.drift", Severity::Warning, Bench::Origin,
+    "feet drift farther in an animation than the project allows (not checked for static assets)"};
+inline constexpr Rule kOriginHalf{
+    "origin.half", Severity::Warning, Bench::Origin,
+    "origins lie between pixels, but the project requires whole pixels"};
 inline constexpr Rule kOriginOutside{"origin.outside", Severity::Note, Bench::Origin,
                                      "origins lie outside the bounds of the ink"};
-inline constexpr Rule kOriginMixed{"origin.mixed", Severity::Note, Bench::Origin,
-                                   "an asset, or some of its frames, stands by another rule than "
-                                   "most of its kind"};
+inline constexpr Rule kOriginMixed{
+    "origin.mixed", Severity::Note, Bench::Origin,
+    "an asset, or some of its frames, uses a different origin rule from most assets of its kind"};
 inline constexpr Rule kOriginMirror{"origin.mirror", Severity::Warning, Bench::Origin,
                                     "origins of a mirrored pair are not mirrored"};
 inline constexpr Rule kMountMissing{"mount.missing", Severity::Warning, Bench::Origin,
@@ -66,117 +68,122 @@ inline constexpr Rule kMountFar{"mount.far", Severity::Warning, Bench::Origin,
 inline constexpr Rule kFrameNoShape{"frame.noShape", Severity::Warning, Bench::Fit,
                                     "frames have no shape"};
 inline constexpr Rule kShapeOffInk{"shape.offInk", Severity::Error, Bench::Fit,
-                                   "a shape holds no ink at all"};
+                                   "a shape contains no ink"};
 inline constexpr Rule kShapeFault{"shape.fault", Severity::Error, Bench::Fit,
                                   "a polygon crosses itself, repeats a point, or has no area"};
 inline constexpr Rule kShapePoints{"shape.points", Severity::Warning, Bench::Fit,
                                    "a polygon has more points than the pack profile allows"};
 inline constexpr Rule kShapeAir{"shape.air", Severity::Warning, Bench::Fit,
-                                "a shape that stops holds more air than its role allows"};
+                                "a shape that stops contains more air than its role allows"};
 inline constexpr Rule kShapeBareInk{"shape.bareInk", Severity::Warning, Bench::Fit,
-                                    "a shape leaves more ink bare than its role allows"};
+                                    "a shape leaves more ink uncovered than its role allows"};
 inline constexpr Rule kShapeStale{"shape.stale", Severity::Warning, Bench::Fit,
-                                  "a shape was fitted to other ink than its frame has now"};
-inline constexpr Rule kShapeJumps{"shape.jumps", Severity::Warning, Bench::Fit,
-                                  "a shape moves between two steps while the origin stays; not "
-                                  "told of static assets"};
-inline constexpr Rule kShapeFlush{"shape.flush", Severity::Warning, Bench::Fit,
-                                  "what notices does not reach past what stops on any side"};
+                                  "the ink of a frame has changed since its shape was fitted"};
+inline constexpr Rule kShapeJumps{
+    "shape.jumps", Severity::Warning, Bench::Fit,
+    "a shape moves between two steps although the origin does not (not checked for static assets)"};
+inline constexpr Rule kShapeFlush{
+    "shape.flush", Severity::Warning, Bench::Fit,
+    "a shape that notices does not extend beyond the shape that stops, on any side"};
 inline constexpr Rule kShapeFilled{"shape.filled", Severity::Warning, Bench::Fit,
-                                   "what stops fills what notices above it"};
+                                   "a shape that stops covers the shape that notices above it"};
 inline constexpr Rule kShapeMirror{"shape.mirror", Severity::Warning, Bench::Fit,
                                    "shapes of a mirrored pair are not mirrored"};
 inline constexpr Rule kShapeDiffers{"shape.differs", Severity::Note, Bench::Fit,
-                                    "most assets of a kind have one recipe in a role, and this one "
-                                    "another"};
-inline constexpr Rule kVariantBehind{"variant.behind", Severity::Note, Bench::Fit,
-                                     "a variant is not as the rules of its first one are now"};
+                                    "a shape uses a different recipe from most assets of its kind"};
+inline constexpr Rule kVariantBehind{
+    "variant.behind", Severity::Note, Bench::Fit,
+    "the settings of a variant differ from the current settings of its first asset"};
 inline constexpr Rule kNamePattern{"name.pattern", Severity::Warning, Bench::Names,
-                                   "a name is not as the convention makes it"};
+                                   "a name does not follow the convention"};
 inline constexpr Rule kNameShared{"name.shared", Severity::Error, Bench::Names,
-                                  "two things of one sort share a name"};
+                                  "two things of one type have the same name"};
 inline constexpr Rule kNameCase{"name.case", Severity::Warning, Bench::Names,
-                                "two names of one sort differ only by case or separators"};
+                                "two names of one type differ only by case or separators"};
 inline constexpr Rule kNameReserved{"name.reserved", Severity::Warning, Bench::Names,
                                     "a name, or its form as a constant, is a reserved word of a "
                                     "chosen language"};
 inline constexpr Rule kNameClash{
     "name.clash", Severity::Note, Bench::Names,
-    "an asset, kind, role, layer or mount has the name of something of "
-    "another sort"};
+    "an asset, kind, role, layer or mount has the same name as something of another type"};
 inline constexpr Rule kNameLong{"name.long", Severity::Warning, Bench::Names,
-                                "a name is longer than wanted"};
+                                "a name is longer than the convention allows"};
 inline constexpr Rule kNameFile{"name.file", Severity::Warning, Bench::Names,
                                 "a name cannot be a file name on the common systems"};
-inline constexpr Rule kNameLookalike{"name.lookalike", Severity::Warning, Bench::Names,
-                                     "a name holds letters of another script that look like ours, "
-                                     "or invisible ones"};
+inline constexpr Rule kNameLookalike{
+    "name.lookalike", Severity::Warning, Bench::Names,
+    "a name contains invisible letters, or letters of another script that look like Latin ones"};
 inline constexpr Rule kNameNear{"name.near", Severity::Warning, Bench::Names,
-                                "a name is one edit away from another of its sort"};
-inline constexpr Rule kNameUnknown{"name.unknown", Severity::Warning, Bench::Names,
-                                   "source code uses a name that nothing has; told where code is "
-                                   "looked at"};
-inline constexpr Rule kNameUnused{"name.unused", Severity::Note, Bench::Names,
-                                  "no source file names an asset; told where code is looked at"};
+                                "a name differs by one letter from another of its type"};
+inline constexpr Rule kNameUnknown{
+    "name.unknown", Severity::Warning, Bench::Names,
+    "source code uses a name that is not in the project (checked if folders of code are set)"};
+inline constexpr Rule kNameUnused{
+    "name.unused", Severity::Note, Bench::Names,
+    "no source file uses the name of an asset (checked if folders of code are set)"};
 
 inline constexpr Rule kLayersBroken{"layers.broken", Severity::Error, Bench::Layers,
-                                    "an expectation is not so"};
+                                    "an expectation does not hold"};
 inline constexpr Rule kLayersEmpty{"layers.empty", Severity::Warning, Bench::Layers,
                                    "an expectation applies to no pair of shapes"};
 inline constexpr Rule kLayersTwice{"layers.twice", Severity::Note, Bench::Layers,
-                                   "two expectations say the same"};
-inline constexpr Rule kLayersUnasked{"layers.unasked", Severity::Warning, Bench::Layers,
-                                     "parties meet, and no expectation speaks of them; not told "
-                                     "where there are no expectations"};
+                                   "two expectations are equal"};
+inline constexpr Rule kLayersUnasked{
+    "layers.unasked", Severity::Warning, Bench::Layers,
+    "two shapes meet and no expectation covers this (checked if there are expectations)"};
 inline constexpr Rule kLayersStill{"layers.still", Severity::Warning, Bench::Layers,
-                                   "a pair is expected to stop, and neither of it moves"};
-inline constexpr Rule kLayersUnmet{"layers.unmet", Severity::Warning, Bench::Layers,
-                                   "nobody can meet the shapes of a role of an asset; not told "
-                                   "where there are no expectations"};
-inline constexpr Rule kLayersBlind{"layers.blind", Severity::Warning, Bench::Layers,
-                                   "a role that notices seeks layers that nobody is on; not told "
-                                   "where there are no expectations"};
-inline constexpr Rule kLayersBoth{"layers.both", Severity::Note, Bench::Layers,
-                                  "both sides are told of one meeting; not told where there are "
-                                  "no expectations"};
+                                   "two assets are expected to stop each other, but neither moves"};
+inline constexpr Rule kLayersUnmet{
+    "layers.unmet", Severity::Warning, Bench::Layers,
+    "a shape can meet no other shape (checked if there are expectations)"};
+inline constexpr Rule kLayersBlind{
+    "layers.blind", Severity::Warning, Bench::Layers,
+    "a shape that notices seeks only empty layers (checked if there are expectations)"};
+inline constexpr Rule kLayersBoth{
+    "layers.both", Severity::Note, Bench::Layers,
+    "both sides notice the same meeting (checked if there are expectations)"};
 inline constexpr Rule kLayersCovered{"layers.covered", Severity::Warning, Bench::Layers,
-                                     "what notices lies within what stops at the same, and is "
-                                     "never told"};
+                                     "a shape that notices lies inside a shape that stops at the "
+                                     "same things, so it never notices them"};
 inline constexpr Rule kLayersMany{"layers.many", Severity::Warning, Bench::Layers,
                                   "there are too many different participants for the layer checks"};
-inline constexpr Rule kLayersUnused{"layers.unused", Severity::Note, Bench::Layers,
-                                    "nobody is on a layer, or nobody seeks it; not told where "
-                                    "there is one layer"};
+inline constexpr Rule kLayersUnused{
+    "layers.unused", Severity::Note, Bench::Layers,
+    "a layer has no shape on it, or no shape seeks it (not checked if there is only one layer)"};
 inline constexpr Rule kLayersSame{"layers.same", Severity::Note, Bench::Layers,
-                                  "two layers have the same users"};
+                                  "two layers are used by the same shapes"};
 inline constexpr Rule kLayersAlike{"layers.alike", Severity::Note, Bench::Layers,
                                    "the names of two layers are one letter apart"};
 
 inline constexpr Rule kTrialPhantom{"trial.phantom", Severity::Warning, Bench::Trial,
-                                    "two assets hit each other before anything touches, more often "
-                                    "or farther off than the project wants"};
-inline constexpr Rule kTrialMissed{"trial.missed", Severity::Warning, Bench::Trial,
-                                   "two assets overlap without a hit more often than the project "
-                                   "wants"};
-inline constexpr Rule kTrialGap{"trial.gap", Severity::Error, Bench::Trial,
-                                "an asset stops short of what blocks it on a course that it must "
-                                "pass"};
-inline constexpr Rule kTrialTunnel{"trial.tunnel", Severity::Error, Bench::Trial,
-                                   "an asset passes through a solid of such a course"};
+                                    "two assets hit each other before their pixels touch, more "
+                                    "often or from farther away than the project allows"};
+inline constexpr Rule kTrialMissed{
+    "trial.missed", Severity::Warning, Bench::Trial,
+    "the pixels of two assets overlap without a hit more often than the project allows"};
+inline constexpr Rule kTrialGap{
+    "trial.gap", Severity::Error, Bench::Trial,
+    "on a course that an asset must pass, it stops before it touches an obstacle"};
+inline constexpr Rule kTrialTunnel{
+    "trial.tunnel", Severity::Error, Bench::Trial,
+    "on a course that an asset must pass, it passes through an obstacle"};
 inline constexpr Rule kTrialCatch{"trial.catch", Severity::Error, Bench::Trial,
-                                  "an asset catches on a low edge of such a course"};
-inline constexpr Rule kTrialFlicker{"trial.flicker", Severity::Error, Bench::Trial,
-                                    "the ground under an asset comes and goes on such a course"};
-inline constexpr Rule kTrialPop{"trial.pop", Severity::Error, Bench::Trial,
-                                "a new shape of an asset lies in a solid of such a course"};
-inline constexpr Rule kTrialStuck{"trial.stuck", Severity::Error, Bench::Trial,
-                                  "an asset cannot move any more on such a course, or not be run"};
+                                  "on a course that an asset must pass, it snags on a low edge"};
+inline constexpr Rule kTrialFlicker{
+    "trial.flicker", Severity::Error, Bench::Trial,
+    "on a course that an asset must pass, contact with the ground flickers"};
+inline constexpr Rule kTrialPop{
+    "trial.pop", Severity::Error, Bench::Trial,
+    "on a course that an asset must pass, a new shape of it appears inside an obstacle"};
+inline constexpr Rule kTrialStuck{
+    "trial.stuck", Severity::Error, Bench::Trial,
+    "on a course that an asset must pass, it gets stuck, or the course cannot be run"};
 inline constexpr Rule kTrialDeaf{"trial.deaf", Severity::Error, Bench::Trial,
-                                 "a role was told of nothing on such a course, though an "
-                                 "expectation wants it to be"};
-inline constexpr Rule kMergeConflict{"merge.conflict", Severity::Error, Bench::Pack,
-                                     "two people changed a thing in different ways; one is to be "
-                                     "chosen"};
+                                 "on a course that an asset must pass, a role noticed nothing "
+                                 "although an expectation requires it"};
+inline constexpr Rule kMergeConflict{
+    "merge.conflict", Severity::Error, Bench::Pack,
+    "two people changed the same thing in different ways and one version must be chosen"};
 
 }  // namespace rules
 

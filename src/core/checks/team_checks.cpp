@@ -11,8 +11,8 @@ std::vector<Finding> checkVariant(const Asset& asset, const Project& project) {
   if (behind.empty()) return {};
   Finding finding = findingOf(rules::kVariantBehind, {{}, asset.id, {}, {}, {}});
   finding.text =
-      asset.name + " is not as " + first->name + " is now, which it is a variant of: " + behind;
-  finding.fix = "Give it the rules of " + first->name + ", or let it stand by itself";
+      asset.name + " differs from " + first->name + ", which it is a variant of: " + behind;
+  finding.fix = "Apply the settings of " + first->name + ", or release the variant.";
   finding.remedy =
       Remedy(Remedy::Takes::Time, [id = asset.id](const Project& now, const ArtSource& art) {
         return followEdits(now, id, art);
@@ -26,7 +26,7 @@ std::vector<Finding> checkConflicts(const Project& project) {
     Finding finding = findingOf(rules::kMergeConflict, {});
     finding.subject = conflict.place;
     finding.text = conflictText(project, conflict);
-    finding.fix = "Choose one at the Pack bench, or with merge PROJECT --choose";
+    finding.fix = "Choose a version at the Pack bench, or with merge PROJECT --choose.";
     findings.push_back(std::move(finding));
   }
   return findings;

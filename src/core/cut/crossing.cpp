@@ -47,8 +47,8 @@ void addCrossing(const Turned& turned, const PixelRect& cell, int position, int 
   found.push_back(std::move(crossing));
 }
 
-// The edges of one cell along one direction. Without a gutter two cells share a line, which is
-// then told once, by the lower cell.
+// The edges of one cell along one direction. Without a gutter two cells share a line, which is then
+// reported once, for the lower cell.
 void addEdges(const Turned& turned, const Grid& grid, int column, int row,
               std::vector<Crossing>& found) {
   const bool columns = turned.direction == GridLine::Across::Columns;

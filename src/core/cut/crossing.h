@@ -18,10 +18,10 @@ struct Crossing {
                   ///< low side that is 8-connected to ink directly across.
 };
 
-/// Every place where a cell's edge cuts through ink. The sheet's own border is no cut.
-/// A line is crossed at a pixel when that pixel is ink and so is one of the three pixels facing it
-/// across the line, for then both belong to one 8-connected island.
-/// Requires: `grid` fits the mask. Cost: linear in the length of the lines.
+/// Every place where the edge of a cell cuts through ink. The border of the sheet is not a cut. A
+/// line is crossed at a pixel if that pixel is ink and one of the three pixels that face it across
+/// the line is ink too, because both then belong to one 8-connected component. Requires: `grid`
+/// fits the mask. Cost: linear in the length of the lines.
 std::vector<Crossing> crossingsOf(const PixelMask& faintInk, const Grid& grid);
 
 /// The cells whose ink touches their own edge, the sheet's border included.

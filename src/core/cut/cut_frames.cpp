@@ -8,12 +8,17 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/frame_matching.h"
 #include "core/cut/grid.h"
+#include "core/cut/row_sequences.h"
 #include "core/image/look.h"
 #include "core/naming/name_table.h"
 #include "core/origin/anchor.h"
+#include "core/origin/ground.h"
 
 namespace amber {
 namespace {
+
+// The animation of a sheet whose name contains no movement.
+constexpr std::string_view kNoMovement = "still";
 
 constexpr std::array<std::string_view, 36> kMovements = {
     "idle", "walk",  "run",     "jump",  "fall", "land",  "climb", "crawl",   "fly",
@@ -49,6 +54,22 @@ Frame carriedTo(Frame frame, const CutPlace& place, const SheetArt& art, SheetPi
   return frame;
 }
 
+// Puts frames on the ground line of their strip, as far as the art of the strip is known.
+void placeOnGround(const Project& project, Asset& asset, const ArtSource& art) {
+  const auto onGround = [](const Frame& frame) {
+    return frame.originRule.basis == OriginBasis::Ground;
+  };
+  if (std::none_of(asset.frames.begin(), asset.frames.end(), onGround)) return;
+  const auto points = groundPoints(project, asset, art);
+  for (Frame& frame : asset.frames) {
+    if (!onGround(frame) || frame.lost) continue;
+    const auto found = points.find(stripOf(project, frame));
+    if (found == points.end()) continue;
+    frame.origin = *originBy(frame.originRule, frame.rect.size(), std::nullopt,
+                             OriginModel{found->second, std::nullopt});
+  }
+}
+
 bool holds(const std::vector<Frame>& frames, FrameId id) {
   return std::any_of(frames.begin(), frames.end(), [&](const Frame& f) { return f.id == id; });
 }
@@ -56,7 +77,9 @@ bool holds(const std::vector<Frame>& frames, FrameId id) {
 class Cutting {
  public:
   Cutting(const Project& project, const CutRequest& request, const SheetArt& art)
-      : project_(project), request_(request), art_(art), nextId_(project.nextId) {}
+      : project_(project), request_(request), art_(art), nextId_(project.nextId) {
+    if (hasRowAnimations()) rows_ = std::get<Grid>(request.cut.way);
+  }
 
   Asset cut(Asset asset, const std::vector<PixelRect>& rects) {
     std::vector<Frame> old;
@@ -73,6 +96,11 @@ class Cutting {
     }
     replaceFrames(asset, frames);
     placeByModels(asset);
+    placeOnGround(project_, asset, [&](SheetId sheet) {
+      return sheet == request_.sheet
+                 ? std::shared_ptr<const SheetArt>(std::shared_ptr<void>(), &art_)
+                 : nullptr;
+    });
     dropSteps(asset, old, frames);
     nameNewFrames(asset);
     return asset;
@@ -135,7 +163,8 @@ class Cutting {
     }
   }
 
-  // Frames of other sheets stay where they are; this sheet's stand where its first one stood.
+  // Frames of other sheets keep their place; the frames of this sheet begin where its first one
+  // was.
   void replaceFrames(Asset& asset, const std::vector<Frame>& frames) const {
     const auto ours = [&](const Frame& frame) { return frame.sheet == request_.sheet; };
     const auto place = std::find_if(asset.frames.begin(), asset.frames.end(), ours);
@@ -151,11 +180,23 @@ class Cutting {
       if (holds(old, frames[i].id)) continue;
       const Step step{frames[i].id,
                       i < request_.timesMs.size() ? request_.timesMs[i] : request_.durationMs};
-      if (i > 0 && insertAfter(asset, frames[i - 1].id, step)) continue;
-      std::vector<Step>& steps = animationFor(asset).steps;
+      const bool follows = i > 0 && rowOfFrame(frames[i - 1]) == rowOfFrame(frames[i]);
+      if (follows && insertAfter(asset, frames[i - 1].id, step)) continue;
+      std::vector<Step>& steps = animationFor(asset, rowOfFrame(frames[i])).steps;
       steps.insert(steps.end(), step);
     }
   }
+
+  bool hasRowAnimations() const {
+    const auto* grid = std::get_if<Grid>(&request_.cut.way);
+    if (grid == nullptr || grid->rows < 2 || !request_.cut.regions.empty()) return false;
+    if (request_.rows != RowsAre::Likely) return request_.rows == RowsAre::Animations;
+    const Kind* kind = findKind(project_, request_.kind);
+    return kind != nullptr && kind->motion != Motion::Static && request_.timesMs.empty() &&
+           rowsAreSequences(art_, *grid);
+  }
+
+  int rowOfFrame(const Frame& frame) const { return rows_ ? rowOf(*rows_, frame.rect) : 0; }
 
   static bool insertAfter(Asset& asset, FrameId before, const Step& step) {
     for (Animation& animation : asset.animations) {
@@ -178,8 +219,9 @@ class Cutting {
     std::erase_if(asset.animations, [](const Animation& a) { return a.steps.empty(); });
   }
 
-  Animation& animationFor(Asset& asset) {
-    const std::string name = snakeCase(request_.animation);
+  Animation& animationFor(Asset& asset, int row) {
+    std::string name = snakeCase(request_.animation);
+    if (rows_) name = (name == kNoMovement ? "row" : name) + "_" + std::to_string(row + 1);
     for (Animation& animation : asset.animations) {
       if (animation.name == name) return animation;
     }
@@ -198,6 +240,7 @@ class Cutting {
   const CutRequest& request_;
   const SheetArt& art_;
   std::uint32_t nextId_;
+  std::optional<Grid> rows_;  // The grid whose rows are animations.
 };
 
 }  // namespace
@@ -213,7 +256,7 @@ SheetTitle titleFrom(std::string_view sheetPath) {
       return {stem.substr(0, last), word};
     }
   }
-  return {stem, "still"};
+  return {stem, std::string(kNoMovement)};
 }
 
 const Asset* assetCutFrom(const Project& project, SheetId sheet) {
@@ -231,11 +274,11 @@ Result<std::vector<Edit>> cutEdits(const Project& project, const CutRequest& req
   if (sheet == nullptr) {
     return failure(ErrorCode::UnknownTarget, "the sheet is no longer in the project");
   }
-  auto sound = checkedCut(request.cut, sheet->size);
-  if (sound && art.image.size() != sheet->size) {
-    sound = failure(ErrorCode::BadValue, "the image is not of the size that the project knows");
+  auto valid = checkedCut(request.cut, sheet->size);
+  if (valid && art.image.size() != sheet->size) {
+    valid = failure(ErrorCode::BadValue, "the image is not of the size that the project knows");
   }
-  if (!sound) return failure(sound.error().code, sound.error().sentence, sheet->path);
+  if (!valid) return failure(valid.error().code, valid.error().sentence, sheet->path);
   const Kind* kind = findKind(project, request.kind);
   if (kind == nullptr) {
     return failure(ErrorCode::UnknownTarget,
@@ -244,7 +287,7 @@ Result<std::vector<Edit>> cutEdits(const Project& project, const CutRequest& req
   const std::vector<PixelRect> rects = rectsOf(request.cut, art, sheet->orientation).frames;
   if (rects.empty()) {
     return failure(ErrorCode::BadValue,
-                   "this way of cutting finds no frame; lower the least ink or the alpha of ink",
+                   "this method finds no frame; lower the smallest island or the alpha threshold",
                    sheet->path);
   }
   Cutting cutting(project, request, art);
@@ -276,6 +319,12 @@ Result<std::vector<Edit>> sequenceEdits(const Project& project, const CutRequest
     if (!all.empty()) all.pop_back();
     all.insert(all.end(), edits->begin(), edits->end());
   }
+  if (all.empty()) return all;
+  auto& asset = std::get<PutAsset>(all.back()).asset;
+  placeOnGround(next, asset, [&](SheetId sheet) -> std::shared_ptr<const SheetArt> {
+    const auto found = std::find(sheets.begin(), sheets.end(), sheet);
+    return found == sheets.end() ? nullptr : arts[static_cast<std::size_t>(found - sheets.begin())];
+  });
   return all;
 }
 

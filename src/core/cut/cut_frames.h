@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <memory>
 #include <string>
 #include <string_view>
@@ -13,7 +14,15 @@ namespace amber {
 /// Whether the sheet shows what it showed when it was cut last.
 enum class SheetPicture { Same, Repainted };
 
-/// A wish to cut one sheet.
+/// What the rows of a grid become.
+enum class RowsAre {
+  Likely,      ///< Animations if the asset's kind moves and rowsAreSequences, otherwise one.
+  One,         ///< All frames are one animation.
+  Animations,  ///< Each row is an animation.
+};
+inline constexpr std::array<std::string_view, 3> kRowsAreWords = {"likely", "one", "animations"};
+
+/// A request to cut one sheet.
 struct CutRequest {
   SheetId sheet;
   Cut cut;
@@ -24,11 +33,13 @@ struct CutRequest {
   std::vector<int> timesMs =
       {};  ///< Of each frame, in place of `durationMs`; as for an animated image.
   LoopMode loop = LoopMode::Repeat;
+  /// An animation of row N is called `animation`_N, or row_N where no movement is known.
+  RowsAre rows = RowsAre::Likely;
   SheetPicture picture = SheetPicture::Same;
 };
 
-/// What a sheet's file name says about what it shows: "keeper_walk.png" is the asset "keeper" and
-/// the animation "walk"; a last word that names no movement belongs to the asset ("clay_pot").
+/// What the file name of a sheet contains: "keeper_walk.png" is the asset "keeper" and the
+/// animation "walk". A last word that is not a movement belongs to the asset ("clay_pot").
 struct SheetTitle {
   std::string asset;
   std::string animation;

@@ -37,7 +37,7 @@ Image partOf(const Image& image, const PixelRect& area) {
   return part;
 }
 
-// The masks of one area, with what lies in `without` taken out.
+// The masks of one area, without the areas of `without`.
 struct AreaInk {
   PixelMask faint;
   PixelMask firm;

@@ -8,7 +8,7 @@
 #include "core/image/ink/ink.h"
 #include "core/image/orientation.h"
 #include "core/project/project.h"
-#include "core/project/sound/sound_cut.h"
+#include "core/project/validation/valid_cut.h"
 #include "core/project/values/ranges.h"
 
 namespace amber {
@@ -16,7 +16,8 @@ namespace amber {
 /// What a cut finds on a sheet.
 struct CutRects {
   std::vector<PixelRect> frames;  ///< On the sheet, in the order that frames get.
-  std::vector<PixelRect> empty;   ///< Cells that hold no ink: no frames, unless all are so.
+  std::vector<PixelRect> empty;   ///< Cells that contain no ink. They are not frames, unless all
+                                  ///< cells are empty.
   std::vector<Island> dropped;    ///< Specks of ink that no island was near enough to take.
 };
 

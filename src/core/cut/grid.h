@@ -4,7 +4,7 @@
 
 #include "core/base/result.h"
 #include "core/geometry/pixel_rect.h"
-#include "core/project/sound/sound_cut.h"
+#include "core/project/validation/valid_cut.h"
 #include "core/project/values/grid.h"
 #include "core/project/values/ranges.h"
 

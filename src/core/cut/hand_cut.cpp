@@ -30,7 +30,7 @@ Result<std::vector<PixelRect>> mergedRects(std::vector<PixelRect> rects,
                                            std::vector<std::size_t> chosen) {
   std::sort(chosen.begin(), chosen.end());
   chosen.erase(std::unique(chosen.begin(), chosen.end()), chosen.end());
-  if (chosen.size() < 2) return failure(ErrorCode::BadValue, "choose two frames or more to merge");
+  if (chosen.size() < 2) return failure(ErrorCode::BadValue, "select two or more frames to merge");
   for (const std::size_t index : chosen) {
     rects[chosen.front()] = united(rects[chosen.front()], rects[index]);
   }

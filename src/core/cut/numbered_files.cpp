@@ -7,6 +7,8 @@
 #include <tuple>
 
 #include "core/base/letters.h"
+#include "core/cut/cut_rects.h"
+#include "core/cut/proposals.h"
 
 namespace amber {
 namespace {
@@ -114,6 +116,19 @@ bool isOneAnimation(const NumberedRun& run, const std::vector<PixelSize>& sizes)
     return sizes.empty() || (*most).*side <= kMostTimes * ((*least).*side);
   };
   return alike(&PixelSize::w) && alike(&PixelSize::h);
+}
+
+bool areSheets(const std::vector<std::shared_ptr<const SheetArt>>& arts) {
+  const auto differs = [&](const auto& art) {
+    return art->image.size() != arts.front()->image.size();
+  };
+  if (std::none_of(arts.begin(), arts.end(), differs)) return false;
+  return std::all_of(arts.begin(), arts.begin() + std::min<std::ptrdiff_t>(2, std::ssize(arts)),
+                     [](const auto& art) {
+                       const SheetGuess guess = guessFor(*art, {}, {});
+                       const Cut cut{guess.proposals.front().way, {}};
+                       return guess.sure && rectsOf(cut, *art, {}).frames.size() > 1;
+                     });
 }
 
 std::string missingText(const NumberedRun& run) {

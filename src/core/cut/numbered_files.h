@@ -1,10 +1,12 @@
 #pragma once
 
+#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
 
 #include "core/geometry/pixel_rect.h"
+#include "core/image/ink/ink.h"
 
 namespace amber {
 
@@ -28,6 +30,10 @@ std::vector<NumberedRun> numberedRuns(const std::vector<std::string>& paths);
 /// or no more than twice as many as are there, and no side of one is over three times that of
 /// another. `sizes`: of all of them.
 bool isOneAnimation(const NumberedRun& run, const std::vector<PixelSize>& sizes);
+
+/// Whether each of these images is a sheet by itself, whatever its name: their sizes differ, and
+/// the first two of them have a clear proposal for several frames. Cost: as two proposals.
+bool areSheets(const std::vector<std::shared_ptr<const SheetArt>>& arts);
 
 /// "07 is", "03 to 05 and 09 are": the missing numbers as the files would write them.
 std::string missingText(const NumberedRun& run);

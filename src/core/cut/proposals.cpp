@@ -9,7 +9,7 @@
 #include "core/cut/grids/axis_analysis.h"
 #include "core/cut/grids/drawn_lines.h"
 #include "core/cut/grids/square_cells.h"
-#include "core/cut/islands/island_guess.h"
+#include "core/cut/island_guess.h"
 
 namespace amber {
 namespace {
@@ -21,7 +21,7 @@ constexpr double kMostOblong = 0.1;
 constexpr double kExplains = 0.25;
 constexpr std::size_t kLeastExplained = 3;
 constexpr std::size_t kWaysASide = 4;
-// What the likeliest islands score: more than all of the sheet, less than a grid that is sound both
+// What the likeliest islands score: more than all of the sheet, less than a grid that is valid both
 // ways.
 constexpr double kIslands = 0.54;
 // What square cells that divide the sheet score at least, and how much of the rest they can earn.
@@ -32,7 +32,7 @@ constexpr double kSureSquares = 0.8;
 // the same: so many of them are proposed after it.
 constexpr double kWhole = 0.35;
 constexpr double kPossible = 0.18;
-// A frame is hardly ever more than so many times as long as it is wide.
+// A frame is hardly ever more than this many times as long as it is wide.
 constexpr double kLongest = 10;
 constexpr std::size_t kMostPossible = 2;
 constexpr double kLikelyFigures = 0.7;
@@ -56,7 +56,7 @@ std::string times(int a, int b) {
 }
 
 std::string reasonFor(const Grid& grid, const PixelMask& ink) {
-  if (grid.columns * grid.rows == 1) return "all of the sheet, as one frame";
+  if (grid.columns * grid.rows == 1) return "whole sheet as one frame";
   std::string reason =
       times(grid.columns, grid.rows) + " cells of " + times(grid.cell.w, grid.cell.h);
   if (grid.gutter != PixelSize{} || grid.margin != PixelSize{}) {
@@ -85,17 +85,16 @@ std::string reasonFor(const Grid& grid, const PixelMask& ink) {
 std::string reasonFor(const IslandGuess& guess) {
   std::string reason =
       std::to_string(guess.islands.size()) +
-      (guess.rule.boxes ? " frames in boxes, drawn round them, and ink beside those"
-                        : " islands of ink");
+      (guess.rule.boxes ? " frames with drawn outlines, and ink beside them" : " islands of ink");
   if (guess.rule.join > 1 && !guess.rule.boxes) {
-    reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart gathered";
+    reason += ", parts up to " + std::to_string(guess.rule.join) + " px apart joined";
   }
   if (guess.rule.tight) {
-    reason = std::to_string(guess.islands.size()) + " frames, packed without gaps";
+    reason = std::to_string(guess.islands.size()) + " tightly packed frames";
   } else if (guess.rule.shadows) {
-    reason += ", each with the shadow it casts";
+    reason += ", each with its shadow";
   } else if (guess.rule.part > 0)
-    reason += ", parted where only faint ink touches";
+    reason += ", separated where only faint pixels touch";
   return reason;
 }
 
@@ -111,8 +110,8 @@ double spreadOf(const std::vector<double>& values) {
   return std::sqrt(std::max(0.0, squares / count - sum / count * (sum / count)));
 }
 
-// Whether a grid says as much as the islands do: nearly every island has a cell to itself, by its
-// middle, at about the same place in it, and most of them lie within it.
+// Whether a grid explains the islands: nearly every island has one cell, by its middle, at about
+// the same place in the cell, and most of them lie within the cell.
 bool explains(const Grid& grid, const std::vector<Island>& islands) {
   if (grid.columns * grid.rows == 1) return false;
   std::vector<int> held(static_cast<std::size_t>(grid.columns) *
@@ -165,8 +164,8 @@ bool doubtful(const SquareCells& squares, PixelSize sheet,
   return !explains(gridOf(squares, sheet), guess->islands);
 }
 
-// Squares told by faint ink; but a haze of hardly any alpha may join what firm ink shows well
-// apart.
+// Squares found by faint ink, or by solid ink if a haze of very low alpha joins figures that solid
+// ink separates.
 SquaresFound surer(SquaresFound faint, SquaresFound firm, PixelSize sheet,
                    const std::optional<IslandGuess>& guess) {
   if (faint.likely && doubtful(*faint.likely, sheet, guess)) faint.likely.reset();
@@ -197,7 +196,7 @@ void leaveLinesOut(const SheetArt& art, std::vector<Proposal>& proposals) {
   }
 }
 
-// Grids that are spoken of are likelier; what is said of each.
+// Grids that match the hints are more likely; each gets a reason.
 std::vector<std::pair<Grid, std::string>> addHints(const CutHints& hints, const PixelMask& ink,
                                                    std::vector<Proposal>& proposals) {
   std::vector<std::pair<Grid, std::string>> words;
@@ -213,7 +212,7 @@ std::vector<std::pair<Grid, std::string>> addHints(const CutHints& hints, const 
     words.emplace_back(grid, std::move(said));
   };
   for (const NamedGrid& named : gridsNamed(hints.name, ink.size())) {
-    add(named.grid, "the name says " + named.said);
+    add(named.grid, "the file name contains " + named.said);
   }
   for (const PixelSize cell : hints.cells) {
     if (ink.width() % cell.w != 0 || ink.height() % cell.h != 0) continue;
@@ -315,7 +314,7 @@ bool isSure(const std::vector<Proposal>& proposals) {
   const Proposal& first = proposals.front();
   const auto* grid = std::get_if<Grid>(&first.way);
   if (grid == nullptr) {
-    // Which shadow, or which part, is whose wants a look.
+    // Which shadow or part belongs to which figure needs review.
     const auto& rule = std::get<IslandRule>(first.way);
     return first.score >= kSureIslands && !rule.shadows && !rule.tight;
   }

@@ -12,20 +12,18 @@ namespace amber {
 
 /// One way to cut a sheet, found in its pixels.
 struct Proposal {
-  CutWay way;          ///< A grid or islands; one cell that is all of the sheet stands for "whole".
+  CutWay way;          ///< A grid or islands; one cell that covers the sheet means "whole".
   double score = 0;    ///< 0 to 1, the larger the likelier.
   std::string reason;  ///< In words: "8 x 1 cells of 48 x 48, no ink crosses a cut".
 };
 
-/// Candidate cuts, best first, at least one (the whole sheet) and at most `most`.
-/// Columns and rows are looked at apart (see columnCuts and gutterCuts) and put together again.
-/// Grids that the hints speak of are likelier, and said to be; those that no pixel speaks for come
-/// after what pixels do speak for.
-/// Islands are proposed with the joining distance that leaves their number unchanged over the
-/// widest range of distances: parts of a figure are nearer to each other than figures are.
-/// Requires: an image of at least 1 x 1 px.
-/// Cost: see columnCuts, gutterCuts and guessIslands, which run side by side on threads of their
-/// own; what is proposed does not depend on how many there are.
+/// Candidate cuts, best first, at least one (the whole sheet) and at most `most`. Columns and rows
+/// are searched separately (see columnCuts and gutterCuts) and combined. Grids that match the hints
+/// are more likely, with a reason; those without any evidence in the pixels come after those with
+/// evidence. Islands are proposed with the joining distance that leaves their number unchanged over
+/// the widest range of distances, because parts of a figure are nearer to each other than figures
+/// are. Requires: an image of at least 1 x 1 px. Cost: see columnCuts, gutterCuts and guessIslands,
+/// which run in parallel; the result does not depend on the number of threads.
 std::vector<Proposal> proposeCuts(const SheetArt& art, const CutHints& hints = {},
                                   std::size_t most = 5);
 

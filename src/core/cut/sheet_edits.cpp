@@ -95,8 +95,9 @@ Result<std::vector<Edit>> repaintEdits(const Project& project, SheetId id, const
   if (!sheet->cut || assetCutFrom(project, id) == nullptr) {
     return std::vector<Edit>{PutSheet{std::move(changed)}};
   }
-  // What cutting looks at: the sheet as it is now, under frames that may no longer lie on it. No
-  // project is ever so; the edits make one in which such frames are lost.
+  // The project that cutting uses: the sheet with its current size, under frames that may no longer
+  // lie on it. Such a project is never committed; the edits make one in which those frames are
+  // lost.
   Project between = project;
   const Cut cut = fittedTo(*sheet->cut, sheet->size, changed.size);
   for (SharedValue<Sheet>& held : between.sheets) {
@@ -117,6 +118,7 @@ Result<std::vector<Edit>> recutEdits(const Project& project, SheetId sheet, cons
   request.kind = asset->kind;
   request.asset = asset->name;
   request.picture = picture;
+  request.rows = RowsAre::One;
   for (const Animation& animation : asset->animations) {
     request.animation = animation.name;
     request.loop = animation.loop;

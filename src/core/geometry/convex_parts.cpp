@@ -36,11 +36,11 @@ class Partition {
     }
   }
 
-  /// Cuts until every part is convex; what no cut between inward corners mends, from the first
-  /// corner on or from the last.
+  /// Cuts until every part is convex. Corners that no cut between inward corners resolves are cut
+  /// in order, from the first corner or from the last.
   void run(bool fromLast) {
     cutBetweenInward();
-    // One at a time: what the first cut mends, the next need not.
+    // One at a time: a corner resolved by the first cut does not need the next.
     for (std::size_t k = 0; k < n(); ++k) {
       const std::size_t i = fromLast ? n() - 1 - k : k;
       while (hasInward(i) && cutFrom(i)) {
@@ -98,7 +98,7 @@ class Partition {
     double squaredLength;
   };
 
-  // A cut that a corner may be mended by; the least rank is the best.
+  // A cut that resolves a corner; the lowest rank is the best.
   struct Way {
     double rank;
     std::size_t to;
@@ -193,7 +193,7 @@ class Partition {
     segments_.add(p_[i], p_[j]);
   }
 
-  // The shortest first, every cut from one inward corner to another that mends both.
+  // Every cut between two inward corners that resolves both, the shortest first.
   void cutBetweenInward() {
     std::vector<Pair> pairs;
     std::vector<std::size_t> corners;
@@ -218,8 +218,8 @@ class Partition {
     }
   }
 
-  // The shortest cut through an inward sector of the corner that mends it, and the other end too if
-  // any does; where none mends it, the shortest.
+  // The shortest cut through an inward sector of the corner that resolves it, and the other end too
+  // if one does; if none resolves the corner, the shortest.
   bool cutFrom(std::size_t i) {
     const std::vector<double>& sidesOfFrom = fromSides_.of(p_[i], p_[inwardFrom(i)]);
     const std::vector<double>& sidesOfTo = toSides_.of(p_[i], p_[inwardTo(i)]);
@@ -234,7 +234,7 @@ class Partition {
     }
     ways_.resize(count);
     for (Way& way : ways_) {
-      // An end that is not mended counts more than any length.
+      // An unresolved end costs more than any length.
       way.rank = squaredLength(i, way.to) + (mends(way.to, i) ? 0 : farther_);
     }
     if (cutByBest(i)) return true;
@@ -263,7 +263,7 @@ class Partition {
     return false;
   }
 
-  // Whether a corner has no inward sector where one of its cuts is taken out.
+  // Whether a corner stays convex if one of its cuts is removed.
   bool needless(std::size_t v, const Side& side) const {
     return !inward(v, sides_[side.before].to, sides_[side.after].to);
   }

@@ -6,8 +6,8 @@
 
 namespace amber {
 
-/// On which side of a line each of some points lies, for many lines: coordinates are kept apart, so
-/// that several points are told at once.
+/// On which side of a line each of several points lies, for many lines. Coordinates are stored
+/// separately, so that several points are tested at once.
 class LineSides {
  public:
   explicit LineSides(const std::vector<Vertex>& points) : sides_(points.size()) {

@@ -12,7 +12,7 @@ struct PixelSize {
   bool operator==(const PixelSize&) const = default;
 };
 
-/// A rectangle of whole pixels: columns [x, x+w), rows [y, y+h). Which space it lies in is said
+/// A rectangle of whole pixels: columns [x, x+w), rows [y, y+h). The coordinate space is stated
 /// where it is used.
 struct PixelRect {
   int x = 0;

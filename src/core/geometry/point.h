@@ -6,9 +6,8 @@ namespace amber {
 /// [i,i+1) x [j,j+1).
 ///   sheet   (0,0) is the sheet's top-left corner
 ///   frame   (0,0) is the frame's top-left corner
-///   origin  (0,0) is the frame's origin; what a parcel holds
-///   game    (0,0) is where the game has it; px are game px, so many an art px as an asset's scale
-///           says
+///   origin  (0,0) is the frame's origin; parcels hold these coordinates
+///   game    (0,0) is chosen by the game; px are game px, by the asset's scale larger than art px
 struct SheetSpace;
 struct FrameSpace;
 struct OriginSpace;

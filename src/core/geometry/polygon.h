@@ -13,9 +13,9 @@ struct Vertex {
   bool operator==(const Vertex&) const = default;
 };
 
-/// A polygon: its corners, clockwise on screen, the last joined to the first. What is inside is
-/// told by crossings (an odd number of them to the left); low edges are closed and high ones open,
-/// as a box's, so that polygons side by side share no pixel.
+/// A polygon: its corners, clockwise on screen, the last joined to the first. A point is inside if
+/// an odd number of edges crosses to its left; low edges are closed and high ones open, as for a
+/// box, so that adjacent polygons share no pixel.
 struct Polygon {
   std::vector<Vertex> points;
 
@@ -44,21 +44,22 @@ class EdgeLine {
   double slope_;
 };
 
-/// The greatest whole number up to a value within 2^20, told to 2^-32, without a call: far from 0 a
-/// cast rounds as floor does.
+/// The floor of a value within 2^20, to 2^-32, without a function call: with a large offset, a cast
+/// rounds as floor does.
 constexpr int floorOf(double value) {
   constexpr int kFar = 1 << 20;
   return static_cast<int>(value + kFar) - kFar;
 }
 
-/// The first pixel whose centre is at or past `edge`, which lies within 2^20 px: of whatever rows a
-/// polygon is made of. Told to 2^-32 px, without a call.
+/// The first pixel whose centre is at or past `edge`, which must be within 2^20 px. Exact to 2^-32
+/// px, without a function call.
 constexpr int firstPixelFrom(double edge) {
   constexpr int kFar = 1 << 20;
   return kFar - static_cast<int>(kFar - (edge - 0.5));
 }
 
-/// The pixel after the last one whose centre is at or before `edge`, told as firstPixelFrom is.
+/// The pixel after the last one whose centre is at or before `edge`, with the same precision as
+/// firstPixelFrom.
 constexpr int pixelAfter(double edge) {
   constexpr int kFar = 1 << 20;
   return static_cast<int>(kFar + (edge + 0.5)) - kFar;

@@ -11,10 +11,9 @@
 
 namespace amber {
 
-/// The edges of a ring, and segments that are added to them, by where the boxes around them lie:
-/// whoever looks for what touches a segment looks only at those whose boxes come near its own.
-/// What lies in one part of the ring's box is kept as bits, one for each segment, so that a few
-/// words tell of all.
+/// A spatial index of the edges of a ring and of segments added later, by their bounding boxes: a
+/// search for what touches a segment only visits segments with nearby boxes. The segments in each
+/// part of the ring's box are stored as bits, so that a few words represent all.
 class SegmentsNear {
  public:
   /// Edge i goes from ring[i] to the next point. Requires: a ring of at least one point, all

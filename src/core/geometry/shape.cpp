@@ -24,7 +24,7 @@ Result<void> finite(std::initializer_list<double> numbers) {
   return {};
 }
 
-Result<void> sound(const Box& box) {
+Result<void> valid(const Box& box) {
   if (auto good = finite({box.x, box.y, box.w, box.h}); !good) return good;
   if (box.w >= kLeastBoxSide && box.h >= kLeastBoxSide) return {};
   return failure(ErrorCode::BadValue, "the box is " + exactNumber(box.w) + " x " +
@@ -32,26 +32,26 @@ Result<void> sound(const Box& box) {
                                           exactNumber(kLeastBoxSide) + " px");
 }
 
-Result<void> soundRadius(double r) {
+Result<void> validRadius(double r) {
   if (r >= kLeastRadius) return {};
   return failure(ErrorCode::BadValue, "the radius is " + exactNumber(r) +
                                           " px; it must be at least " + exactNumber(kLeastRadius) +
                                           " px");
 }
 
-Result<void> sound(const Circle& circle) {
+Result<void> valid(const Circle& circle) {
   if (auto good = finite({circle.cx, circle.cy, circle.r}); !good) return good;
-  return soundRadius(circle.r);
+  return validRadius(circle.r);
 }
 
-Result<void> sound(const Capsule& capsule) {
+Result<void> valid(const Capsule& capsule) {
   if (auto good = finite({capsule.ax, capsule.ay, capsule.bx, capsule.by, capsule.r}); !good) {
     return good;
   }
-  return soundRadius(capsule.r);
+  return validRadius(capsule.r);
 }
 
-Result<void> sound(const Polygon& polygon) {
+Result<void> valid(const Polygon& polygon) {
   const std::size_t count = polygon.points.size();
   if (count < 3 || count > kMostPolygonPoints) {
     return failure(ErrorCode::BadValue, "the polygon has " + std::to_string(count) +
@@ -66,7 +66,7 @@ Result<void> sound(const Polygon& polygon) {
                  "the polygon's points are in counter-clockwise order; list them clockwise");
 }
 
-Result<void> sound(const MaskShape& mask) {
+Result<void> valid(const MaskShape& mask) {
   if (auto good = finite({mask.x, mask.y}); !good) return good;
   const auto wrong = [](const char* what) {
     return failure(ErrorCode::BadValue, std::string("the mask ") + what);
@@ -77,7 +77,7 @@ Result<void> sound(const MaskShape& mask) {
   }
   if (mask.runs.empty()) return wrong("holds no pixel");
   if (mask.w > kLongestImageSide || mask.h > kLongestImageSide || mask.runs.size() > kMostRuns) {
-    return wrong("is larger than any sheet, or has more than 1000000 runs");
+    return wrong("is larger than any sheet, or has more than 1,000,000 runs");
   }
   int left = mask.w;
   int right = 0;
@@ -211,7 +211,7 @@ int pointCount(const Shape& shape) {
 }
 
 Result<void> validated(const Shape& shape) {
-  return std::visit([](const auto& one) { return sound(one); }, shape);
+  return std::visit([](const auto& one) { return valid(one); }, shape);
 }
 
 Result<void> validated(const Shape& shape, PixelSize frame) {

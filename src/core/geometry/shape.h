@@ -10,8 +10,8 @@
 
 namespace amber {
 
-/// Shapes, in px of the frame (or relative to the origin, where that is said). A pixel is in a
-/// shape when its centre is.
+/// Shapes, in px of the frame, or relative to the origin where stated. A pixel belongs to a shape
+/// if its centre does.
 
 /// An axis-parallel box: [x, x+w) x [y, y+h). Edges are closed at the low side and open at the high
 /// side, so that two boxes side by side share no pixel.
@@ -113,11 +113,11 @@ bool holdsPixel(const Shape& shape, int x, int y);
 /// corners, 0 for a mask.
 int pointCount(const Shape& shape);
 
-/// Checks a shape by itself, wherever it lies. Errors (BadValue): a number that is not finite, a
-/// side under kLeastBoxSide, a radius under kLeastRadius, a polygon of fewer than 3 or more than
-/// kMostPolygonPoints points or in counter-clockwise order, a mask between pixels or with runs that
-/// are not as its definition says. A polygon with a fault (see PolygonFault) is accepted: it is
-/// being worked on, and the checks report it.
+/// Validates a shape, regardless of its position. Errors (BadValue): a number that is not finite, a
+/// side under kLeastBoxSide, a radius under kLeastRadius, a polygon with fewer than 3 or more than
+/// kMostPolygonPoints points or in counter-clockwise order, a mask between pixels or with invalid
+/// runs. A polygon with a fault (see PolygonFault) is accepted, because it may be work in progress;
+/// the checks report it.
 Result<void> validated(const Shape& shape);
 
 /// The same for a shape on a frame of `frame` px. Errors (BadValue): also a reach of more than

@@ -8,8 +8,8 @@ namespace amber {
 /// real shapes leave their frame by some tens of pixels. Governs: Shape validation.
 inline constexpr double kFarthestReach = 1024;
 
-/// Least width and height of a box, px. Smaller boxes hold no pixel centre in any placing that
-/// an artist would want. Governs: Shape validation, box handles.
+/// Smallest width and height of a box, px. A smaller box may contain no pixel centre at any useful
+/// position. Used by: validation of shapes, box handles.
 inline constexpr double kLeastBoxSide = 0.5;
 
 /// Most points of a polygon. What a game tests has tens; the rest is room for outlines. Bounds the
@@ -48,8 +48,8 @@ inline constexpr double kFinestFit = 1.0 / 32;
 inline constexpr int kLongestImageSide = 16384;
 inline constexpr long long kMostImagePixels = 256LL * 1024 * 1024;
 
-/// Least distance at which a frame's feet are said to slip, px. One px is seen when an animation
-/// plays; a quarter less leaves room for origins that were rounded. Governs: slips.
+/// Smallest distance that counts as a slip of a frame's feet, px. A slip of 1 px is visible when
+/// the animation plays; a quarter less leaves room for rounded origins. Used by: slips.
 inline constexpr double kLeastSlip = 0.75;
 
 /// How far a mount may lie from firm ink, as a share of the ink's longer side, and the least
@@ -80,7 +80,7 @@ inline constexpr double kFilledStrip = 0.9;
 /// that one side has and the other has not. Governs: the check of mirrored shapes.
 inline constexpr double kSameShape = 1;
 
-/// Of fewer assets it cannot be said what is usual for their kind. Governs: the check of recipes.
+/// With fewer assets of a kind, nothing is typical. Used by: the check of recipes.
 inline constexpr std::size_t kLeastAlike = 3;
 
 }  // namespace amber

@@ -25,7 +25,7 @@ void sweepRow(double* row, int width) {
   }
 }
 
-// The lower envelope of the parabolas that stand on a column's values.
+// The lower envelope of the parabolas on the values of a column.
 struct ColumnEnvelope {
   explicit ColumnEnvelope(int height)
       : values(static_cast<std::size_t>(height)),

@@ -15,8 +15,8 @@
 namespace amber {
 namespace {
 
-// On small masks most pixels are told from a look at their column, for they are nearer than the
-// farthest so far; on large ones a field of all distances has the better worst case.
+// On small masks, most pixels are ruled out by their column, because they are nearer than the
+// farthest so far; on large ones, a full distance field has the better worst case.
 constexpr long long kMostPixels = 256LL * 256;
 constexpr int kLongestSide = 4096;
 
@@ -28,8 +28,8 @@ bool isSmall(const PixelRect& rect) {
 // Longer than any way inside such a rectangle; with as much again it still is a number of 16 bits.
 constexpr std::int16_t kFarther = 8192;
 
-// Some columns side by side: made of their own and then put in place, so that a compiler may work
-// on all at once.
+// This many adjacent columns are computed together and then stored, so that the compiler can
+// vectorise.
 constexpr std::size_t kBlock = 8;
 using Block = std::array<std::int16_t, kBlock>;
 
@@ -133,7 +133,7 @@ class FarthestFrom::Search {
 
   FarPixel found() const { return {at_.x, at_.y, std::sqrt(static_cast<double>(squared_))}; }
 
-  // From now on what is as far as the farthest so far is found anew.
+  // From here on, pixels as far as the farthest so far are found again.
   void startAgain() { --squared_; }
 
  private:
@@ -186,9 +186,9 @@ FarthestFrom::FarthestFrom(const PixelMask& to) : to_(to), bounds_(boundsOf(to))
 
 FarthestFrom::~FarthestFrom() = default;
 
-// By the ends of rows first, the outer rows before the inner ones: one of the farthest pixels is
-// mostly among them, and then most others are told without a search. Then all in order, for the
-// topmost, then leftmost.
+// Ends of rows first, outer rows before inner ones: one of the farthest pixels is usually among
+// them, which rules out most others without a search. Then all in order, for the topmost, then
+// leftmost.
 FarPixel FarthestFrom::ofFew(const PixelMask& from, const PixelRect& bounds, int left,
                              int top) const {
   const PixelRect there{bounds.x + left, bounds.y + top, bounds.w, bounds.h};

@@ -14,7 +14,8 @@ struct FarPixel {
   double distance = 0;
 };
 
-/// Tells of other masks which of their pixels is farthest from the nearest pixel of one mask.
+/// For other masks: which of their pixels is farthest from the nearest pixel of one mask (the
+/// directed Hausdorff distance).
 class FarthestFrom {
  public:
   /// Requires: a mask that outlives it. Cost: linear in the pixels of its bounds, a fraction of a

@@ -36,7 +36,7 @@ std::uint64_t lookOf(const SheetArt& art, const PixelRect& rect) {
               std::uint64_t{pixel.b} << 8 | pixel.a);
     }
   }
-  // 0 says that there is no ink.
+  // 0 means that there is no ink.
   return fnv.state() == 0 ? 1 : fnv.state();
 }
 

@@ -7,10 +7,11 @@
 namespace amber {
 namespace {
 
-constexpr std::size_t kMostParties = 8192;
+constexpr std::size_t kMostParticipants = 8192;
 
-// All that can tell assets apart, as bytes that can be compared.
-std::string signatureOf(const Asset& asset, const Party* parties, std::size_t count, bool named) {
+// Everything that distinguishes assets, as comparable bytes.
+std::string signatureOf(const Asset& asset, const Participant* participants, std::size_t count,
+                        bool named) {
   std::string text = asset.kind;
   text += '\0';
   text += static_cast<char>(asset.copies);
@@ -18,15 +19,15 @@ std::string signatureOf(const Asset& asset, const Party* parties, std::size_t co
     for (int shift = 0; shift < 32; shift += 8) text += static_cast<char>(value >> shift);
   };
   for (std::size_t i = 0; i < count; ++i) {
-    const Party& party = parties[i];
-    text += party.role->name;
+    const Participant& participant = participants[i];
+    text += participant.role->name;
     text += '\0';
-    add(party.settings.on);
-    add(party.settings.seeks);
+    add(participant.settings.on);
+    add(participant.settings.seeks);
     for (const auto part :
-         {static_cast<int>(party.settings.duty), static_cast<int>(party.settings.motion),
-          static_cast<int>(party.dutyFrom), static_cast<int>(party.onFrom),
-          static_cast<int>(party.seeksFrom)}) {
+         {static_cast<int>(participant.settings.duty),
+          static_cast<int>(participant.settings.motion), static_cast<int>(participant.dutyFrom),
+          static_cast<int>(participant.onFrom), static_cast<int>(participant.seeksFrom)}) {
       text += static_cast<char>(part);
     }
   }
@@ -46,31 +47,31 @@ std::unordered_set<std::string_view> namedAssets(const Project& project) {
 
 }  // namespace
 
-Result<AlikeParties> AlikeParties::of(const Project& project) {
-  AlikeParties alike;
+Result<ParticipantClasses> ParticipantClasses::of(const Project& project) {
+  ParticipantClasses alike;
   alike.project_ = &project;
   const auto named = namedAssets(project);
-  const std::vector<Party> parties = partiesOf(project);
+  const std::vector<Participant> participants = participantsOf(project);
   std::map<std::string, std::size_t> places;
   std::size_t next = 0;
   for (std::size_t i = 0; i < project.assets.size(); ++i) {
     const Asset& asset = *project.assets[i];
     const std::size_t first = next;
-    while (next < parties.size() && parties[next].asset == &asset) ++next;
+    while (next < participants.size() && participants[next].asset == &asset) ++next;
     if (next == first) continue;
     const auto [place, isNew] = places.try_emplace(
-        signatureOf(asset, &parties[first], next - first, named.count(asset.name) != 0),
+        signatureOf(asset, &participants[first], next - first, named.count(asset.name) != 0),
         alike.assets_.size());
     if (isNew) {
-      if (alike.parties_.size() + next - first > kMostParties) {
+      if (alike.participants_.size() + next - first > kMostParticipants) {
         return failure(
             ErrorCode::BadValue,
             "more than 8,192 roles of assets have different settings of layers; set them "
             "by kind or role");
       }
-      alike.assets_.push_back({{}, alike.parties_.size(), next - first});
+      alike.assets_.push_back({{}, alike.participants_.size(), next - first});
       for (std::size_t p = first; p < next; ++p) {
-        alike.parties_.push_back({place->second, parties[p]});
+        alike.participants_.push_back({place->second, participants[p]});
       }
     }
     alike.assets_[place->second].assets.push_back(i);
@@ -78,15 +79,15 @@ Result<AlikeParties> AlikeParties::of(const Project& project) {
   return alike;
 }
 
-bool AlikeParties::canMeet(std::size_t a, std::size_t b) const {
-  if (parties_[a].of != parties_[b].of) return true;
-  return copiesOf(a) > 1 || parties_[a].sample.asset->copies == Copies::Many;
+bool ParticipantClasses::canMeet(std::size_t a, std::size_t b) const {
+  if (participants_[a].of != participants_[b].of) return true;
+  return copiesOf(a) > 1 || participants_[a].sample.asset->copies == Copies::Many;
 }
 
-std::uint64_t AlikeParties::pairsOf(std::size_t a, std::size_t b) const {
+std::uint64_t ParticipantClasses::pairsOf(std::size_t a, std::size_t b) const {
   const std::uint64_t count = copiesOf(a);
-  if (parties_[a].of != parties_[b].of) return count * copiesOf(b);
-  const std::uint64_t own = parties_[a].sample.asset->copies == Copies::Many ? count : 0;
+  if (participants_[a].of != participants_[b].of) return count * copiesOf(b);
+  const std::uint64_t own = participants_[a].sample.asset->copies == Copies::Many ? count : 0;
   const std::uint64_t others = count * (count - 1);
   return (a == b ? others / 2 : others) + own;
 }

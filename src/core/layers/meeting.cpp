@@ -16,7 +16,8 @@ bool awake(Motion a, Motion b, Wakes wakes) {
   return false;
 }
 
-Answer answerFor(const PartySettings& a, const PartySettings& b, const MeetingRule& rule) {
+Answer answerFor(const ParticipantSettings& a, const ParticipantSettings& b,
+                 const MeetingRule& rule) {
   if (!awake(a.motion, b.motion, rule.wakes)) return {.why = PassReason::Asleep};
   const Sides seeing{sees(a, b), sees(b, a)};
   if (!seeing.any()) return {.why = PassReason::Unseen};

@@ -7,14 +7,14 @@
 
 namespace amber {
 
-/// What counts of a party when it meets another.
-struct PartySettings {
+/// The settings of a participant that decide its meetings.
+struct ParticipantSettings {
   Duty duty = Duty::Stops;
   LayerSet on = 1;
   LayerSet seeks = 1;
   Motion motion = Motion::Static;
 
-  bool operator==(const PartySettings&) const = default;
+  bool operator==(const ParticipantSettings&) const = default;
 };
 
 /// The game's rule for all pairs.
@@ -25,11 +25,11 @@ struct MeetingRule {
   bool operator==(const MeetingRule&) const = default;
 };
 
-/// What comes of two parties.
+/// What comes of two participants.
 enum class Outcome : std::uint8_t { Stops, Notices, Passes };
 
-/// Why two parties pass each other: the game's rule lets the pair sleep, neither sees the other, or
-/// one sees the other where both have to.
+/// Why two participants pass each other: the game's rule lets the pair sleep, neither sees the
+/// other, or one sees the other where both have to.
 enum class PassReason : std::uint8_t { Asleep, Unseen, OneSided };
 
 /// Some of the two sides of a pair.
@@ -42,7 +42,7 @@ struct Sides {
   bool operator==(const Sides&) const = default;
 };
 
-/// What two parties do with each other.
+/// What two participants do with each other.
 struct Answer {
   Outcome outcome = Outcome::Passes;
   Sides stopped = {};                  ///< Of those that stop: what is not static.
@@ -53,7 +53,7 @@ struct Answer {
 };
 
 /// Whether `a` sees `b`: it seeks a layer that `b` is on.
-constexpr bool sees(const PartySettings& a, const PartySettings& b) {
+constexpr bool sees(const ParticipantSettings& a, const ParticipantSettings& b) {
   return (a.seeks & b.on) != 0;
 }
 
@@ -64,7 +64,8 @@ bool awake(Motion a, Motion b, Wakes wakes);
 /// 1. It is symmetric: with the sides changed, so is the answer.
 /// 2. They meet when they are awake and, by the pairing, either or both see the other. Both duties
 ///    being stops they stop, else they notice; otherwise they pass, with why.
-Answer answerFor(const PartySettings& a, const PartySettings& b, const MeetingRule& rule);
+Answer answerFor(const ParticipantSettings& a, const ParticipantSettings& b,
+                 const MeetingRule& rule);
 
 /// The answer seen from the other side.
 Answer swapped(Answer answer);

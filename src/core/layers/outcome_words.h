@@ -8,7 +8,7 @@
 
 namespace amber {
 
-/// The words of what comes of two parties, in files, on the command line and in sentences.
+/// The words of what comes of two participants, in files, on the command line and in sentences.
 inline constexpr std::array<std::string_view, 3> kOutcomeWords = {"stops", "notices", "passes"};
 inline constexpr std::array<std::string_view, 3> kPassReasonWords = {"asleep", "unseen",
                                                                      "oneSided"};

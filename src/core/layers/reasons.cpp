@@ -7,21 +7,21 @@
 namespace amber {
 namespace {
 
-std::string nameOf(const Party& party) {
-  return party.asset->name + " " + party.role->name;
+std::string nameOf(const Participant& participant) {
+  return participant.asset->name + " " + participant.role->name;
 }
 
-std::string placeText(const Project& project, const Party& party) {
-  return nameOf(party) + " is on " + layersText(project, party.settings.on) + " and seeks " +
-         layersText(project, party.settings.seeks) + ".";
+std::string placeText(const Project& project, const Participant& participant) {
+  return nameOf(participant) + " is on " + layersText(project, participant.settings.on) +
+         " and seeks " + layersText(project, participant.settings.seeks) + ".";
 }
 
-std::string sightText(const Project& project, const Party& a, const Party& b) {
+std::string sightText(const Project& project, const Participant& a, const Participant& b) {
   const bool there = sees(a.settings, b.settings);
   const bool back = sees(b.settings, a.settings);
-  const auto by = [&](const Party& seer, const Party& seen) {
+  const auto by = [&](const Participant& seer, const Participant& seen) {
     return nameOf(seer) + " seeks " + layersText(project, seer.settings.seeks & seen.settings.on) +
-           ", where " + nameOf(seen) + " is: it sees it.";
+           ", which " + nameOf(seen) + " is on.";
   };
   if (there && back) return "Each seeks a layer that the other is on: both see the other.";
   if (there) return by(a, b);
@@ -29,7 +29,7 @@ std::string sightText(const Project& project, const Party& a, const Party& b) {
   return "Neither seeks a layer that the other is on: neither sees the other.";
 }
 
-std::string wakeText(const Project& project, const Party& a, const Party& b) {
+std::string wakeText(const Project& project, const Participant& a, const Participant& b) {
   const std::string motions =
       a.asset->name + " is " + std::string(wordOf(kMotionWords, a.settings.motion)) + ", " +
       b.asset->name + " is " + std::string(wordOf(kMotionWords, b.settings.motion));
@@ -59,7 +59,7 @@ std::string whyText(PassReason why) {
   return "only one sees the other, and both have to";
 }
 
-std::string outcomeText(const Party& a, const Party& b, const Answer& answer) {
+std::string outcomeText(const Participant& a, const Participant& b, const Answer& answer) {
   const auto both = [&](const Sides& sides, const char* one, const char* two) {
     if (sides.both()) return nameOf(a) + " and " + nameOf(b) + two;
     if (sides.any()) return nameOf(sides.a ? a : b) + one;
@@ -95,7 +95,8 @@ std::string layersText(const Project& project, LayerSet set) {
   return text;
 }
 
-std::vector<std::string> reasonsOf(const Project& project, const Party& a, const Party& b) {
+std::vector<std::string> reasonsOf(const Project& project, const Participant& a,
+                                   const Participant& b) {
   const Answer answer = answerFor(a.settings, b.settings, ruleOf(project));
   std::vector<std::string> reasons{placeText(project, a)};
   if (a.asset != b.asset || a.role != b.role) reasons.push_back(placeText(project, b));
@@ -108,7 +109,7 @@ std::vector<std::string> reasonsOf(const Project& project, const Party& a, const
   return reasons;
 }
 
-std::string answerText(const Project& project, const Party& a, const Party& b) {
+std::string answerText(const Project& project, const Participant& a, const Participant& b) {
   const Answer answer = answerFor(a.settings, b.settings, ruleOf(project));
   const std::string first = nameOf(a);
   const bool copies = a.asset == b.asset;
@@ -130,8 +131,8 @@ std::string answerText(const Project& project, const Party& a, const Party& b) {
 }
 
 std::string shortAnswer(const Meetings& meetings, std::size_t a, std::size_t b) {
-  const auto& parties = meetings.alike().parties();
-  return answerText(meetings.alike().project(), parties[a].sample, parties[b].sample);
+  const auto& participants = meetings.alike().participants();
+  return answerText(meetings.alike().project(), participants[a].sample, participants[b].sample);
 }
 
 std::string emptyReason(const Meetings& meetings, const Expectation& sentence) {

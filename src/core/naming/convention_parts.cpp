@@ -15,7 +15,7 @@ std::ptrdiff_t offset(std::size_t place) {
   return static_cast<std::ptrdiff_t>(place);
 }
 
-// Where the asset's name stands in a frame's; the count of parts where it does not.
+// The position of the asset's name in a frame name; the number of parts if it is not in it.
 std::size_t assetPlace(const NamingRule& rule) {
   const auto asset = std::find_if(rule.frame.begin(), rule.frame.end(), [](const NamePart& part) {
     return part.kind == NamePartKind::Asset;

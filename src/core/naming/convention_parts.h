@@ -7,8 +7,8 @@
 
 namespace amber {
 
-/// The parts of a frame's name in one line: where the asset's name stands in it, its own parts
-/// stand.
+/// The parts of a frame name in one line, with the parts of the asset's name in place of the
+/// asset's name.
 struct ConventionPart {
   NamePart part;
   bool ofAsset = false;   ///< It is one of the asset's name.
@@ -29,10 +29,10 @@ NamingRule withPartMoved(const NamingRule& rule, std::size_t from, std::size_t t
 std::optional<NamingRule> withPartAdded(const NamingRule& rule, std::size_t at,
                                         const NamePart& part);
 
-/// The rule without a part; nothing where names would not be told apart any more.
+/// The rule without a part; nothing if names would no longer be unique.
 std::optional<NamingRule> withoutPart(const NamingRule& rule, std::size_t at);
 
-/// The rule with a plain word spelled anew; nothing where it is no word that a name may have.
+/// The rule with another plain word; nothing if the word is not valid in a name.
 std::optional<NamingRule> withWord(const NamingRule& rule, std::size_t at, std::string_view word);
 
 /// Parts that the line does not have and may: prefix, asset, animation.

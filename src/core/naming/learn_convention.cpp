@@ -141,7 +141,8 @@ void learnAsset(const Project& project, const Asset& asset, Learning& learning) 
   const Kind* kind = findKind(project, asset.kind);
   const bool prefixed = kind != nullptr && !kind->prefix.empty() &&
                         pattern.take(NamePartKind::Prefix, wordsOf(kind->prefix));
-  // What is not the prefix is the name: which of its words are plain, others have to tell.
+  // Everything after the prefix is the name. Which of its words are plain is decided by the other
+  // names.
   std::vector<NamePart> parts;
   bool named = false;
   for (const NamePart& part : pattern.parts()) {
@@ -197,13 +198,14 @@ bool isSound(const std::vector<NamePart>& parts) {
          });
 }
 
-// Plain words stand once in a pattern of a whole project; those of single names are their own.
-std::vector<std::vector<NamePart>> soundOnes(const std::vector<std::vector<NamePart>>& all,
+// Plain words occur once in the pattern of a whole project; words of single names belong to the
+// names.
+std::vector<std::vector<NamePart>> validOnes(const std::vector<std::vector<NamePart>>& all,
                                              const std::vector<NamePart>& usual) {
-  std::vector<std::vector<NamePart>> sound;
-  std::copy_if(all.begin(), all.end(), std::back_inserter(sound), isSound);
-  if (std::find(sound.begin(), sound.end(), usual) == sound.end()) sound.push_back(usual);
-  return sound;
+  std::vector<std::vector<NamePart>> valid;
+  std::copy_if(all.begin(), all.end(), std::back_inserter(valid), isSound);
+  if (std::find(valid.begin(), valid.end(), usual) == valid.end()) valid.push_back(usual);
+  return valid;
 }
 
 }  // namespace
@@ -241,8 +243,8 @@ LearnedConvention learnedConvention(const Project& project) {
   rule.sides = learning.sides.best(1, usual.sides).front();
   if (!kDigitsRange.holds(rule.digits)) rule.digits = usual.digits;
   for (const NameStyle style : learning.styles.best(2, usual.style)) {
-    for (const auto& asset : soundOnes(learning.assets.best(2, usual.asset), usual.asset)) {
-      for (const auto& frame : soundOnes(learning.frames.best(2, usual.frame), usual.frame)) {
+    for (const auto& asset : validOnes(learning.assets.best(2, usual.asset), usual.asset)) {
+      for (const auto& frame : validOnes(learning.frames.best(2, usual.frame), usual.frame)) {
         rule.style = style;
         rule.asset = asset;
         rule.frame = frame;

@@ -8,14 +8,14 @@ namespace amber {
 struct LearnedConvention {
   NamingRule rule;
   int follow = 0;
-  int of = 0;  ///< Of so many: assets, animations, frames, mounts, roles and layers.
+  int of = 0;  ///< The total of assets, animations, frames, mounts, roles and layers.
 };
 
-/// The convention that most of the names there follow already: its style, the order of parts and
-/// the plain words between them, digits and first number, as most names have each; of the few
-/// likeliest together the one that most names follow, the project's own where none has more. What
-/// names do not tell (longest, languages) is as the project has it.
-/// Cost: linear in the names, some times over.
+/// The convention that most names already follow: its style, the order of parts and the plain
+/// words, digits and first number, each as most names have it; of the most likely combinations the
+/// one that most names follow, and the convention of the project if none is better. What names do
+/// not show (longest name, languages) is taken from the project. Cost: linear in the names, several
+/// passes.
 LearnedConvention learnedConvention(const Project& project);
 
 /// How many of the names follow a convention.

@@ -182,23 +182,23 @@ std::vector<FamilyRow> familyRows(const Project& project, const std::vector<Name
 std::string_view faultTitle(NameFault fault) {
   switch (fault) {
     case NameFault::Pattern:
-      return "Not as the convention makes them";
+      return "Does not follow the convention";
     case NameFault::Shared:
-      return "Two things of one name";
+      return "Same name twice";
     case NameFault::Case:
-      return "Differ only by case or separators";
+      return "Differs only by case or separators";
     case NameFault::Reserved:
-      return "Reserved in a chosen language";
+      return "Reserved word";
     case NameFault::Clash:
-      return "Something of another sort is called so";
+      return "Name of something of another type";
     case NameFault::Long:
-      return "Longer than wanted";
+      return "Too long";
     case NameFault::File:
-      return "No file can be called so everywhere";
+      return "Not valid as a file name";
     case NameFault::Lookalike:
-      return "Letters that look like others";
+      return "Confusable letters";
     case NameFault::Near:
-      return "Perhaps mistyped";
+      return "Possible typo";
   }
   return {};
 }
@@ -208,9 +208,9 @@ std::string faultNote(const NameEntry& entry, NameFault fault) {
     case NameFault::Near:
       return "one letter from " + entry.near;
     case NameFault::Reserved:
-      return "a word of the language's own";
+      return "reserved word";
     case NameFault::Lookalike:
-      return "not the letters that it seems";
+      return "confusable letters";
     default:
       return {};
   }

@@ -99,7 +99,7 @@ void markAlike(std::vector<NameEntry>& entries) {
   }
 }
 
-// Told of few sorts, whose names are few: the many others are only looked for among them.
+// Checked from the types with few names; the many others are only looked up.
 void markClashes(std::vector<NameEntry>& entries) {
   const auto told = [](const NameEntry& entry) {
     return entry.sort != NameSort::Animation && entry.sort != NameSort::Frame;
@@ -160,8 +160,8 @@ bool isPlural(const std::string& a, const std::string& b) {
   return longer == shorter + "s" || longer == shorter + "es";
 }
 
-// Whether one letter put in, taken out or changed, or two neighbours swapped, makes one of the
-// other.
+// Whether the edit distance of the two is 1: one letter inserted, deleted or changed, or two
+// neighbours swapped.
 template <class Text>
 bool isOneEdit(const Text& a, const Text& b) {
   const Text& longer = a.size() >= b.size() ? a : b;

@@ -19,7 +19,7 @@ enum class NameFault {
   Pattern,    ///< Not as the convention makes it.
   Shared,     ///< Two things of one sort have it.
   Case,       ///< Two differ only by case or separators.
-  Reserved,   ///< A reserved word of a chosen language, as it is or as a constant.
+  Reserved,   ///< A reserved word of a selected language, unchanged or as a constant.
   Clash,      ///< Something of another sort has it.
   Long,       ///< Longer than wanted.
   File,       ///< Cannot be a file name on the common systems.
@@ -53,18 +53,18 @@ std::uint32_t nameScope(const NameEntry& entry);
 std::vector<NameEntry> namesBy(const Project& project);
 
 /// Every name: of each asset, its animations, its frames, its mounts; then roles, layers, kinds.
-/// 1. Assets and frames have their names to themselves in the project, animations and mounts in
-///    their asset. 2. Nearness is told once, at the name that fewer things have, of as many the
-///    later. It is not told of numbers, of words for sides and directions, of a word and its
-///    plural, of words that are both common in the project or shorter than four letters, nor of
-///    frames that are as the convention makes them, or where more than a thousand are not.
-/// Cost: linear in the names, but for nearness, which compares names of a sort that differ in one
-/// word.
+/// 1. Assets and frames have unique names in the project, animations and mounts in their asset.
+/// 2. Nearness is reported once, at the name with fewer uses, or the later one of equal uses. It is
+///    not reported for numbers, words for sides and directions, a word and its plural, words that
+///    are both common in the project or shorter than four letters, frames that follow the
+///    convention, or if more than a thousand frames do not.
+/// Cost: linear in the names, except for nearness, which compares names of a type that differ in
+/// one word.
 std::vector<NameEntry> nameEntries(const Project& project);
 
-/// Whether a file may not be called so on the common systems: a device's name, a trailing dot or
-/// space, a character that one of them keeps for itself. Source: "Naming Files, Paths, and
-/// Namespaces", Windows App Development.
+/// Whether a name is invalid as a file name on a common system: a device name, a trailing dot or
+/// space, a reserved character. Source: "Naming Files, Paths, and Namespaces", Windows App
+/// Development.
 bool isNoFileName(std::string_view name);
 /// Whether it holds a letter that is easily taken for one of ours, or that cannot be seen. Source:
 /// Unicode Technical Standard 39, confusables.

@@ -155,18 +155,18 @@ std::string_view fixWords(NameFault fault) {
       return "Rename by the convention";
     case NameFault::Shared:
     case NameFault::Case:
-      return "Tell them apart by a number";
+      return "Add a number";
     case NameFault::Reserved:
     case NameFault::Clash:
-      return "Say the sort after it";
+      return "Add the type as a suffix";
     case NameFault::Long:
       return "Shorten the words";
     case NameFault::File:
-      return "Make it a file's name";
+      return "Make it a valid file name";
     case NameFault::Lookalike:
       return "Use plain letters";
     case NameFault::Near:
-      return "Spell it like the other";
+      return "Use the other spelling";
   }
   return {};
 }
@@ -174,7 +174,7 @@ std::string_view fixWords(NameFault fault) {
 std::vector<ThingRename> fixesOf(const Project& project, const std::vector<NameEntry>& entries,
                                  const std::vector<NameEntry>& wrong, NameFault fault) {
   TakenNames taken(entries);
-  // Where all that are too alike are renamed, the first of them may stay as it is.
+  // If all similar names are renamed, the first of them may keep its name.
   std::map<TakenNames::Key, std::size_t> alike;
   std::map<TakenNames::Key, std::size_t> renamed;
   const bool firstStays = fault == NameFault::Shared || fault == NameFault::Case;

@@ -7,18 +7,17 @@
 
 namespace amber {
 
-/// What a name may be instead, without one of its faults: by the convention; with the word of its
-/// sort after it where it is reserved, clashes or cannot be a file's name; with fewer letters where
-/// it is too long; with our own letters for those that look like them; as the name it is near to.
-/// Free among `entries`: where another of its sort is called so, a number follows.
-/// Requires: an entry of `entries` that has the fault.
+/// A name without one of the faults: by the convention; with its type as a suffix if it is
+/// reserved, clashes or cannot be a file name; with fewer letters if it is too long; with Latin
+/// letters instead of similar ones; or the name it is near to. Unique among `entries`: a number is
+/// added if another thing of the type has the name. Requires: an entry of `entries` with the fault.
 std::string betterName(const Project& project, const std::vector<NameEntry>& entries,
                        const NameEntry& entry, NameFault fault);
 
-/// What it does, as a button says it: "Rename by the convention".
+/// The label of the fix: "Rename by the convention".
 std::string_view fixWords(NameFault fault);
 
-/// The renames that mend a fault wherever these have it; each new name is free beside the others'.
+/// The renames that fix a fault for all of these; each new name is unique.
 std::vector<ThingRename> fixesOf(const Project& project, const std::vector<NameEntry>& entries,
                                  const std::vector<NameEntry>& wrong, NameFault fault);
 

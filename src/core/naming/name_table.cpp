@@ -16,8 +16,8 @@ namespace {
 // Names that are taken, as views of the rows that hold them.
 using Taken = std::unordered_set<std::string_view>;
 
-// Makes the row's proposed name one that nobody has yet, by the least number from 2 up, and takes
-// it. Requires: the row does not move afterwards.
+// Makes the proposed name of the row unique with the lowest number from 2 up, and reserves it.
+// Requires: the row does not move afterwards.
 void takeUnique(NameRow& row, NameStyle style, Taken& taken) {
   if (taken.insert(row.proposed).second) return;
   std::vector<std::string> words = wordsOf(row.proposed);
@@ -235,7 +235,7 @@ Words ownWords(const Project& project, const Kind& kind, std::string_view base) 
     words.resize(words.size() - end.size());
     prefixed = prefixed || one.kind == NamePartKind::Prefix;
   }
-  // A prefix that stands where another convention had it.
+  // A prefix at the position of another convention.
   const bool wanted = std::any_of(parts.begin(), parts.end(), [](const NamePart& one) {
     return one.kind == NamePartKind::Prefix;
   });
@@ -279,7 +279,7 @@ std::string reasonOf(const Project& project, const NameRow& row) {
   if (!isStyled(row.current, rule.style)) return notInStyle(rule.style);
   const bool side =
       sideIsUnsaid(rule, *asset, row.current) || row.proposed == plainNameFor(rule, row.current);
-  return side ? "says its side another way" : "is the name of another animation of the asset";
+  return side ? "spells its side differently" : "is the name of another animation of the asset";
 }
 
 std::vector<NameRow> nameTable(const Project& project) {

@@ -18,8 +18,8 @@ std::string assetNameFor(const Project& project, const Kind& kind, std::string_v
 std::string frameNameFor(const NamingRule& rule, std::string_view asset, std::string_view animation,
                          int place);
 
-/// The name of an animation, a mount, a role or a layer by the rule: its words in the style, its
-/// side spelled as the rule says.
+/// The name of an animation, mount, role or layer by the rule: its words in the style, with its
+/// side spelled as the rule requires.
 std::string plainNameFor(const NamingRule& rule, std::string_view name);
 
 /// The animation word for frames that no animation shows.
@@ -37,15 +37,15 @@ struct NameRow {
 };
 
 /// Every name of the project in order: each asset, its animations, its frames. Proposed names are
-/// unique: assets in the project, animations in their asset, frames in the project.
-/// A frame is named after the first animation that shows it, by its first place there. Of a
-/// mirrored pair of animations, the rule says which one's name says its side.
+/// unique: assets in the project, animations in their asset, frames in the project. A frame is
+/// named after the first animation that shows it, by its first step there. For a mirrored pair of
+/// animations, the rule decides which name contains the side.
 std::vector<NameRow> nameTable(const Project& project);
 
 /// Why a name of the table is not as the rule makes it; empty where it is.
 std::string reasonOf(const Project& project, const NameRow& row);
 
-/// The names of one asset as it is called now, whether or not that name is right itself.
+/// The names of one asset under its current name, even if that name does not follow the convention.
 std::vector<NameRow> frameNamesUnderCurrentAsset(const Project& project, const Asset& asset);
 
 /// The edits that give every wrong row of `rows` its proposed name.

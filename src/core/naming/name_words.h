@@ -16,9 +16,9 @@ std::vector<std::string> wordsOf(std::string_view name);
 bool isNumber(std::string_view word);
 
 /// The words joined in a style. Law: wordsOf gives the words back, in every style, if none of them
-/// is a number and none has letters both with and without case; by camel and pascal a number
-/// follows its word without a separator, and an underscore stands where two words would read as one
-/// ("propA_B", "prop_2dSign").
+/// is a number and none mixes letters with and without case. In camel and pascal a number follows
+/// its word without a separator, and an underscore separates two words that would otherwise read as
+/// one ("propA_B", "prop_2dSign").
 std::string styled(const std::vector<std::string>& words, NameStyle style);
 std::string styled(std::string_view name, NameStyle style);
 

@@ -60,7 +60,7 @@ Result<void> newlyShared(const Project& project, const std::vector<Edit>& edits)
     const Asset* first = findAsset(after->project, shared.rows[0].asset);
     const Asset* second = findAsset(after->project, shared.rows[1].asset);
     return failure(ErrorCode::BadValue, "a frame of \"" + first->name + "\" and one of \"" +
-                                            second->name + "\" would both be called \"" +
+                                            second->name + "\" would both get the name \"" +
                                             shared.name + "\"; choose another name");
   }
   return {};
@@ -91,7 +91,7 @@ std::string sortWord(NameSort sort) {
 
 // Everything of the name, of one sort.
 Result<std::vector<NameEntry>> targetsOf(const std::vector<NameEntry>& entries,
-                                         const RenameWish& wish) {
+                                         const RenameRequest& wish) {
   std::vector<NameEntry> targets;
   std::set<NameSort> sorts;
   for (const NameEntry& entry : entries) {
@@ -100,21 +100,21 @@ Result<std::vector<NameEntry>> targetsOf(const std::vector<NameEntry>& entries,
     sorts.insert(entry.sort);
   }
   if (targets.empty()) {
-    return failure(ErrorCode::UnknownTarget, "nothing is called \"" + wish.from + "\"");
+    return failure(ErrorCode::UnknownTarget, "nothing has the name \"" + wish.from + "\"");
   }
   if (sorts.size() > 1) {
-    return failure(ErrorCode::BadValue, "\"" + wish.from +
-                                            "\" is the name of more than one sort; " +
-                                            "say which, such as " + sortWord(*sorts.begin()) + ":" +
-                                            wish.from + "=" + wish.to);
+    return failure(ErrorCode::BadValue,
+                   "\"" + wish.from + "\" is the name of things of several types; " +
+                       "add the type, for example " + sortWord(*sorts.begin()) + ":" + wish.from +
+                       "=" + wish.to);
   }
   return targets;
 }
 
 }  // namespace
 
-Result<RenameWish> renameWishFrom(std::string_view text) {
-  RenameWish wish;
+Result<RenameRequest> renameRequestFrom(std::string_view text) {
+  RenameRequest wish;
   const std::size_t equals = text.find('=');
   std::string_view from = text.substr(0, equals);
   if (const std::size_t colon = from.find(':'); colon != std::string_view::npos) {
@@ -122,16 +122,17 @@ Result<RenameWish> renameWishFrom(std::string_view text) {
     const auto* found = std::find(kNameSortWords.begin(), kNameSortWords.end(), word);
     if (found == kNameSortWords.end()) {
       return failure(ErrorCode::BadValue, "\"" + std::string(word) +
-                                              "\" is no sort; there are asset, animation, frame, "
-                                              "mount, role, layer and kind");
+                                              "\" is not a type of name. Types are asset, "
+                                              "animation, frame, mount, role, layer and kind");
     }
     wish.sort = static_cast<NameSort>(found - kNameSortWords.begin());
     from.remove_prefix(colon + 1);
   }
   wish.from = from;
   if (equals == std::string_view::npos || from.empty() || equals + 1 == text.size()) {
-    return failure(ErrorCode::BadValue,
-                   "\"" + std::string(text) + "\" is no rename; write FROM=TO or SORT:FROM=TO");
+    return failure(
+        ErrorCode::BadValue,
+        "\"" + std::string(text) + "\" is not a valid rename. Write FROM=TO or TYPE:FROM=TO");
   }
   wish.to = text.substr(equals + 1);
   return wish;
@@ -157,14 +158,14 @@ Result<std::vector<Edit>> renameEdits(const Project& project,
     const NameEntry& thing = rename.thing;
     if (things.count(keyOf(thing)) == 0) {
       return failure(ErrorCode::UnknownTarget,
-                     "what was called \"" + thing.name + "\" is not there any more");
+                     "the thing named \"" + thing.name + "\" no longer exists");
     }
     if (rename.to == thing.name) continue;
     if (after[nameKey(thing, rename.to)] > 1) {
       return failure(ErrorCode::BadValue, "\"" + rename.to + "\" is the name of another " +
                                               sortWord(thing.sort) + " already");
     }
-    // Whose new name is still another's waits under a name that is nobody's.
+    // If a new name is still used by another thing, a temporary unused name is set first.
     if (before.count(nameKey(thing, rename.to)) == 0) {
       edits.push_back(renaming(thing, thing.name, rename.to));
       continue;
@@ -195,11 +196,11 @@ Result<std::vector<Edit>> renameEdits(const Project& project,
 }
 
 Result<std::vector<Edit>> renameEdits(const Project& project,
-                                      const std::vector<RenameWish>& wishes) {
+                                      const std::vector<RenameRequest>& wishes) {
   const std::vector<NameEntry> entries = namesBy(project);
   std::vector<ThingRename> renames;
   std::set<ThingKey> once;
-  for (const RenameWish& wish : wishes) {
+  for (const RenameRequest& wish : wishes) {
     auto targets = targetsOf(entries, wish);
     if (!targets) return tl::unexpected(targets.error());
     for (NameEntry& target : *targets) {

@@ -18,31 +18,30 @@ struct ThingRename {
   std::string to;
 };
 
-/// The edits that rename these, in this order; what is called so already is passed over. What
-/// followed the convention after a name follows it still: the frames of an animation or an asset
-/// that were called by the rule. Names may change places with each other.
-/// Errors (BadValue): two things of one sort would have one name, where names are to be different;
-/// (UnknownTarget): the thing is not there.
+/// The edits that apply these renames in order; things that already have the name are skipped.
+/// Names built by the convention from a renamed thing follow: the frames of an animation or asset.
+/// Names may be exchanged. Errors (BadValue): two things of one type would have the same name
+/// although names must be unique; (UnknownTarget): the thing does not exist.
 Result<std::vector<Edit>> renameEdits(const Project& project,
                                       const std::vector<ThingRename>& renames);
 
 /// Everything of a name to be called another; the sort where two have the name.
-struct RenameWish {
+struct RenameRequest {
   std::optional<NameSort> sort;
   std::string from;
   std::string to;
 };
 
 /// "[SORT:]FROM=TO". Errors (BadValue): it is none.
-Result<RenameWish> renameWishFrom(std::string_view text);
+Result<RenameRequest> renameRequestFrom(std::string_view text);
 
-/// The same for wishes by name, all at once, so that names may change places: an asset, an
-/// animation (of every asset that has one of that name), a frame, a mount (wherever it is), a role,
-/// a layer or a kind. Errors (UnknownTarget): nothing is called so; (BadValue): things of several
-/// sorts are, something of the sort would be called `to` too, frames that follow would share a
-/// name, or a thing is renamed twice.
+/// The same for renames by name, applied together, so that names may be exchanged: an asset, an
+/// animation (of every asset with one of that name), a frame, a mount (wherever it is), a role, a
+/// layer or a kind. Errors (UnknownTarget): nothing has the name; (BadValue): things of several
+/// types have it, another thing of the type would be named `to` too, frames that follow would get
+/// equal names, or a thing is renamed twice.
 Result<std::vector<Edit>> renameEdits(const Project& project,
-                                      const std::vector<RenameWish>& wishes);
+                                      const std::vector<RenameRequest>& wishes);
 
 /// The names that differ between two states of a project, by what they name: what has an id by
 /// that; mounts of an asset, roles, layers and kinds by their place, where there are as many.

@@ -1,5 +1,7 @@
 #include "core/origin/anchor.h"
 
+#include "core/origin/ground.h"
+
 #include <algorithm>
 #include <array>
 #include <charconv>
@@ -11,8 +13,8 @@ constexpr std::array<std::string_view, 9> kNames = {"TOP_LEFT",    "TOP",    "TO
                                                     "LEFT",        "CENTER", "RIGHT",
                                                     "BOTTOM_LEFT", "BOTTOM", "BOTTOM_RIGHT"};
 // By basis.
-constexpr std::array<std::string_view, 7> kBases = {"hand",     "cell",  "ink",   "feet",
-                                                    "centroid", "frame", "feetOf"};
+constexpr std::array<std::string_view, 8> kBases = {"hand",     "cell",  "ink",    "feet",
+                                                    "centroid", "frame", "feetOf", "ground"};
 // By snap.
 constexpr std::array<std::string_view, 3> kSnaps = {"/corner", "/centre", ""};
 
@@ -42,6 +44,9 @@ std::optional<FramePoint> pointBy(const OriginRule& rule, const PixelRect& cell,
       return model ? std::optional(model->origin) : std::nullopt;
     case OriginBasis::FeetOf:
       return asFarFromFeet(marks, model);
+    case OriginBasis::Ground:
+      if (model) return model->origin;
+      return marks ? groundPoint(cell.size(), {*marks}) : anchorPoint(cell, Anchor::Bottom);
   }
   return std::nullopt;
 }
@@ -97,13 +102,14 @@ std::string textOf(const OriginRule& rule) {
 }
 
 std::string inWords(const OriginRule& rule) {
-  static constexpr std::array<std::string_view, 7> kBasisWords = {"hand",
+  static constexpr std::array<std::string_view, 8> kBasisWords = {"hand",
                                                                   "cell, ",
                                                                   "ink, ",
                                                                   "feet",
                                                                   "ink centroid",
                                                                   "another frame",
-                                                                  "the feet of another frame"};
+                                                                  "the feet of another frame",
+                                                                  "ground line"};
   static constexpr std::array<std::string_view, 9> kAnchorWords = {
       "top left", "top",         "top right", "left",        "centre",
       "right",    "bottom left", "bottom",    "bottom right"};
@@ -123,8 +129,8 @@ Result<OriginRule> originRuleFrom(std::string_view text) {
   if (!rule || snap == kSnaps.end() || snapsByHand) {
     return failure(ErrorCode::BadValue,
                    "\"" + std::string(text) +
-                       "\" is no origin rule; use feet, centroid, cell:ANCHOR or ink:ANCHOR with "
-                       "an anchor such as BOTTOM, CENTER or TOP_LEFT");
+                       "\" is not an origin rule. Use ground, feet, centroid, cell:ANCHOR or "
+                       "ink:ANCHOR, with an anchor such as BOTTOM, CENTER or TOP_LEFT");
   }
   rule->snap = static_cast<PointSnap>(snap - kSnaps.begin());
   return *rule;

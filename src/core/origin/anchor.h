@@ -13,7 +13,8 @@ namespace amber {
 /// The anchor's point on `area`. Edges are at whole pixels; middles may be at halves.
 FramePoint anchorPoint(const PixelRect& area, Anchor anchor);
 
-/// The frame that a rule of AsFrame or FeetOf looks at.
+/// What a rule takes the origin from, besides the frame itself: the other frame of AsFrame and
+/// FeetOf, or the common point of Ground.
 struct OriginModel {
   FramePoint origin;
   std::optional<Landmarks> marks;
@@ -26,9 +27,9 @@ std::optional<FramePoint> originBy(const OriginRule& rule, PixelSize cell,
                                    const std::optional<Landmarks>& marks,
                                    const std::optional<OriginModel>& model = std::nullopt);
 
-/// "hand", "cell:BOTTOM", "ink:TOP_LEFT", "feet", "centroid", "frame:12", "feetOf:12", each but the
-/// first with "/corner" or "/centre" behind it when it snaps: the form in files and on the command
-/// line. The number is the id of a frame.
+/// "hand", "cell:BOTTOM", "ink:TOP_LEFT", "feet", "centroid", "frame:12", "feetOf:12", "ground",
+/// each but the first with "/corner" or "/centre" behind it when it snaps: the form in files and on
+/// the command line. The number is the id of a frame.
 std::string textOf(const OriginRule& rule);
 
 /// "feet", "ink, bottom left", "the feet of another frame", "hand": the rule in a sentence, with

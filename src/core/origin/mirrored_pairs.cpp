@@ -84,7 +84,7 @@ void addPairsWithin(const Asset& asset, SidesSaid said, const ArtSource& art,
     const std::optional<Side> side = sideOf(one.name);
     if (!side) continue;
     const Animation* other = animationOf(asset, *otherSide(one.name));
-    // A pair that both sides are said of is found at its left one.
+    // A pair with sides in both names is found at its left one.
     if (other != nullptr && *side == Side::Right) continue;
     // Its mirror's side may go without saying.
     const bool own = said == (*side == Side::Left ? SidesSaid::Left : SidesSaid::Right);

@@ -9,7 +9,7 @@
 
 namespace amber {
 
-/// A frame whose drawing is another's mirrored, but whose origin is not.
+/// A frame with a mirrored drawing of another frame, but without the mirrored origin.
 struct MirrorMiss {
   AssetId asset;
   FrameId frame;        ///< Of the right one of the pair.

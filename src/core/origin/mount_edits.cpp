@@ -13,8 +13,8 @@ Result<void> goodName(const std::string& name) {
   if (isMountName(name)) return {};
   return failure(ErrorCode::BadValue,
                  "\"" + name +
-                     "\" is no name for a mount; use small letters, digits and underscores, at "
-                     "most 64, such as spout or hand_left");
+                     "\" is not a valid mount name. Use lower-case letters, digits and "
+                     "underscores, at most 64, such as spout or hand_left");
 }
 
 PutMount keyAt(AssetId asset, const Frame& frame, const std::string& name, OriginPoint offset) {

@@ -9,8 +9,8 @@
 
 namespace amber {
 
-/// The edits that key the mount on each of these frames at one place relative to its origin.
-/// Errors (BadValue): isMountName says no.
+/// The edits that set a keyframe of the mount on each of these frames, at one position relative to
+/// the origin. Errors (BadValue): isMountName is false.
 Result<std::vector<Edit>> mountKeys(const Project& project, const std::vector<FrameRef>& frames,
                                     const std::string& name, OriginPoint offset);
 
@@ -23,14 +23,14 @@ std::vector<Edit> mountKeysDropped(const Project& project, const std::vector<Fra
 std::vector<Edit> mountHeld(const Project& project, AssetId asset, AnimationId animation,
                             const std::string& name, OriginPoint offset);
 
-/// The edits that call the asset's mount by another name, key by key.
-/// Errors (BadValue): isMountName says no, or the asset has a mount of that name already.
+/// The edits that rename the mount of the asset, keyframe by keyframe. Errors (BadValue):
+/// isMountName is false, or the asset already has a mount of that name.
 Result<std::vector<Edit>> mountRenamed(const Asset& asset, const std::string& name,
                                        const std::string& next);
 
-/// The edits that key the mount `mirrored` wherever `name` is keyed, on the other side of the
-/// origin; with one name for both, the mount itself goes there. Errors (BadValue): isMountName says
-/// no.
+/// The edits that set a keyframe of the mount `mirrored` wherever `name` has one, on the other side
+/// of the origin. If both are the same name, the mount itself is moved there. Errors (BadValue):
+/// isMountName is false.
 Result<std::vector<Edit>> mountMirrored(const Asset& asset, const std::string& name,
                                         const std::string& mirrored);
 

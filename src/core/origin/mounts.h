@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "core/project/project.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
 
 namespace amber {
 

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/origin/anchor.h"
+#include "core/origin/ground.h"
 #include "core/project/frame_index.h"
 
 namespace amber {
@@ -56,7 +57,7 @@ class Ruling {
 
   const Frame* frame(const FrameRef& ref) { return find_(ref); }
 
-  // The rule as it is for the asset looked at last; nothing where it has no such frame.
+  // The rule for the current asset; nothing if the asset has no frame of that number.
   std::optional<OriginRule> ruleHere(OriginRule rule) {
     if (!rule.hasFrame() || findFrame(*find_.asset(), rule.frame) != nullptr) return rule;
     if (numbered_ != rule.frame) {
@@ -75,7 +76,7 @@ class Ruling {
       if (sheet == nullptr) return std::nullopt;
       marks = landmarksOf(sheet->firm, frame.rect);
     }
-    const auto point = originBy(rule, frame.rect.size(), marks, modelFor(rule));
+    const auto point = originBy(rule, frame.rect.size(), marks, modelFor(rule, frame));
     if (!point || (*point == frame.origin && rule == frame.originRule)) return std::nullopt;
     return SetOrigin{ref.asset, ref.frame, *point, rule};
   }
@@ -89,7 +90,24 @@ class Ruling {
     return sheetArt_.get();
   }
 
-  const std::optional<OriginModel>& modelFor(const OriginRule& rule) {
+  const std::optional<OriginModel>& modelFor(const OriginRule& rule, const Frame& frame) {
+    if (rule.basis == OriginBasis::Ground) return groundFor(frame);
+    return otherFrameOf(rule);
+  }
+
+  const std::optional<OriginModel>& groundFor(const Frame& frame) {
+    if (groundOf_ != find_.asset()->id) {
+      groundOf_ = find_.asset()->id;
+      ground_ = groundPoints(project_, *find_.asset(), art_);
+    }
+    const auto found = ground_.find(stripOf(project_, frame));
+    modelOf_ = {};
+    model_.reset();
+    if (found != ground_.end()) model_ = OriginModel{found->second, std::nullopt};
+    return model_;
+  }
+
+  const std::optional<OriginModel>& otherFrameOf(const OriginRule& rule) {
     if (!rule.hasFrame()) {
       model_.reset();
       modelOf_ = {};
@@ -112,6 +130,8 @@ class Ruling {
   std::shared_ptr<const SheetArt> sheetArt_;
   FrameId modelOf_;
   std::optional<OriginModel> model_;
+  AssetId groundOf_;
+  std::map<Strip, FramePoint> ground_;
 };
 
 }  // namespace

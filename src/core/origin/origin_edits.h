@@ -11,12 +11,12 @@ namespace amber {
 /// What a rule does to origins that were set by hand.
 enum class HandSet { Kept, Replaced };
 
-/// The edits that set these frames' origins by a rule. Frames get none that the rule says nothing
-/// about: whose sheet has no art, for a rule that looks at it; that the rule itself looks at; whose
-/// origin and rule are that already; with HandSet::Kept, those set by hand.
-/// A rule that looks at a frame means, in other assets than that frame's, the frame with the same
-/// number; assets with fewer frames get no edits.
-/// Requires: a rule that is not by hand. Cost: linear in the frames and their pixels.
+/// The edits that set the origins of these frames by a rule. There is no edit for a frame whose
+/// sheet has no art if the rule needs it, for the frame that the rule refers to, for a frame that
+/// already has this origin and rule, and, with HandSet::Kept, for origins set by hand. A rule that
+/// refers to a frame means, in other assets, the frame with the same number; assets with fewer
+/// frames get no edits. Requires: a rule that is not by hand. Cost: linear in the frames and their
+/// pixels.
 std::vector<Edit> originsByRule(const Project& project, const std::vector<FrameRef>& frames,
                                 const OriginRule& rule, const ArtSource& art,
                                 HandSet handSet = HandSet::Replaced);

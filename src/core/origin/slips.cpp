@@ -107,8 +107,8 @@ std::optional<Offset> sameAt(const Standing& model, const PixelRect& inModel, co
   return best;
 }
 
-// Where a drawing stands in its cell relative to where the model's stands in its own. A body that
-// bobs over planted feet says nothing of where they are: without y.
+// The position of a drawing in its cell, relative to that of the model in its cell. y is not set
+// for a body that bobs over planted feet, because it does not show where the feet are.
 struct Moved {
   int x = 0;
   std::optional<int> y;
@@ -193,7 +193,8 @@ bool areMost(std::size_t count, std::size_t steps) {
   return count >= 2 && static_cast<double>(count) >= kUsualShare * static_cast<double>(steps);
 }
 
-// Where feet differ from step to step they are not planted, and few that are alike say nothing.
+// If feet differ from step to step they are not planted, and a few equal ones are not enough
+// evidence.
 Places bestPlaces(const Standings& standings) {
   const Model planted = bestModel(standings, byFeet);
   if (areMost(planted.comparable, standings.size())) {
@@ -203,7 +204,7 @@ Places bestPlaces(const Standings& standings) {
   return alike.standing == nullptr ? Places{} : placesFrom(*alike.standing, standings, byAll);
 }
 
-// The place along one axis where most of so many steps stand; nothing where too few do.
+// The position along one axis of most of these steps; nothing if too few agree.
 std::optional<double> usual(std::vector<double> places, std::size_t steps) {
   std::sort(places.begin(), places.end());
   std::size_t most = 0;

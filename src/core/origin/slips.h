@@ -11,23 +11,24 @@ namespace amber {
 /// A frame whose feet stand elsewhere than in the rest of its animation.
 struct Slip {
   std::size_t step = 0;
-  OriginPoint by;  ///< How far off they stand, px; moving the frame's origin by it mends it.
+  OriginPoint by;  ///< The error of the position, px. Moving the origin of the frame by this amount
+                   ///< fixes it.
 };
 
-/// The steps that slip, in order. Told from feet that are meant to move by the drawing itself:
-///  1. Feet are compared as drawn. Two frames are comparable when the lowest eighth of their ink,
-///     at least two rows, is the same picture at some whole offset but for a seventh of its pixels;
-///     or else when all of their ink is. A lifted foot is another picture, and no slip; a body that
-///     bobs while the lowest ink stays is no slip up or down. Where the feet of fewer than three
-///     fifths of the steps are comparable, only all of the ink is compared.
-///  2. Only an animation with a usual place has slips: three fifths of its steps, and at least two,
-///     are comparable and stand within half a px of one place; up and down, of those that say where
-///     they are. Feet that walk under a body have none.
-///  3. A step slips when it is comparable and stands kLeastSlip or more from that place, in x or
-///     in y.
-///  4. Three or more steps in a row that go out and come back are a movement, and no slips: a hop.
-/// Requires: the animation's frames are the asset's. Cost: linear in the frames' pixels, plus the
-/// product of steps and at most 24 frames compared with, in pixels of feet.
+/// The steps that slip, in order. Slips are distinguished from intended movement by the drawing:
+/// 1. Feet are compared as drawn. Two frames are comparable if the lowest eighth of their ink, at
+///    least two rows, is the same picture at some whole offset, except for a seventh of its pixels;
+///    or if all of their ink is. A lifted foot is another picture, not a slip; a body that bobs
+///    over the same lowest ink does not slip vertically. If the feet of fewer than three fifths of
+///    the steps are comparable, only the whole ink is compared.
+/// 2. An animation has slips only if it has a usual position: three fifths of its steps, and at
+///    least two, are comparable and within half a px of one position; vertically, only steps with a
+///    known y count. Feet that walk under a body have no usual position.
+/// 3. A step slips if it is comparable and at least kLeastSlip from the usual position, in x or in
+///    y.
+/// 4. Three or more steps in a row that move out and back are a movement (a hop), not slips.
+/// Requires: the frames of the animation belong to the asset. Cost: linear in the pixels of the
+/// frames, plus the steps times at most 24 frames they are compared with, in pixels of feet.
 std::vector<Slip> slipsOf(const Asset& asset, const Animation& animation, const ArtSource& art);
 
 }  // namespace amber

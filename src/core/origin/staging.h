@@ -8,8 +8,8 @@
 
 namespace amber {
 
-/// A frame as it stands on a stage, on its origin. Lengths on the stage are art px of the asset
-/// that is looked at; y down.
+/// A frame drawn at its origin on a stage. Lengths on the stage are art px of the current asset; y
+/// down.
 struct StagedFrame {
   FrameRef ref;
   GamePoint at;           ///< Where its origin stands.
@@ -21,7 +21,7 @@ struct StagedFrame {
   bool operator==(const StagedFrame&) const = default;
 };
 
-/// Where a point of the frame, whose origin is given, stands on the stage.
+/// The position on the stage of a point of the frame, for its origin.
 GamePoint onStage(const StagedFrame& staged, FramePoint origin, FramePoint point);
 
 /// All frames of these animations on one origin, in order, each frame once, except `shown`. Assets
@@ -33,7 +33,7 @@ struct StackedAnimation {
 std::vector<StagedFrame> ghostStack(const std::vector<StackedAnimation>& animations, FrameId shown,
                                     double scale, std::size_t most);
 
-/// How strongly each of so many ghosts is drawn, so that all together are as strong as few.
+/// The opacity of each of this many ghosts, so that many together are as visible as few.
 double ghostOpacity(std::size_t ghosts);
 
 /// A frame and its mirror over each other, at half strength.

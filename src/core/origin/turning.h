@@ -16,14 +16,14 @@ constexpr FramePoint mirroredAbout(FramePoint point, FramePoint origin) {
   return {2 * origin.x - point.x, point.y};
 }
 
-/// Where the game draws a point of a frame whose asset stands at `position`, drawn at `scale` game
-/// px per art px, turned by `angle` radians.
+/// Where the game draws a point of a frame if its asset is at `position`, with `scale` game px per
+/// art px, rotated by `angle` radians.
 GamePoint inGame(FramePoint point, FramePoint origin, double scale, GamePoint position,
                  double angle = 0);
 
-/// The order in which a game that sorts by origin draws what stands at these heights (y down): what
-/// is lower is drawn later, so in front; at the same height, the first is in front.
-/// Gives indices into `heights`, back to front.
+/// The order in which a game that sorts by origin draws things at these heights (y down): lower
+/// things are drawn later, so in front; at equal heights the first one is in front. Indices into
+/// `heights`, back to front.
 std::vector<std::size_t> depthOrder(const std::vector<double>& heights);
 
 }  // namespace amber

@@ -7,7 +7,7 @@
 #include "core/base/exact_number.h"
 #include "core/fit/keys/held_shapes.h"
 #include "core/geometry/convex_parts.h"
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 #include "core/naming/code/name_constants.h"
 #include "core/origin/mounts.h"
 #include "core/pack/page_layout.h"
@@ -20,7 +20,7 @@ namespace {
 // The masks of a parcel as pictures, each once.
 class MaskPictures {
  public:
-  // Takes the runs out of the mask; where its picture lies is told once all are laid out.
+  // Moves the runs out of the mask; the place of its picture is set after the layout.
   void take(MaskShape& mask) {
     MaskShape own = mask;
     own.x = 0;
@@ -121,7 +121,7 @@ class Builder {
     const std::string path = sheet == nullptr ? "" : sheet->path;
     if (art == nullptr) {
       return failure(ErrorCode::FileMissing,
-                     "the sheet cannot be read; bring the file back or take the sheet out", path);
+                     "the sheet cannot be read; restore the file or remove the sheet", path);
     }
     if (frame.rect.empty() || !within(frame.rect, art->image.rect())) {
       return failure(ErrorCode::BadValue,
@@ -189,7 +189,7 @@ class Builder {
       result.frames.push_back(parcelFrame(frame));
       for (const ShapePlace& shape : shapes.on(frame.id)) {
         const Role& role = *findRole(project_, shape.key->role);
-        const PartySettings settings = partyOf(project_, asset, role).settings;
+        const ParticipantSettings settings = participantOf(project_, asset, role).settings;
         ParcelShape& packed = result.frames.back().shapes.emplace_back(
             ParcelShape{role.name, settings.duty, settings.on, settings.seeks,
                         moved(shape.shape(), -frame.origin.x, -frame.origin.y)});

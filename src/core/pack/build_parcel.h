@@ -41,11 +41,12 @@ inline Result<BuiltParcel> buildParcel(const Project& project, const PackProfile
 /// Whether the picture of a frame was compared before, and nothing of it changed since.
 using ComparedBefore = std::function<bool(const Frame& frame, const ParcelFrame& packed)>;
 
-/// What the pages hold against the project's art, and the parcel's numbers against the project's,
-/// frame by frame: one sentence a difference, at most 20. Empty when all agree. Shares no code
-/// with buildParcel beyond the values compared. Nothing is said of `constants`. Pictures of frames
-/// that `compared` is true of are known to agree, and passed over; what lies between is not.
-/// Requires: one image a page, of every scale and of masks.
+/// Compares the pixels of the pages with the art of the project, and the numbers of the parcel with
+/// those of the project, frame by frame: one sentence for each difference, at most 20. Empty if all
+/// agree. Shares no code with buildParcel except the compared values. `constants` are not compared.
+/// Pictures of frames for which `compared` is true are known to agree and skipped; the pixels
+/// between frames are always compared. Requires: one image for each page, of every scale and of
+/// masks.
 std::vector<std::string> differencesFrom(const Project& project, const PackProfile& profile,
                                          const ArtSource& art, const Parcel& parcel,
                                          const PageImages& images,

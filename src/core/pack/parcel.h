@@ -87,15 +87,15 @@ struct ParcelPage {
   bool operator==(const ParcelPage&) const = default;
 };
 
-/// Parties that meet the same others, because their settings are the same.
+/// Participants that meet the same others, because their settings are the same.
 struct ParcelGroup {
-  std::vector<std::string> parties;  ///< "ASSET:ROLE".
-  PartySettings settings;
+  std::vector<std::string> participants;  ///< "ASSET:ROLE".
+  ParticipantSettings settings;
 
   bool operator==(const ParcelGroup&) const = default;
 };
 
-/// What parties of two groups do with each other; two groups of which nothing is said pass.
+/// What the participants of two groups do when they meet; two groups without an entry pass.
 struct ParcelMeeting {
   int a = 0;  ///< Indices of groups; `a` is at most `b`.
   int b = 0;
@@ -122,7 +122,7 @@ struct ParcelScale {
   bool operator==(const ParcelScale&) const = default;
 };
 
-/// The game's own lengths, in which a parcel says its frames too where they are not its px.
+/// The units of the game, in which a parcel also gives its frames if they are not px.
 struct ParcelUnits {
   double pxPerUnit = 1;  ///< Game px in one.
   YAxis yAxis = YAxis::Down;
@@ -130,7 +130,7 @@ struct ParcelUnits {
   bool operator==(const ParcelUnits&) const = default;
 };
 
-/// What parcel.json says.
+/// The content of parcel.json.
 struct Parcel {
   std::string profile = PackProfile{}.name;
   std::vector<ParcelPage> pages;
@@ -138,7 +138,7 @@ struct Parcel {
   std::vector<std::string> layers;  ///< By bit.
   std::vector<ParcelAsset> assets;
   MeetingRule rule;
-  std::vector<ParcelGroup> groups;      ///< Every party is in one.
+  std::vector<ParcelGroup> groups;      ///< Every participant is in one.
   std::vector<ParcelMeeting> meetings;  ///< By `a`, then `b`.
   std::optional<ParcelUnits> units;     ///< Nothing where they are px, y down.
   TextureFilter filter = TextureFilter::Nearest;

@@ -30,10 +30,10 @@ struct ParcelChange {
   bool operator==(const ParcelChange&) const = default;
 };
 
-/// What changed from one parcel to another, told by names: assets in the order of the later one,
-/// what is gone last. A frame that is repainted may have moved as well; it is told once. Empty for
-/// two parcels whose assets say and look the same.
-/// Requires: the images are those of the parcels' pages. Cost: linear in frames and their pixels.
+/// What changed from one parcel to another, by name: assets in the order of the later one, removed
+/// ones last. A repainted frame may have moved as well; it is listed once. Empty for two parcels
+/// with equal assets. Requires: the images are those of the parcels' pages. Cost: linear in frames
+/// and their pixels.
 std::vector<ParcelChange> parcelChanges(const Parcel& before, const PageImages& beforeImages,
                                         const Parcel& after, const PageImages& afterImages);
 

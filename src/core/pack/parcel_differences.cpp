@@ -7,7 +7,7 @@
 #include "core/base/exact_number.h"
 #include "core/base/parallel.h"
 #include "core/fit/keys/held_shapes.h"
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 #include "core/origin/mounts.h"
 #include "core/pack/build_parcel.h"
 #include "core/pack/picture_difference.h"
@@ -17,7 +17,7 @@ namespace {
 
 constexpr std::size_t kMostDifferences = 20;
 
-// Walks project and parcel side by side and says where they part.
+// Compares project and parcel step by step and lists the differences.
 class Comparison {
  public:
   Comparison(const Project& project, const PackProfile& profile, const ArtSource& art,
@@ -73,7 +73,7 @@ class Comparison {
     expect((!square || page.size.w == page.size.h) &&
                (!powers || (power(page.size.w) && power(page.size.h))) &&
                std::max(page.size.w, page.size.h) <= profile_.pageSide,
-           page.file + ": its size is not as the profile asks");
+           page.file + ": its size does not match the profile");
   }
 
   void compareAsset(const Asset& asset, const ParcelAsset& packed) {
@@ -116,8 +116,8 @@ class Comparison {
     return scale == 0 ? parcel_.pages : parcel_.scales[scale - 1].pages;
   }
 
-  // Every pixel of every frame at every scale; frames beside each other, the first that differs
-  // told.
+  // Every pixel of every frame at every scale; frames in parallel, the first difference is
+  // reported.
   void comparePictures() {
     struct Pair {
       const Frame* frame;
@@ -207,21 +207,22 @@ class Comparison {
     expect(packed.mounts == wanted, frame.name + ": its mounts differ");
   }
 
-  // Every party is in the group of its settings, and every two groups do as the rule says.
+  // Every participant is in the group of its settings, and every two groups do what the rule
+  // requires.
   void compareMeetings() {
     expect(parcel_.rule == ruleOf(project_), "the rule of which pairs meet differs");
     std::unordered_map<std::string, const ParcelGroup*> groups;
     std::size_t grouped = 0;
     for (const ParcelGroup& group : parcel_.groups) {
-      grouped += group.parties.size();
-      for (const std::string& party : group.parties) groups[party] = &group;
+      grouped += group.participants.size();
+      for (const std::string& participant : group.participants) groups[participant] = &group;
     }
-    const std::vector<Party> parties = partiesOf(project_);
-    expect(grouped == parties.size(), "the number of parties differs");
-    for (const Party& party : parties) {
-      const auto found = groups.find(partyName(party));
-      expect(found != groups.end() && found->second->settings == party.settings,
-             partyName(party) + ": its duty, layers or motion differ");
+    const std::vector<Participant> participants = participantsOf(project_);
+    expect(grouped == participants.size(), "the number of parties differs");
+    for (const Participant& participant : participants) {
+      const auto found = groups.find(participantName(participant));
+      expect(found != groups.end() && found->second->settings == participant.settings,
+             participantName(participant) + ": its duty, layers or motion differ");
     }
     std::map<std::pair<int, int>, const ParcelMeeting*> meetings;
     for (const ParcelMeeting& one : parcel_.meetings) meetings[{one.a, one.b}] = &one;
@@ -248,7 +249,7 @@ class Comparison {
     const std::size_t count = std::min(packed.shapes.size(), places.size());
     for (std::size_t i = 0; i < count; ++i) {
       const Role* role = findRole(project_, places[i].key->role);
-      const PartySettings settings = partyOf(project_, asset, *role).settings;
+      const ParticipantSettings settings = participantOf(project_, asset, *role).settings;
       ParcelShape shape = packed.shapes[i];
       comparePicture(frame, shape);
       compareParts(frame, shape);
@@ -263,7 +264,7 @@ class Comparison {
     auto* mask = std::get_if<MaskShape>(&shape.geometry);
     const bool wanted = mask != nullptr && profile_.masks == MaskForm::Picture;
     expect(wanted == shape.picture.has_value(),
-           frame.name + ": its mask is not in the form that the profile asks for");
+           frame.name + ": its mask is not in the format of the profile");
     if (!shape.picture || mask == nullptr) return;
     const auto [page, rect] = *std::exchange(shape.picture, std::nullopt);
     const auto index = static_cast<std::size_t>(page);
@@ -289,19 +290,19 @@ class Comparison {
     const bool wanted = polygon != nullptr && profile_.polygons == PolygonForm::Parts;
     if (!wanted) return expect(parts.empty(), frame.name + ": its polygon has parts");
     double area = 0;
-    bool sound = true;
+    bool valid = true;
     for (const Polygon& part : parts) {
       const std::size_t count = part.points.size();
-      sound = sound && count >= 3 && count <= static_cast<std::size_t>(profile_.partPoints);
-      for (std::size_t i = 0; sound && i < count; ++i) {
-        sound =
+      valid = valid && count >= 3 && count <= static_cast<std::size_t>(profile_.partPoints);
+      for (std::size_t i = 0; valid && i < count; ++i) {
+        valid =
             turn(part.points[i], part.points[(i + 1) % count], part.points[(i + 2) % count]) >= 0;
       }
       area += twiceArea(part.points);
     }
     const double whole = twiceArea(polygon->points);
-    expect(sound && std::abs(area - whole) <= 1e-6 * std::max(1.0, whole),
-           frame.name + ": the parts of its polygon are not as they must be");
+    expect(valid && std::abs(area - whole) <= 1e-6 * std::max(1.0, whole),
+           frame.name + ": the convex parts of its polygon are wrong");
   }
 
   void compareFrame(const Frame& frame, const ParcelFrame& packed) {
@@ -309,7 +310,7 @@ class Comparison {
     expect(packed.size == frame.rect.size(), frame.name + ": the size differs");
     expect(packed.origin == frame.origin, frame.name + ": the origin differs");
     expect(packed.scaled.size() == parcel_.scales.size(),
-           frame.name + ": it does not lie on the pages of every scale");
+           frame.name + ": it is missing on the pages of some scales");
   }
 
   // Empty where every pixel of the frame is as its sheet has it.

@@ -3,7 +3,7 @@
 #include <map>
 #include <tuple>
 
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 
 namespace amber {
 namespace {
@@ -15,12 +15,12 @@ constexpr std::size_t kMostGroups = 2048;
 Result<void> addMeetings(const Project& project, Parcel& parcel) {
   parcel.rule = ruleOf(project);
   std::map<std::tuple<Duty, LayerSet, LayerSet, Motion>, std::size_t> places;
-  for (const Party& party : partiesOf(project)) {
-    const PartySettings& settings = party.settings;
+  for (const Participant& participant : participantsOf(project)) {
+    const ParticipantSettings& settings = participant.settings;
     const auto [place, isNew] = places.try_emplace(
         {settings.duty, settings.on, settings.seeks, settings.motion}, parcel.groups.size());
     if (isNew) parcel.groups.push_back({{}, settings});
-    parcel.groups[place->second].parties.push_back(partyName(party));
+    parcel.groups[place->second].participants.push_back(participantName(participant));
   }
   if (parcel.groups.size() > kMostGroups) {
     return failure(ErrorCode::BadValue,

@@ -10,7 +10,7 @@
 namespace amber {
 namespace {
 
-// What a frame must look like at a scale, told pixel by pixel from its sheet.
+// The required look of a frame at a scale, pixel by pixel from its sheet.
 class WantedPicture {
  public:
   WantedPicture(const SheetArt& art, const PixelRect& frame, double scale, Resampling how)
@@ -133,7 +133,7 @@ std::string pictureDifference(const SheetArt& art, const PixelRect& frame, const
   const WantedPicture wanted(art, frame, scale, profile.resampling);
   const PixelSize size = wanted.size();
   const PixelRect kept{lying.trim.w, lying.trim.h, lying.rect.w, lying.rect.h};
-  if (!within(kept, {0, 0, size.w, size.h})) return "what was kept of it is larger than it is";
+  if (!within(kept, {0, 0, size.w, size.h})) return "its trimmed picture is larger than the frame";
   const bool bled = profile.unseen == Unseen::Bled;
   const bool exact = scale == 1 || profile.resampling == Resampling::Nearest;
   for (int y = 0; y < size.h; ++y) {
@@ -152,7 +152,7 @@ std::string pictureDifference(const SheetArt& art, const PixelRect& frame, const
     }
   }
   return bled && !isBled(page, lying.rect)
-             ? "its unseen pixels have not the colour of the nearest that are seen"
+             ? "its transparent pixels do not have the colour of the nearest visible pixels"
              : "";
 }
 

@@ -15,11 +15,11 @@ struct PictureLying {
   bool mirrored = false;
 };
 
-/// Puts the packed picture back where it was trimmed from and compares every pixel of the frame
-/// with its sheet, through the scale and as the profile wants it; empty where all agree, else what
-/// does not. Shares no code with the drawing of pages. Means of areas may be one off in a channel,
-/// for they are summed in another order.
-/// Cost: linear in the frame's pixels at that scale, and in those of the sheet beneath them.
+/// Restores the packed picture to its untrimmed position and compares every pixel of the frame with
+/// its sheet, at the scale and by the settings of the profile. Empty if all agree, otherwise what
+/// differs. Shares no code with the drawing of pages. Area means may differ by one in a channel,
+/// because they are summed in another order. Cost: linear in the frame's pixels at that scale, and
+/// in the pixels of the sheet below them.
 std::string pictureDifference(const SheetArt& art, const PixelRect& frame, const Image& page,
                               const PictureLying& lying, double scale, const PackProfile& profile);
 

@@ -7,16 +7,16 @@
 
 namespace amber {
 
-/// Changes of an asset's animations. Each takes the asset as it is and gives it as it is to be, for
-/// PutAsset. Steps are named by their index in the animation. Requires: the animation is the
-/// asset's, indices are in range.
+/// Changes of an asset's animations. Each function takes an asset and returns the changed one, for
+/// PutAsset. Steps are identified by their index in the animation. Requires: the animation belongs
+/// to the asset, and indices are in range.
 
 /// With a new animation of these frames, in this order, of 100 ms each. Its name is made unique in
 /// the asset. Requires: at least one frame, all of the asset.
 Asset withAnimation(Asset asset, AnimationId id, const std::string& name,
                     const std::vector<FrameId>& frames);
 
-/// With a copy of the animation after it, under a name of its own.
+/// The asset with a copy of the animation after it, with a unique name.
 Asset withCopy(Asset asset, AnimationId animation, AnimationId id);
 
 /// Without the animation; its frames stay.
@@ -45,7 +45,7 @@ Asset withoutSteps(Asset asset, AnimationId animation, std::vector<std::size_t> 
 Asset withDurations(Asset asset, AnimationId animation, const std::vector<std::size_t>& chosen,
                     int durationMs);
 
-/// `name` as it is, or with a number after it where the asset has an animation of that name.
+/// `name`, or `name` with a number if the asset has an animation of that name.
 std::string freeAnimationName(const Asset& asset, const std::string& name);
 
 }  // namespace amber

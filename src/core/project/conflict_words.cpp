@@ -35,9 +35,9 @@ std::string conflictText(const Project& project, const MergeConflict& conflict) 
     at = end;
   }
   if (conflict.ours.empty() || conflict.theirs.empty()) {
-    return text + ": one took it away, the other changed it";
+    return text + ": removed in one version, changed in the other";
   }
-  return text + ": each made something else of it";
+  return text + ": changed in both versions";
 }
 
 }  // namespace amber

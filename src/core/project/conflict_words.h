@@ -6,8 +6,8 @@
 
 namespace amber {
 
-/// What a conflict is about, in words: "frame chr_keeper_walk_03, stand: each made something else
-/// of it". Ids of its place are told by the names that they have in the project.
+/// A conflict as text: "frame chr_keeper_walk_03, stand: changed in both versions". Ids of its
+/// place are replaced by the names in the project.
 std::string conflictText(const Project& project, const MergeConflict& conflict);
 
 }  // namespace amber

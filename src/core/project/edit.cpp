@@ -7,8 +7,8 @@
 
 #include "core/project/frame_index.h"
 #include "core/project/layer_edits.h"
-#include "core/project/sound/sound_course.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_course.h"
+#include "core/project/validation/valid_project.h"
 
 namespace amber {
 namespace {
@@ -201,7 +201,7 @@ class Application {
     project_.profiles = edit.profiles;
     return {};
   }
-  Result<void> operator()(const SetOriginWishes& edit) {
+  Result<void> operator()(const SetOriginLimits& edit) {
     project_.origins = edit.wishes;
     return {};
   }
@@ -282,7 +282,7 @@ class Application {
     return {};
   }
 
-  Result<void> operator()(const SetTrialWishes& edit) {
+  Result<void> operator()(const SetFairnessLimits& edit) {
     project_.trial = edit.wishes;
     return {};
   }
@@ -337,7 +337,7 @@ class Application {
     std::erase_if(values, [&](const SharedValue<T>& value) { return value->id == id; });
   }
 
-  // Variants of an asset that is gone follow nobody. Requires: no asset is open.
+  // Variants of a removed asset are released. Requires: no asset is open.
   void releaseVariants(AssetId gone) {
     for (SharedValue<Asset>& held : project_.assets) {
       if (held->variantOf != gone) continue;
@@ -412,9 +412,9 @@ Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits
     if (auto done = std::visit(application, edit); !done) return tl::unexpected(done.error());
   }
   Applied applied{application.finished(), {}};
-  if (auto sound = validatedAfter(project, applied.project); !sound) {
+  if (auto valid = validatedAfter(project, applied.project); !valid) {
     // The place is one of the project's file; the sentence names the thing itself.
-    return failure(sound.error().code, sound.error().sentence + "; nothing was changed");
+    return failure(valid.error().code, valid.error().sentence + "; nothing was changed");
   }
   applied.touched = difference(project, applied.project);
   return applied;

@@ -26,7 +26,7 @@ struct PutAsset {
   Asset asset;
 };
 
-/// Takes the asset out. Variants of it stay as they are, and follow nobody from then on.
+/// Removes the asset. Its variants are kept and released.
 struct RemoveAsset {
   AssetId asset;
 };
@@ -96,8 +96,8 @@ struct SetCopies {
   Copies copies = Copies::One;
 };
 
-/// Sets what an asset, a kind or a role says of a role's layers and duty, in place of what it said.
-/// What is open of an asset or kind comes from the next; of a role it stays.
+/// Replaces the layers and duty of a role in an asset, a kind or a role. Empty members of an asset
+/// or kind are inherited from the next level; empty members of a role are not changed.
 struct SetSetting {
   AssetId asset;          ///< Of this asset; of the kind where it is 0.
   std::string kind = {};  ///< Of this kind; of the role itself where that is empty too.
@@ -119,8 +119,8 @@ struct SetNaming {
 struct SetProfiles {
   std::vector<PackProfile> profiles;
 };
-struct SetOriginWishes {
-  OriginWishes wishes;
+struct SetOriginLimits {
+  OriginLimits wishes;
 };
 struct SetKinds {
   std::vector<Kind> kinds;
@@ -181,8 +181,8 @@ struct SetExpectations {
   std::vector<Expectation> expectations;
 };
 
-struct SetTrialWishes {
-  TrialWishes wishes;
+struct SetFairnessLimits {
+  FairnessLimits wishes;
 };
 
 struct SetCourses {
@@ -202,9 +202,9 @@ struct Become {
 using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
                           PutMount, DropMount, RenameMount, SetShape, DropShape, SetScale,
                           SetMotion, SetCopies, SetSetting, Rename, SetNaming, SetProfiles,
-                          SetOriginWishes, SetKinds, SetRoles, RenameRole, RenameKind, AddLayer,
+                          SetOriginLimits, SetKinds, SetRoles, RenameRole, RenameKind, AddLayer,
                           RenameLayer, RemoveLayer, MoveLayer, SetLayers, SetMeetingRule,
-                          SetExpectations, SetTrialWishes, SetCourses, SetCodeFolders, Become>;
+                          SetExpectations, SetFairnessLimits, SetCourses, SetCodeFolders, Become>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {
@@ -218,11 +218,11 @@ struct Applied {
   Touched touched;
 };
 
-/// The project after all `edits`, in order; all of them or none.
-/// Errors (UnknownTarget): an edit names something that the project does not hold; (BadValue): a
-/// name of a role, kind or layer that another has, or more layers than there may be; as
-/// validatedAfter: what they would make is no valid project. Requires: `project` is valid. Cost:
-/// linear in the edits plus the frames of the assets they touch.
+/// The project after all `edits` in order; all of them or none. Errors (UnknownTarget): an edit
+/// refers to something that is not in the project; (BadValue): a name of a role, kind or layer that
+/// another one has, or too many layers; as validatedAfter: the result is not a valid project.
+/// Requires: `project` is valid. Cost: linear in the edits plus the frames of the assets they
+/// change.
 Result<Applied> withEdits(const Project& project, const std::vector<Edit>& edits);
 
 /// What differs between two projects, found by which shared values they hold.

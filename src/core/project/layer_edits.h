@@ -18,7 +18,7 @@ Result<void> apply(const RenameRole& edit, Project& project);
 void renameInExpectations(Project& project, PhraseOf of, const std::string& from,
                           const std::string& to);
 
-/// Puts the setting in place of that of its role; an empty one takes it away.
+/// Replaces the setting of its role; an empty one removes it.
 void putSetting(std::vector<RoleSetting>& settings, const RoleSetting& setting);
 
 }  // namespace amber

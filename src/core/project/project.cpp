@@ -24,17 +24,18 @@ const T* findShared(const std::vector<SharedValue<T>>& values, Same same) {
 Project newProject(std::string name) {
   Project project;
   project.name = std::move(name);
-  const OriginRule standing{OriginBasis::Ink, Anchor::Bottom};
+  const OriginRule standing{OriginBasis::Ground, Anchor::Bottom};
   const OriginRule middle{OriginBasis::Ink, Anchor::Center};
   const OriginRule corner{OriginBasis::Cell, Anchor::TopLeft};
-  // One box for the whole animation, a little larger than agrees best, that keeps the feet: it
-  // comes nearest to what makers of games draw by hand (docs/performance.md tells how near).
+  // One box for the whole animation around the core of the figure: this is nearest to the boxes
+  // that makers of games draw (measured in docs/performance.md).
   Recipe body;
-  body.style = FitStyle::Balanced;
-  body.box = {1.5, true};
+  body.region.part = Region::Part::Core;
+  body.region.size = 40;
+  body.region.percent = true;
   body.together = true;
   project.kinds = {{"character", "chr", Motion::Dynamic, standing, {{"body", body}}},
-                   {"pickup", "pick", Motion::Static, middle, {}, Copies::Many},
+                   {"pickup", "pick", Motion::Static, standing, {}, Copies::Many},
                    {"prop", "prop", Motion::Static, standing, {}, Copies::Many},
                    {"shot", "shot", Motion::Kinematic, middle, {}, Copies::Many},
                    {"tile", "tile", Motion::Static, corner, {}, Copies::Many}};

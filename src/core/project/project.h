@@ -52,8 +52,8 @@ struct Role {
   Duty duty = Duty::Stops;
   LayerSet on = 1;           ///< The layers it sits on.
   LayerSet seeks = 1;        ///< The layers it looks for.
-  Recipe recipe = {};        ///< How its shapes are fitted, if nothing else is said.
-  double mostAir = 0.6;      ///< Share of air above which a shape of it is told of: 0 to 1.
+  Recipe recipe = {};        ///< The default recipe of its shapes.
+  double mostAir = 0.6;      ///< The largest share of air of its shapes without a finding: 0 to 1.
   double mostBareInk = 0.2;  ///< The same of bare ink.
 
   bool operator==(const Role&) const = default;
@@ -72,7 +72,7 @@ struct Sheet {
   SheetId id;
   std::string path;  ///< Relative to the project's folder, with forward slashes.
   std::string hash;  ///< "sha256:" and 64 hex digits, of the file's bytes.
-  PixelSize size;    ///< As it is shown: turned by `orientation`.
+  PixelSize size;    ///< The displayed size, after `orientation`.
   Orientation orientation;
   std::optional<SheetPictures> pictures;  ///< Of an animated image.
   InkRule ink;
@@ -88,7 +88,7 @@ struct FrameShape {
   std::string role;
   Shape geometry;
   std::optional<Recipe> recipe = {};  ///< How it was fitted; nothing for one set by hand.
-  std::uint64_t ink = 0;  ///< Tells what it was fitted to (see fitSign); 0 for not known.
+  std::uint64_t ink = 0;  ///< Hash of what it was fitted to (see fitSign); 0 if unknown.
 
   bool operator==(const FrameShape&) const = default;
 };
@@ -153,30 +153,30 @@ struct Asset {
   bool operator==(const Asset&) const = default;
 };
 
-/// What the project wants of its origins, for checks.
-struct OriginWishes {
+/// The limits that the project sets for its origins, for checks.
+struct OriginLimits {
   double drift = 8;  ///< How far feet may move relative to the origin through an animation, px:
                      ///< 0 to 1024.
   bool wholePixels = false;  ///< Origins lie on pixel corners.
 
-  bool operator==(const OriginWishes&) const = default;
+  bool operator==(const OriginLimits&) const = default;
 };
 
-/// What the project wants of shapes where two assets meet, over all offsets, for checks; what is
-/// not said is not checked.
-struct TrialWishes {
+/// The limits that the project sets for the fairness of two assets, over all offsets, for checks.
+/// Empty members are not checked.
+struct FairnessLimits {
   std::optional<double> phantom = {};  ///< The greatest share of phantom hits, 0 to 1.
   std::optional<double> missed = {};   ///< The greatest share of missed ones, 0 to 1.
   std::optional<double> gap = {};      ///< How much empty air there may be at a hit, px: 0 to 1024.
 
   bool any() const { return phantom || missed || gap; }
-  bool operator==(const TrialWishes&) const = default;
+  bool operator==(const FairnessLimits&) const = default;
 };
 
 /// Source code that uses the project's names, for checks.
 struct CodeFolders {
   std::vector<std::string> folders = {};  ///< Paths, relative to the project's file or whole.
-  std::vector<std::string> ignored = {};  ///< Patterns of paths in them that are passed over.
+  std::vector<std::string> ignored = {};  ///< Patterns of paths in them that are skipped.
 
   bool operator==(const CodeFolders&) const = default;
 };
@@ -188,14 +188,14 @@ struct ProjectSettings {
   NamingRule naming;
   std::vector<PackProfile> profiles = {PackProfile{}};  ///< At least one, no two of one name; the
                                                         ///< first is used where none is named.
-  OriginWishes origins;
+  OriginLimits origins;
   std::vector<Kind> kinds;
   std::vector<std::string> layers;  ///< By bit, at most 32, no two of one name.
   std::vector<Role> roles;
   Pairing pairing = Pairing::Either;
   Wakes wakes = Wakes::Mover;
   std::vector<Expectation> expectations;
-  TrialWishes trial;
+  FairnessLimits trial;
   std::vector<Course> courses;  ///< No two of one name.
   CodeFolders code;
   std::vector<MergeConflict> conflicts;  ///< Left to choose from, after two versions were merged.

@@ -68,8 +68,8 @@ class Comparison {
     if (!text.empty()) changes_.push_back({ChangeKind::Changed, what, name, within, text});
   }
 
-  // Things of two lists that are known by `keyOf`: a key that stays and a name. Those that are in
-  // both go to `compare`; that they stand in another order is told of the whole.
+  // Things of two lists, identified by `keyOf`: a stable key and a name. Those in both lists are
+  // passed to `compare`; a changed order is reported for the whole list.
   template <class List, class Key, class Compare>
   void things(const List& before, const List& after, const std::string& what,
               const std::string& within, const Key& keyOf, const Compare& compare) {
@@ -108,8 +108,8 @@ class Comparison {
     words.mark("another size", a.size, b.size);
     words.mark("turned or mirrored", a.orientation, b.orientation);
     words.mark("other pictures", a.pictures, b.pictures);
-    words.mark("what is ink", a.ink, b.ink);
-    words.mark("cut another way", a.cut, b.cut);
+    words.mark("ink thresholds", a.ink, b.ink);
+    words.mark("cut by another method", a.cut, b.cut);
     return words.take();
   }
 
@@ -121,7 +121,7 @@ class Comparison {
     words.addIf("scale", a.scale, b.scale, exactNumber(a.scale), exactNumber(b.scale));
     words.addIf("copies", a.copies, b.copies, std::string(wordOf(kCopiesWords, a.copies)),
                 std::string(wordOf(kCopiesWords, b.copies)));
-    words.mark("what it sets of roles", a.settings, b.settings);
+    words.mark("settings of roles", a.settings, b.settings);
     words.mark("variant of another asset", a.variantOf, b.variantOf);
     changed("asset", a.name, "", words.take());
     things(
@@ -147,7 +147,7 @@ class Comparison {
     words.mark("of another sheet", a.sheet, b.sheet);
     words.addIf("place", a.rect, b.rect, rectText(a.rect), rectText(b.rect));
     words.addIf("origin", a.origin, b.origin, pointText(a.origin), pointText(b.origin));
-    words.mark("how its origin is found", a.originRule, b.originRule);
+    words.mark("origin rule", a.originRule, b.originRule);
     words.mark("its art", a.look, b.look);
     words.mark(b.lost ? "lost" : "found again", a.lost, b.lost);
     parts(
@@ -187,7 +187,7 @@ class Comparison {
   void settings(const Project& a, const Project& b) {
     if (a.name != b.name) changes_.push_back({ChangeKind::Renamed, "project", a.name, "", b.name});
     const auto mark = [&](const char* what, bool same) {
-      if (!same) changed(what, "", "", "set another way");
+      if (!same) changed(what, "", "", "set differently");
     };
     mark("naming", a.naming == b.naming);
     mark("origins", a.origins == b.origins);
@@ -207,7 +207,7 @@ class Comparison {
     }
   }
 
-  // Settings that are told apart by their names alone.
+  // Settings that are identified by name only.
   template <class List, class Name>
   void named(const List& before, const List& after, const std::string& what, const Name& nameOf) {
     if (before == after) return;
@@ -217,7 +217,7 @@ class Comparison {
           return std::pair(std::string(nameOf(one)), std::string(nameOf(one)));
         },
         [&](const auto& from, const auto& to) {
-          if (!(from == to)) changed(what, nameOf(from), "", "set another way");
+          if (!(from == to)) changed(what, nameOf(from), "", "set differently");
         });
   }
 

@@ -18,17 +18,18 @@ inline constexpr std::array<std::string_view, 4> kChangeKindWords = {"added", "g
 struct ProjectDifference {
   ChangeKind kind = ChangeKind::Changed;
   std::string what;    ///< "asset", "animation", "frame", "sheet", "role", "layer", "naming", ...
-  std::string name;    ///< Of the thing, as it was; as it is where it was added. Empty of settings.
+  std::string name;    ///< The earlier name of the thing, or its name if it was added. Empty for
+                       ///< settings.
   std::string within;  ///< The asset that it is of; empty for none.
   std::string text;    ///< What changed of it, in words; its new name where it was renamed.
 
   bool operator==(const ProjectDifference&) const = default;
 };
 
-/// What changed from one state to another: things with an id by that, whatever they are called;
-/// shapes and mounts by role and name; settings by what they are. Laws: of one state and itself
-/// nothing; of two that differ something, but for the next id alone; the other way round as many,
-/// with added and gone exchanged. Cost: linear in what the two do not share.
+/// What changed from one state to another: things with an id by their id, even if renamed; shapes
+/// and mounts by role and name; settings by type. Laws: a state compared with itself has no
+/// differences; different states have some, except for the next id alone; the reverse comparison
+/// has as many, with added and removed exchanged. Cost: linear in what the two do not share.
 std::vector<ProjectDifference> differencesBetween(const Project& before, const Project& after);
 
 /// The change as one line: "frame chr_keeper_walk_03 of chr_keeper: origin 30.5, 47 -> 31, 47".

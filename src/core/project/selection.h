@@ -40,8 +40,9 @@ enum class Scope {
 /// The frames that a change of this scope concerns, each once.
 std::vector<FrameRef> framesIn(const Project& project, const Selection& selection, Scope scope);
 
-/// The selection with what is no longer in the project replaced by what is nearest: the first
-/// sheet, the first asset, its first animation and that animation's first frame, the first role.
+/// The selection, with everything that is no longer in the project replaced by the nearest thing:
+/// the first sheet, the first asset, its first animation and that animation's first frame, the
+/// first role.
 Selection repaired(const Project& project, Selection selection);
 
 }  // namespace amber

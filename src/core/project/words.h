@@ -9,8 +9,8 @@
 
 namespace amber {
 
-/// The words that stand for our enumerations in files, on the command line and in
-/// sentences, indexed by the enumerator. Those of shapes and of findings stand beside them.
+/// The words for our enumerations in files, on the command line and in expectations, indexed by the
+/// enumerator. Words of shapes and findings are defined beside them.
 inline constexpr std::array<std::string_view, 3> kMotionWords = {"static", "kinematic", "dynamic"};
 inline constexpr std::array<std::string_view, 2> kDutyWords = {"stops", "notices"};
 inline constexpr std::array<std::string_view, 2> kCopiesWords = {"one", "many"};
@@ -21,7 +21,7 @@ inline constexpr std::array<std::string_view, 3> kVerbWords = {"stopsAt", "notic
 inline constexpr std::array<std::string_view, 3> kLoopWords = {"once", "repeat", "backAndForth"};
 inline constexpr std::array<std::string_view, 4> kStyleWords = {"snug", "trimmed", "balanced",
                                                                 "inner"};
-inline constexpr std::array<std::string_view, 3> kLieWords = {"any", "upright", "lying"};
+inline constexpr std::array<std::string_view, 3> kAxisWords = {"any", "vertical", "horizontal"};
 inline constexpr std::array<std::string_view, 3> kAroundWords = {"all", "largest", "hull"};
 inline constexpr std::array<std::string_view, 2> kHolesWords = {"kept", "filled"};
 inline constexpr std::array<std::string_view, 2> kReachWords = {"everywhere", "edge"};

@@ -11,7 +11,8 @@
 namespace amber {
 namespace {
 
-// Words that are told at once: in one register where the processor has such, else in several.
+// The number of words processed at once: in one register if the processor has such registers,
+// otherwise in several.
 constexpr std::size_t kLanes = 8;
 using Word = std::uint64_t;
 using Words = Word __attribute__((vector_size(sizeof(Word) * kLanes)));
@@ -26,8 +27,8 @@ struct Laid {
   std::ptrdiff_t skip;  // The second is moved right by so many words
   int bits;             // and so many bits more, 0 to 63,
   int back;             // which leaves the word before by so many to the left, mod 64.
-  // By a word's place in its row and for as many that follow as are told at once: all bits where
-  // the second has a word there, and where it has one before.
+  // For each word of a row and the words processed together with it: all bits set where the second
+  // mask has a word, and where it has the previous word.
   const Word* own;
   const Word* carried;
   std::size_t perRow;  // So many places a row.
@@ -167,7 +168,8 @@ Sum sumBy(BitCounting) {
 
 #endif
 
-// Rows of so many words are laid one behind another; longer ones are told row by row.
+// Rows of at most this many words are stored one after another; longer rows are processed one by
+// one.
 constexpr int kShortRow = 16;
 
 // All bits at the places of a row at which a row that is moved by `skip` words has some, if any.

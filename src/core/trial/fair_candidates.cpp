@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <tuple>
 
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 
 namespace amber {
 namespace {
@@ -11,12 +11,13 @@ namespace {
 // The shapes of the partner that the role meets by the layers; all of them where it meets none.
 std::vector<std::vector<ConvexPiece>> partnersOf(const Project& project, const TrialFrame& a,
                                                  const TrialFrame& b, const Role& role) {
-  const PartySettings own = partyOf(project, *a.asset, role).settings;
+  const ParticipantSettings own = participantOf(project, *a.asset, role).settings;
   const MeetingRule rule = ruleOf(project);
   std::vector<std::vector<ConvexPiece>> met;
   std::vector<std::vector<ConvexPiece>> all;
   for (const RoleShape& one : b.shapes) {
-    const Answer answer = answerFor(own, partyOf(project, *b.asset, *one.role).settings, rule);
+    const Answer answer =
+        answerFor(own, participantOf(project, *b.asset, *one.role).settings, rule);
     if (answer.outcome != Outcome::Passes) met.push_back(one.pieces);
     all.push_back(one.pieces);
   }

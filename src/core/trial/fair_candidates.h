@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "core/base/progress.h"
-#include "core/fit/measures/candidates.h"
+#include "core/fit/candidates/candidates.h"
 #include "core/trial/fairness.h"
 
 namespace amber {

@@ -8,7 +8,7 @@
 #include <utility>
 
 #include "core/geometry/contact/parting.h"
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 #include "core/trial/common_pixels.h"
 
 namespace amber {
@@ -18,12 +18,11 @@ double shareOf(long long part, long long whole) {
   return whole == 0 ? 0 : static_cast<double>(part) / static_cast<double>(whole);
 }
 
-// How far two inks lie apart at whole offsets of the second.
-//
-// The squares of two pixels whose places differ by k lie max(0, |n + f - k| - 1) from each other
-// along an axis, where n + f is the offset with the shift between the inks' corners, n its whole
-// part. So all that counts of the inks is the set of differences k: where they meet without a
-// shift.
+// The distance between two inks at whole offsets of the second.
+// The squares of two pixels at positions that differ by k are max(0, |n + f - k| - 1) apart along
+// an axis, where n + f is the offset with the shift between the corners of the inks, and n its
+// whole part. So only the set of differences k matters: the offsets at which the inks meet without
+// a shift.
 class GapField {
  public:
   // `differences`: as meetingShifts gives them; they live as long. `shiftX`, `shiftY`: from the
@@ -263,10 +262,11 @@ void eachPair(const Project& project, const TrialFrame& a, const TrialFrame& b,
   const MeetingRule rule = ruleOf(project);
   for (const RoleShape& p : a.shapes) {
     if (!roleA.empty() && p.role->name != roleA) continue;
-    const PartySettings settings = partyOf(project, *a.asset, *p.role).settings;
+    const ParticipantSettings settings = participantOf(project, *a.asset, *p.role).settings;
     for (const RoleShape& q : b.shapes) {
       if (!roleB.empty() && q.role->name != roleB) continue;
-      const Answer answer = answerFor(settings, partyOf(project, *b.asset, *q.role).settings, rule);
+      const Answer answer =
+          answerFor(settings, participantOf(project, *b.asset, *q.role).settings, rule);
       visit(p, q, answer.outcome != Outcome::Passes);
     }
   }

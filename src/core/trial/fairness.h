@@ -10,8 +10,8 @@
 
 namespace amber {
 
-/// Two shapes that count when it is asked whether the shapes of two frames meet: their pieces, told
-/// from their origins, not mirrored, at scale 1.
+/// Two shapes that are compared for two frames: their pieces, relative to their origins, not
+/// mirrored, at scale 1.
 struct ShapePair {
   std::span<const ConvexPiece> a;  ///< Refer to pieces that live as long as the pair is used.
   std::span<const ConvexPiece> b;
@@ -68,13 +68,13 @@ struct FairnessMap {
 /// A frame's ink as it stands, prepared once for many maps.
 class StandingInk {
  public:
-  /// Only what holds ink, so that maps are no larger than needed. Cost: linear in the pixels.
+  /// Only the part with ink, so that maps are no larger than needed. Cost: linear in the pixels.
   explicit StandingInk(const FairFrame& fair);
 
   bool empty() const { return mask_.rect().empty(); }
   const PixelMask& mask() const { return mask_; }
   const RowRuns& runs() const { return runs_; }
-  /// The mask's corner, told from the frame's origin, px.
+  /// The corner of the mask relative to the origin of the frame, px.
   double x() const { return x_; }
   double y() const { return y_; }
   /// Pixels of every row and column.
@@ -90,7 +90,7 @@ class StandingInk {
   std::vector<int> columns_;
 };
 
-/// The worst of other maps: a map then says nothing of a worst that is not worse.
+/// The worst values of other maps: a map does not report a worst value below them.
 struct KnownWorst {
   double gap = -1;
   long long count = -1;

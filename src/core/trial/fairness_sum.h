@@ -10,7 +10,7 @@
 
 namespace amber {
 
-/// Frames as they are tried: each, and where that is asked for, its mirrored copy after it.
+/// The frames to compare: each frame, followed by its mirrored copy if requested.
 std::vector<FairFrame> fairFrames(const std::vector<TrialFrame>& frames, bool mirroredToo);
 
 /// What two frames of two animations come to.
@@ -40,12 +40,12 @@ FairnessSum fairnessSum(const Project& project, const std::vector<FairFrame>& a,
                         const std::vector<FairFrame>& b, std::string_view roleA,
                         std::string_view roleB, const Progress& progress = {});
 
-/// The sum as a picture, a px for each offset, clear where nothing meets. What is phantom or missed
-/// has two shades in stripes, one kind rising, one falling, so that they are told apart without
-/// colour.
+/// The sum as a picture, one px for each offset, transparent where nothing meets. Phantom and
+/// missed hits have two shades in stripes, one type rising and one falling, so that they can be
+/// distinguished without colour.
 Image fairnessPicture(const FairnessSum& sum);
 
-/// What a px of that picture stands for.
+/// The meaning of a px of that picture.
 enum class FairnessMark { Nothing, Fair, Phantom, Missed };
 FairnessMark fairnessMark(const Rgba& colour);
 

@@ -6,7 +6,7 @@
 #include <tuple>
 
 #include "core/base/parallel.h"
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 #include "core/project/edit.h"
 #include "core/trial/trial_frame.h"
 
@@ -37,25 +37,27 @@ std::vector<TrialFrame> framesOf(const Project& project, const Asset& asset, con
 
 using Pair = std::pair<std::size_t, std::size_t>;
 
-// The assets, by their places, of which some parties meet.
+// The assets, by their places, of which some participants meet.
 std::vector<Pair> meetingPairs(const Project& project) {
-  std::vector<std::vector<Party>> parties(project.assets.size());
-  const std::vector<Party> all = partiesOf(project);
-  for (const Party& party : all) {
+  std::vector<std::vector<Participant>> participants(project.assets.size());
+  const std::vector<Participant> all = participantsOf(project);
+  for (const Participant& participant : all) {
     for (std::size_t i = 0; i < project.assets.size(); ++i) {
-      if (&*project.assets[i] == party.asset) parties[i].push_back(party);
+      if (&*project.assets[i] == participant.asset) participants[i].push_back(participant);
     }
   }
   const MeetingRule rule = ruleOf(project);
   std::vector<Pair> pairs;
-  for (std::size_t i = 0; i < parties.size(); ++i) {
-    for (std::size_t k = i; k < parties.size(); ++k) {
-      const bool meet = std::any_of(parties[i].begin(), parties[i].end(), [&](const Party& p) {
-        return std::any_of(parties[k].begin(), parties[k].end(), [&](const Party& q) {
-          return canMeet(p, q) &&
-                 answerFor(p.settings, q.settings, rule).outcome != Outcome::Passes;
-        });
-      });
+  for (std::size_t i = 0; i < participants.size(); ++i) {
+    for (std::size_t k = i; k < participants.size(); ++k) {
+      const bool meet =
+          std::any_of(participants[i].begin(), participants[i].end(), [&](const Participant& p) {
+            return std::any_of(
+                participants[k].begin(), participants[k].end(), [&](const Participant& q) {
+                  return canMeet(p, q) &&
+                         answerFor(p.settings, q.settings, rule).outcome != Outcome::Passes;
+                });
+          });
       if (meet) pairs.emplace_back(i, k);
     }
   }
@@ -89,7 +91,7 @@ FairnessRow rowOf(const Project& project, const std::vector<TrialFrame>& a,
   return row;
 }
 
-// Rows of an earlier state that say what they would say now.
+// Rows of an earlier state that are still valid.
 class KeptRows {
  public:
   KeptRows(const Project& project, const FairnessMemo& before) {

@@ -30,14 +30,13 @@ struct FairnessMemo {
   std::vector<FairnessRow> rows;
 };
 
-/// Every pair of assets of which some parties meet by the layers, an asset of which the game has
-/// many copies with itself too; the least fair first: by the sum of both shares, then by name.
-/// Frames whose sheets have no art are left out, and so are frames with the ink, the origin and the
-/// shapes of an earlier one of their asset, which would say the same.
-/// `before`: of an earlier state of the project, with the same art in its sheets; pairs of which
-/// neither asset has changed, nor any sheet or setting, keep their row.
-/// Cost: the pairs of frames, each as fairnessMap, on as many threads as there are cores. Ends
-/// early, with nothing, when asked to.
+/// Every pair of assets with shapes that meet by the layers, including an asset with many copies
+/// paired with itself. The least fair first: by the sum of both shares, then by name. Frames
+/// without art are skipped, and so are frames with the same ink, origin and shapes as an earlier
+/// frame of their asset, because they give the same result. `before`: the rows of an earlier state
+/// of the project, with the same art; pairs of which neither asset, sheet nor setting has changed
+/// keep their row. Cost: the pairs of frames, each as fairnessMap, on all cores. Returns early with
+/// an empty result if cancelled.
 std::vector<FairnessRow> fairnessTable(const Project& project, const ArtSource& art,
                                        const Progress& progress = {},
                                        const FairnessMemo& before = {});

@@ -20,7 +20,7 @@ bool isWhole(double value) {
   return value == std::floor(value);
 }
 
-// The columns of a run as they are drawn: the leftmost pixel that reaches past `left`.
+// The columns of a run as they are drawn: the leftmost pixel that extends past `left`.
 FramePixel leftmostPast(const InkBox& run, double left, const Pose& pose) {
   const double into = std::max(0.0, left - run.left) / pose.scale;
   const int skipped = static_cast<int>(std::floor(into + kTouching));

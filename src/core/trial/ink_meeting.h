@@ -15,7 +15,7 @@ struct FramePixel {
   bool operator==(const FramePixel&) const = default;
 };
 
-/// How two inks lie to each other, their pixels as squares at their scale.
+/// Overlap or distance of two inks, with pixels as squares at their scale.
 struct InkMeeting {
   bool meet = false;
   /// Common pixels, where both scales are 1 and the pixels of both lie on one grid.

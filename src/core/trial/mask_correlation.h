@@ -7,13 +7,11 @@
 
 namespace amber {
 
-/// How many pixels two masks share, for every whole shift of the second: their cross-correlation,
-/// exact. For masks of so many runs, such as dithered ones, that going through pairs of runs would
-/// take with the fourth power of their side.
-///
-/// Computed as the product of two polynomials by a number-theoretic transform.
-/// Reference: J. M. Pollard, "The Fast Fourier Transform in a Finite Field", Mathematics of
-/// Computation 25, 1971.
+/// The number of pixels that two masks share, for every whole shift of the second: their exact
+/// cross-correlation. For masks with many runs, such as dithered ones, for which all pairs of runs
+/// would take time with the fourth power of the side.
+/// Computed as a product of polynomials by a number-theoretic transform. Reference: J. M. Pollard,
+/// "The Fast Fourier Transform in a Finite Field", Mathematics of Computation 25, 1971.
 class MaskCorrelation {
  public:
   /// Whether masks of these sizes are within the limit of 2^24 shifts, which bounds the memory to

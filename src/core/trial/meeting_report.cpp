@@ -48,7 +48,7 @@ std::string verdictOf(const MeetingReport& report) {
   if (told.deepest != nullptr) {
     const std::string what = told.deepest->answer.outcome == Outcome::Stops ? "Hit" : "Noticed";
     if (ink.meet) return what + ", and it shows";
-    if (std::isinf(ink.gap)) return what + ", though there is nothing to see";
+    if (std::isinf(ink.gap)) return what + ", although no pixels overlap";
     if (ink.gap == 0) return what + ", just as they touch";
     return what + ", " + px(ink.gap) + " before anything touches";
   }
@@ -58,8 +58,9 @@ std::string verdictOf(const MeetingReport& report) {
     if (told.anyPassing) return "No hit, by the layers, though " + much;
     return "No hit, though " + much;
   }
-  if (told.anyPassing) return "Apart; shapes overlap, but by the layers they pass";
-  if (told.nearest == nullptr) return "Apart; no shapes of theirs meet by the layers";
+  if (told.anyPassing)
+    return "Apart: the shapes overlap, but by their layers they ignore each other";
+  if (told.nearest == nullptr) return "Apart: by their layers, none of their shapes meet";
   return "Apart: " + px(told.nearest->contact.gap) + " between their shapes";
 }
 
@@ -84,11 +85,11 @@ MeetingReport meetingReport(const Project& project, const TrialFrame& a, const P
   report.pixels = inkMeeting(a, poseA, b, poseB);
   const MeetingRule rule = ruleOf(project);
   for (const RoleShape& p : a.shapes) {
-    const PartySettings settings = partyOf(project, *a.asset, *p.role).settings;
+    const ParticipantSettings settings = participantOf(project, *a.asset, *p.role).settings;
     for (const RoleShape& q : b.shapes) {
       report.roles.push_back(
           {p.role, q.role, contactOf(p.shape, poseA, q.shape, poseB),
-           answerFor(settings, partyOf(project, *b.asset, *q.role).settings, rule)});
+           answerFor(settings, participantOf(project, *b.asset, *q.role).settings, rule)});
     }
   }
   report.text = verdictOf(report);

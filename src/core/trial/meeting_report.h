@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "core/geometry/contact/convex_contact.h"
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 #include "core/trial/ink_meeting.h"
 
 namespace amber {
@@ -17,7 +17,7 @@ struct RoleMeeting {
   Answer answer;    ///< By the layers: what comes of it where they meet.
 };
 
-/// All that can be said of two frames where they stand.
+/// All results for two frames at an offset.
 struct MeetingReport {
   bool boxes = false;  ///< Whether the bounds of the inks overlap.
   InkMeeting pixels;
@@ -25,13 +25,13 @@ struct MeetingReport {
   std::string text;                ///< What a player would see and the game would do.
 };
 
-/// The report of two frames that stand in these poses, neither turned.
-/// Cost: see partingOf; with a mask, see meetingOffsets.
+/// The report of two frames in these poses, without rotation. Cost: see partingOf; with a mask, see
+/// meetingOffsets.
 MeetingReport meetingReport(const Project& project, const TrialFrame& a, const Pose& poseA,
                             const TrialFrame& b, const Pose& poseB);
 
-/// How two shapes lie to each other: as partingOf says, and where one is a mask that they meet
-/// with, the least whole translation that parts them.
+/// Overlap or distance of two shapes: as partingOf; if one is a mask and they meet, the minimum
+/// whole translation that separates them.
 Contact contactOf(const Shape& a, const Pose& poseA, const Shape& b, const Pose& poseB);
 
 }  // namespace amber

@@ -21,7 +21,7 @@ namespace {
 
 // So many pairs of runs of two rows are asked one by one.
 constexpr std::size_t kFewPairs = 16;
-// So many rows are told at once.
+// This many rows are processed at once.
 constexpr int kBlock = 8;
 
 // A piece that is a box, as most are.
@@ -98,7 +98,7 @@ class AreaRows {
     if (reach.low > reach.high) return {};
     PixelSpan span{static_cast<int>(std::floor(reach.low)) + 1,
                    static_cast<int>(std::ceil(reach.high))};
-    // Near an end its distance from the edge tells, not that in the row.
+    // Near an end, the distance from the edge decides, not the distance in the row.
     while (!span.empty() && span.x0 - reach.low < kNear && !isDeep(span.x0, y)) ++span.x0;
     while (!span.empty() && reach.high - (span.x1 - 1) < kNear && !isDeep(span.x1 - 1, y)) {
       --span.x1;
@@ -261,8 +261,8 @@ class ShiftRow {
     const auto k = static_cast<std::size_t>(yOfB);
     return shiftsOf({a_.begins()[i], a_.ends()[i]}, {b_.begins()[k], b_.ends()[k]});
   }
-  // Whether some of so many rows can add to the stretch; without a jump, so that several are told
-  // at once.
+  // Whether one of these rows can extend the stretch; without branches, so that several are
+  // processed at once.
   bool reachesOut(int y, int yOfB) const {
     const int* beginsA = &a_.begins()[static_cast<std::size_t>(y)];
     const int* endsA = &a_.ends()[static_cast<std::size_t>(y)];

@@ -9,8 +9,8 @@
 
 namespace amber {
 
-/// At which whole offsets of a second thing it meets a first: pixel (i, j) of `met` stands for the
-/// offset (x + i, y + j). Offsets beyond it do not meet.
+/// The whole offsets of a second thing at which it meets a first one: pixel (i, j) of `met` is the
+/// offset (x + i, y + j). Offsets outside the map do not meet.
 struct OffsetMap {
   int x = 0;
   int y = 0;
@@ -27,11 +27,10 @@ inline constexpr int kMostOffsets = 8192;
 /// Cost: for each pair of pieces the rows of their difference; a run of offsets is set at once.
 OffsetMap meetingOffsets(std::span<const ConvexPiece> a, std::span<const ConvexPiece> b);
 
-/// The map of inks, whose pixels are squares: where any overlap. `shiftX` and `shiftY` say how far
-/// the second's corner lies from the first's at offset 0, px; where that is not whole, a square
-/// overlaps two of the other's in that way.
-/// Cost: rows by rows by the runs of the second, each some words; two of 128 x 128 px, 0.3 ms. Of
-/// dithered masks, as MaskCorrelation.
+/// The map of inks, with pixels as squares: where any overlap. `shiftX` and `shiftY` are the
+/// distance of the second's corner from the first's at offset 0, px; if it is not whole, a square
+/// overlaps two squares of the other in that direction. Cost: rows by rows by the runs of the
+/// second, each a few words; two of 128 x 128 px, 0.3 ms. Dithered masks: as MaskCorrelation.
 OffsetMap meetingOffsets(const PixelMask& a, const PixelMask& b, double shiftX, double shiftY);
 
 /// The map of whole shifts: at which shifts of the second's corner from the first's they overlap.

@@ -12,7 +12,7 @@
 
 namespace amber {
 
-/// A shape of a role, told from its frame's origin in art px.
+/// A shape of a role, relative to the origin of its frame in art px.
 struct RoleShape {
   const Role* role = nullptr;
   Shape shape;

@@ -95,8 +95,8 @@ std::string behindIn(const Asset& variant, const Asset& first) {
   if (variant.kind != first.kind) tell("the kind");
   if (variant.motion != first.motion) tell("the motion");
   if (variant.scale != first.scale) tell("the scale");
-  if (variant.copies != first.copies) tell("how many there are");
-  if (variant.settings != first.settings) tell("what it sets of roles");
+  if (variant.copies != first.copies) tell("the number of copies");
+  if (variant.settings != first.settings) tell("the settings of roles");
   if (variant.frames.size() != first.frames.size()) return text;
   std::uint32_t unused = 0;
   if (!sameAnimations(variant.animations, animationsFor(variant, first, unused))) {
@@ -115,7 +115,7 @@ std::string behindIn(const Asset& variant, const Asset& first) {
   };
   if (origins > 0) tell("the origin rule" + on(origins));
   for (const auto& [role, frames] : recipeChanges(variant, first).frames) {
-    tell("how the shapes of " + role + " are fitted" + on(frames));
+    tell("the recipe of the shapes of " + role + on(frames));
   }
   return text;
 }
@@ -127,7 +127,7 @@ Result<std::vector<Edit>> followEdits(const Project& project, AssetId id, const 
   }
   const Asset* first = findAsset(project, variant->variantOf);
   if (first == nullptr) {
-    return failure(ErrorCode::BadValue, variant->name + " is a variant of no asset");
+    return failure(ErrorCode::BadValue, variant->name + " is not a variant");
   }
   Asset asset = *variant;
   asset.kind = first->kind;

@@ -14,9 +14,10 @@ namespace amber {
 /// Requires: `first` is what the variant is made after.
 std::string behindIn(const Asset& variant, const Asset& first);
 
-/// The edits that give the variant its first one's rules as they are now: origins found and shapes
-/// fitted anew where the rule is another, on its own ink. What was set by hand on it stays.
-/// Errors (UnknownTarget): no such asset; (BadValue): it is a variant of none. Cost: as fitting.
+/// The edits that apply the current settings of the first asset to the variant: origins and shapes
+/// are computed again where the rule differs, on the variant's ink. Anything set by hand on the
+/// variant is kept. Errors (UnknownTarget): no such asset; (BadValue): it is not a variant. Cost:
+/// as fitting.
 Result<std::vector<Edit>> followEdits(const Project& project, AssetId variant,
                                       const ArtSource& art);
 

@@ -25,7 +25,7 @@ class Making {
     Asset asset = copied();
     if (asset.frames.empty()) {
       return failure(ErrorCode::BadValue, "none of the frames of " + first_.name +
-                                              " lies on the sheets named; cut them by themselves");
+                                              " lies on these sheets; cut the sheets separately");
     }
     const AssetId id = asset.id;
     plan_.asset = id;
@@ -64,11 +64,11 @@ class Making {
   Result<void> findRects() {
     const std::vector<SheetId> old = sheetsOf(first_);
     if (old.size() != request_.sheets.size()) {
-      return failure(ErrorCode::BadValue, first_.name + " is cut from " +
-                                              std::to_string(old.size()) +
-                                              (old.size() == 1 ? " sheet" : " sheets") + ", and " +
-                                              std::to_string(request_.sheets.size()) +
-                                              " are named; name one for each, in their order");
+      return failure(ErrorCode::BadValue,
+                     first_.name + " is cut from " + std::to_string(old.size()) +
+                         (old.size() == 1 ? " sheet" : " sheets") + ", and " +
+                         std::to_string(request_.sheets.size()) +
+                         " are given; give one for each sheet, in the same order");
     }
     for (std::size_t i = 0; i < old.size(); ++i) {
       const Sheet* from = findSheet(project_, old[i]);
@@ -135,10 +135,9 @@ class Making {
       if (!boundsOf(cropped(sheet.art->faint, *rect))) emptyFrames_.push_back(frame.name);
       asset.frames.push_back(std::move(copy));
     }
-    tellFrames(missing, "is not on its sheet and was left out",
-               "are not on their sheets and were "
-               "left out");
-    tellFrames(emptyFrames_, "holds no ink there", "hold no ink there");
+    tellFrames(missing, "is not on its sheet and was skipped",
+               "are not on their sheets and were skipped");
+    tellFrames(emptyFrames_, "contains no ink there", "contain no ink there");
     for (Frame& frame : asset.frames) {
       if (!frame.originRule.hasFrame()) continue;
       const auto model = ids_.find(frame.originRule.frame);
@@ -180,7 +179,7 @@ class Making {
   // ordered.
   Asset carriedOver(Asset asset) {
     int byHand = 0;
-    std::vector<std::string> unsound;
+    std::vector<std::string> invalid;
     for (Frame& frame : asset.frames) {
       const Frame& from = *froms_.at(frame.id);
       const double dx = frame.origin.x - from.origin.x;
@@ -194,7 +193,7 @@ class Making {
         FrameShape copy = shape;
         copy.geometry = moved(shape.geometry, dx, dy);
         if (!validated(copy.geometry, frame.rect.size())) {
-          unsound.push_back(frame.name);
+          invalid.push_back(frame.name);
           continue;
         }
         frame.shapes.push_back(std::move(copy));
@@ -204,10 +203,10 @@ class Making {
     if (byHand > 0) {
       plan_.told.push_back(std::to_string(byHand) + (byHand == 1 ? " shape" : " shapes") +
                            " set by hand keep" + (byHand == 1 ? "s its" : " their") +
-                           " place relative to the origin; look at " +
+                           " place relative to the origin; review " +
                            (byHand == 1 ? "it" : "them"));
     }
-    tellFrames(unsound, "has no room for a shape that was set by hand",
+    tellFrames(invalid, "has no room for a shape that was set by hand",
                "have no room for shapes that were set by hand");
     return asset;
   }
@@ -246,7 +245,7 @@ Sheet standingFor(Sheet sheet, const Sheet& first) {
   sheet.orientation = first.orientation;
   sheet.ink = first.ink;
   sheet.cut = first.cut;
-  // A cut that does not fit is no cut of this sheet.
+  // A cut that does not fit this sheet is dropped.
   if (sheet.cut && !checkedCut(*sheet.cut, sheet.size)) sheet.cut.reset();
   return sheet;
 }

@@ -4,14 +4,14 @@
 
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
+#include "desktop/parts/action_table.h"
 #include "desktop/session.h"
-#include "desktop/shell/action_table.h"
 
 namespace amber {
 
-/// Adds the actions of one bench to the table. Running one makes the bench where it is not made
-/// yet; until then it can be done wherever there is a project, and the bench has its say when it is
-/// run.
+/// Adds the actions of one bench to the table. Running an action creates the bench if necessary;
+/// before that, the action is enabled whenever there is a project, and the bench decides when it
+/// runs.
 template <class View>
 class BenchActions {
  public:

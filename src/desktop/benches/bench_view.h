@@ -3,8 +3,8 @@
 #include <QShowEvent>
 #include <QWidget>
 
+#include "desktop/parts/action_table.h"
 #include "desktop/parts/player.h"
-#include "desktop/shell/action_table.h"
 #include "desktop/stage/canvas.h"
 
 namespace amber {
@@ -36,7 +36,7 @@ class BenchView : public QWidget {
   void wanted();
 
  protected:
-  /// Shows the project as it is now.
+  /// Shows the current project.
   virtual void refresh() = 0;
 
   /// To be called when what is shown has changed: refreshes at once when the bench is in front,

@@ -50,9 +50,12 @@ QHBoxLayout* addRow(QVBoxLayout* form, const QString& label,
   auto* row = new QHBoxLayout;
   row->setSpacing(metrics::kSmallGap);
   auto* name = makeLabel(label, "", form->parentWidget());
-  name->setFixedWidth(108);
+  name->setFixedWidth(metrics::kFieldLabel);
   row->addWidget(name);
-  for (QWidget* field : fields) row->addWidget(field);
+  for (QWidget* field : fields) {
+    row->addWidget(field);
+    if (field->accessibleName().isEmpty()) field->setAccessibleName(label);
+  }
   if (fields.size() != 1 ||
       (*fields.begin())->sizePolicy().horizontalPolicy() == QSizePolicy::Maximum) {
     row->addStretch();
@@ -72,6 +75,7 @@ QVBoxLayout* makeSide(QFrame*& side, QWidget* parent) {
   side->setFixedWidth(metrics::kSide);
   // Where the window is low, the column scrolls rather than pushing the findings line out of it.
   auto* scroll = new QScrollArea(side);
+  scroll->setAccessibleName(QObject::tr("Settings"));
   scroll->setWidgetResizable(true);
   scroll->setFrameShape(QFrame::NoFrame);
   scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);

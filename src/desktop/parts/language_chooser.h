@@ -7,12 +7,12 @@
 
 namespace amber {
 
-/// Programming languages, any of which can be ticked in a menu; those that are stand on the button.
+/// Programming languages that can be ticked in a menu; the button shows the ticked ones.
 class LanguageChooser : public QToolButton {
   Q_OBJECT
 
  public:
-  /// `none`: what stands there while none is ticked.
+  /// `none`: the text while none is ticked.
   LanguageChooser(const QString& none, QWidget* parent);
 
   /// Shows what is chosen without telling it.

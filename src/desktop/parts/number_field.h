@@ -7,15 +7,16 @@
 
 namespace amber {
 
-/// A number that can be typed, stepped with the arrow keys (Shift: by 8), and is told when done.
-/// Not a QDoubleSpinBox: that rounds the value itself to the decimals that it shows, so that a
-/// fitted shape of 3.3333 px would be another one as soon as its number is looked at and Enter
-/// pressed; and its step buttons take half of a field that has to show four digits in 34 px.
+/// A number that can be typed or stepped with the arrow keys (Shift: by 8); it is committed with
+/// Enter or when the focus leaves. Not a QDoubleSpinBox, because that rounds the value itself to
+/// the displayed decimals, so that a fitted shape of 3.3333 px would change as soon as its number
+/// is visited and Enter pressed; and because its buttons need half of a field that must show four
+/// digits in 34 px.
 class NumberField : public QLineEdit {
   Q_OBJECT
 
  public:
-  /// Values from `least` to `most` px or whatever the label says; `decimals` 0 for whole ones.
+  /// Values from `least` to `most` in the unit of the label; `decimals` 0 for whole numbers.
   NumberField(double least, double most, int decimals, QWidget* parent = nullptr);
 
   double value() const { return value_; }

@@ -7,8 +7,8 @@
 
 namespace amber {
 
-/// A plain list with columns, without a frame or a tree's marks: the first column takes the room
-/// that the others leave, which are as wide as what stands in them.
+/// A plain table without a frame and tree marks: the first column gets the remaining width, the
+/// others the width of their content.
 inline QTreeWidget* makeTable(const char* name, const QStringList& columns, QWidget* parent) {
   auto* table = new QTreeWidget(parent);
   table->setObjectName(name);

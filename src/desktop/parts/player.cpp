@@ -38,7 +38,7 @@ QRectF extentOf(const Asset& asset, const Animation& animation) {
 Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : QWidget(parent), session_(session), pictures_(pictures), clock_(new PlayClock(this)) {
   setMinimumSize(96, 72);
-  setToolTip(tr("Click, or press P, to play or pause"));
+  setToolTip(tr("Click or press P to play or pause"));
   connect(clock_, &PlayClock::ticked, this, [this] {
     const std::size_t now = step();
     if (now != shown_) update();
@@ -149,12 +149,12 @@ PlayerPanel::PlayerPanel(ProjectSession& session, Pictures& pictures, QWidget* p
     made->setProperty("small", true);
     return made;
   };
-  QPushButton* back = button("back", "stepBack", tr("The step before (Ctrl+Left)"));
+  QPushButton* back = button("back", "stepBack", tr("Previous step (Ctrl+Left)"));
   play_ = button("pause", "playPause", tr("Play or pause (P)"));
-  QPushButton* forward = button("forward", "stepForward", tr("The next step (Ctrl+Right)"));
+  QPushButton* forward = button("forward", "stepForward", tr("Next step (Ctrl+Right)"));
   auto* speed = new NumberField(0.1, 4, 2, this);
   speed->setObjectName("speed");
-  speed->setToolTip(tr("Speed, 0.1 to 4 times"));
+  speed->setToolTip(tr("Playback speed, from 0.1 to 4 times"));
   speed->setValue(1);
   auto* row = new QHBoxLayout;
   row->setSpacing(2);

@@ -30,7 +30,7 @@ class Player : public QWidget {
   void toggle() { setPlaying(!playing()); }
   /// The step that shows.
   std::size_t step() const;
-  /// How many times as fast as the animation says, 0.1 to 4.
+  /// The speed factor, 0.1 to 4.
   double speed() const { return clock_->speed(); }
   void setSpeed(double speed) { clock_->setSpeed(speed); }
   /// Where in a run of the animation it is, 0 to 1; playing stops when it is set.

@@ -35,6 +35,7 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
                  : figures == RibbonFigures::Shares ? metrics::kRibbon
                                                     : metrics::kRibbon - 24);
   setFocusPolicy(Qt::StrongFocus);
+  setAccessibleName(tr("Frames of the asset, animation by animation"));
   const auto refresh = [this] {
     layOut();
     viewport()->update();
@@ -64,13 +65,12 @@ bool Ribbon::viewportEvent(QEvent* event) {
   }
   const Animation& animation = *findAnimation(*asset, place->animation);
   const auto steady = steadinessOf(*asset, animation, place->step);
-  QToolTip::showText(
-      help->globalPos(),
-      steady ? tr("%1 % of the pixels of this shape and of the one a frame before are the same, "
-                  "laid over each other at their origins")
-                   .arg(qRound(*steady * 100))
-             : tr("No shape before this one to be steady by"),
-      viewport());
+  QToolTip::showText(help->globalPos(),
+                     steady ? tr("Steadiness: this shape and the shape of the previous frame share "
+                                 "%1 % of their pixels, aligned at their origins.")
+                                  .arg(qRound(*steady * 100))
+                            : tr("Steadiness: there is no previous shape to compare with."),
+                     viewport());
   return true;
 }
 
@@ -180,7 +180,8 @@ void Ribbon::chooseSteps(std::vector<std::size_t> steps) {
   viewport()->update();
 }
 
-// Choices last as long as their animation is shown; another frame is a choice of its own.
+// A selection of steps lasts as long as their animation is shown; selecting another frame replaces
+// it.
 void Ribbon::followSelection() {
   const Animation* animation = session_.currentAnimation();
   const std::size_t count = animation == nullptr ? 0 : animation->steps.size();
@@ -229,7 +230,7 @@ void Ribbon::pick(const Place& place, Qt::KeyboardModifiers modifiers) {
   const Asset* asset = session_.currentAsset();
   const Animation* animation = asset == nullptr ? nullptr : findAnimation(*asset, place.animation);
   if (animation == nullptr) return;
-  // First the choice, so that what hears of the selection finds it.
+  // The steps first, so that listeners of the selection see them.
   chosen_ = steps;
   chosenOf_ = place.animation;
   Selection next = session_.selection();

@@ -30,9 +30,9 @@ enum class RibbonFigures {
   Times,   ///< How long each step shows. Steps can then be chosen and dragged to another place.
 };
 
-/// All frames of the current asset in a row, animation by animation; a click selects. With figures,
-/// each carries its shape and an air bar, and a line tells how steady the shape is from frame to
-/// frame. Only what is in view is drawn and measured.
+/// All frames of the current asset in a row, animation by animation; a click selects. With
+/// measures, each shows its shape and a bar for air, and a line shows the steadiness of the shape
+/// from frame to frame. Only visible frames are drawn and measured.
 class Ribbon : public QAbstractScrollArea {
   Q_OBJECT
 

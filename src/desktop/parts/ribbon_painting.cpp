@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/fit/measures/steadiness.h"
+#include "core/fit/keys/steadiness.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
@@ -44,7 +44,7 @@ void Ribbon::paintEvent(QPaintEvent*) {
     painter.setFont(smallFont());
     painter.setPen(theme().quiet);
     painter.drawText(viewport()->rect(), Qt::AlignCenter,
-                     tr("Frames stand here once a sheet is cut."));
+                     tr("The frames of the selected asset are shown here. Cut a sheet first."));
     return;
   }
   painter.translate(-horizontalScrollBar()->value(), 0);
@@ -175,7 +175,7 @@ void Ribbon::paintAir(QPainter& painter, const Frame& frame, const QRect& bar) {
     painter.fillRect(QRect(bar.left() - 1, bar.top() - 1, 6, 6), theme().text);
   }
   const QString text = held                 ? tr("held %1 %")
-                       : !place.key->recipe ? tr("hand %1 %")
+                       : !place.key->recipe ? tr("by hand %1 %")
                                             : tr("air %1 %");
   painter.drawText(words, Qt::AlignHCenter | Qt::AlignTop, text.arg(qRound(measures->air * 100)));
 }

@@ -53,7 +53,7 @@ void ScopeChooser::makeList(int count) {
   row->setContentsMargins(0, 0, 0, 0);
   list_ = new QComboBox(this);
   list_->setObjectName("scope");
-  list_->setToolTip(tr("Which frames take it"));
+  list_->setToolTip(tr("The frames that an action applies to"));
   for (int i = 0; i < count; ++i) list_->addItem({});
   row->addWidget(list_);
   connect(list_, &QComboBox::activated, this, [this](int id) { setScope(static_cast<Scope>(id)); });

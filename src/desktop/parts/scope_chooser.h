@@ -14,7 +14,7 @@ namespace amber {
 
 class ProjectSession;
 
-/// Chooses how far a change goes, and says how many frames that is.
+/// Selects the scope of a change and shows how many frames it contains.
 class ScopeChooser : public QWidget {
   Q_OBJECT
 

@@ -10,9 +10,8 @@ inline QString rounded(double value) {
   return QString::number(std::round(value * 100) / 100 + 0.0);
 }
 
-/// "1 frame", "4 frames": the count and its noun, in the form that the count asks for. (Qt's own
-/// "%n" finds its forms in a translation that is loaded, and there is none for the language that
-/// the words are written in: it would say "1 frame(s)".)
+/// "1 frame", "4 frames": the count with its noun in the right form. (Qt's "%n" gets its forms from
+/// a loaded translation, and there is none for the source language: it would give "1 frame(s)".)
 template <class Count>
 QString counted(Count count, const QString& one, const QString& many) {
   return QString::number(count) + " " + (count == 1 ? one : many);

@@ -8,8 +8,8 @@
 
 namespace amber {
 
-/// Words that explain what stands beside them and give way where there is no room: rather nothing
-/// than half a word, and never a wider window.
+/// An explanatory label that disappears where there is no room: no cut-off words, and never a wider
+/// window.
 class YieldingLabel : public QLabel {
  public:
   YieldingLabel(const QString& text, QWidget* parent) : QLabel(text, parent) {

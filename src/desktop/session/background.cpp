@@ -17,9 +17,9 @@
 namespace amber {
 namespace {
 
-// What works beside the window gives way to it where there are fewer processors than work: the
-// window would else wait for its share while it paints. Threads that it starts do so too. Where
-// priorities of single threads are not known, all are alike.
+// Gives background threads a lower priority than the interface, which would otherwise wait for its
+// share of the processor while painting. Threads that they start inherit it. Without support for
+// priorities of single threads, all are equal.
 void giveWay() {
 #ifdef __linux__
   constexpr int kLower = 5;
@@ -79,8 +79,8 @@ void Background::stopTold() {
   }
 }
 
-// One thread of a lane: takes task after task until the runner goes. Then the writer still writes
-// what it was asked to; readers leave what nobody waits for any more.
+// The loop of one thread: takes task after task until the runner is destroyed. Then the writer
+// still finishes its queue; readers drop theirs.
 void Background::serve(Queue& queue, const std::stop_token& closing) {
   giveWay();
   while (true) {
@@ -99,7 +99,7 @@ void Background::serve(Queue& queue, const std::stop_token& closing) {
     } catch (...) {
       ended.error = errorFrom(std::current_exception());
     }
-    // What the work held goes here, before anyone hears that it has ended.
+    // Releases what the work captured before its end is reported.
     task.work = nullptr;
     post(std::move(ended));
     {
@@ -110,8 +110,8 @@ void Background::serve(Queue& queue, const std::stop_token& closing) {
   }
 }
 
-// Tells how far a task is after kTellAfterMs, then at most every kTellEveryMs, from whatever thread
-// of the work is the first to report by then.
+// Reports progress of a task after kTellAfterMs, then at most every kTellEveryMs, from whichever
+// thread reports first.
 Progress Background::progressOf(const Task& task) {
   using Clock = std::chrono::steady_clock;
   const auto next = std::make_shared<std::atomic<Clock::time_point>>(

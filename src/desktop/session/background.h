@@ -21,12 +21,11 @@
 
 namespace amber {
 
-/// Runs work beside the interface: everything that may take long goes through one of these.
-///
-/// Work is given an immutable snapshot to look at and gives one whole result, as a function that is
-/// then called on the interface thread. It is not called when what asked for the work (`owner`) is
-/// gone by then, or when the runner is. Work and results are handed over under a lock of our own;
-/// only the call that wakes the interface thread goes through Qt.
+/// Runs work in the background. All slow work uses one of these.
+/// Work gets an immutable snapshot and returns one result, as a function that is then called on the
+/// interface thread. It is not called if `owner`, the object that requested the work, or the runner
+/// has been destroyed. Work and results are passed under a lock of this class; only the wake-up of
+/// the interface thread goes through Qt.
 class Background : public QObject {
   Q_OBJECT
 
@@ -48,16 +47,15 @@ class Background : public QObject {
   /// Asks all work to stop and waits for it.
   ~Background() override;
 
-  /// `label`: what it does, in words for people, such as "Pack"; told once it has taken
-  /// kTellAfterMs. Work of one label is told together. An empty one is never told.
-  /// `failed` undoes what the caller noted about running work; like Finish it is not called when
-  /// the owner is gone.
+  /// `label`: a short text for people, such as "Pack", shown after kTellAfterMs. Work with the same
+  /// label is shown together; an empty label is never shown. `failed` reverts what the caller
+  /// recorded about running work; like Finish it is not called if the owner has been destroyed.
   Id run(QObject* owner, const QString& label, Work work, Lane lane = Lane::Readers,
          Failed failed = {});
 
   /// Asks the work to stop; its Finish is called all the same, with what it has.
   void stop(Id id);
-  /// Asks all work to stop that people were told of.
+  /// Requests all displayed work to stop.
   void stopTold();
   bool busy() const { return !jobs_.empty(); }
   /// Handles events until nothing runs. For tests and for closing.
@@ -65,14 +63,14 @@ class Background : public QObject {
   /// Waits without handling events until the lane is idle, then calls what is finished.
   void waitFor(Lane lane);
 
-  /// Work that takes longer is told of, and how often it says how far it is, ms.
+  /// Work that takes longer is displayed; and the interval of its progress, ms.
   static constexpr int kTellAfterMs = 300;
   static constexpr int kTellEveryMs = 100;
 
  signals:
-  /// So many of so many are done; 0 of 0 when all work of that label has ended.
+  /// `done` of `total` are done; 0 of 0 when all work with that label has ended.
   void progressed(const QString& label, int done, int total);
-  /// Work has thrown an exception; the sentence says what to do.
+  /// Work has thrown an exception; the text states what to do.
   void failed(const QString& sentence);
 
  private:
@@ -89,7 +87,7 @@ class Background : public QObject {
     Work work;
     std::stop_token stop;
   };
-  // What a thread says to the interface: how far it is, or that it has ended.
+  // A message from a thread to the interface: progress, or the end.
   struct Message {
     Id id = 0;
     bool ended = false;
@@ -131,15 +129,15 @@ class Background : public QObject {
   Queue writer_;
 };
 
-/// Work of which only the newest wish counts, as while a slider is moved: one piece runs at a time,
-/// the running one is asked to stop when another is wished for, and wishes that came between are
-/// passed over. To be a member of `owner`.
+/// Work of which only the newest request counts, such as a preview for a slider: one task runs at a
+/// time, it is asked to stop when a newer request arrives, and requests in between are skipped.
+/// Must be a member of `owner`.
 template <class Result>
 class Newest {
  public:
   using Work = std::function<Result(const Progress& progress)>;
 
-  /// `deliver` is called on the interface thread with the result of the newest wish.
+  /// `deliver` is called on the interface thread with the result of the newest request.
   Newest(Background& background, QObject* owner, QString label, std::function<void(Result)> deliver)
       : background_(background),
         owner_(owner),

@@ -94,7 +94,7 @@ void CodeWatch::take(std::shared_ptr<CodeState> state) {
   emit codeChanged();
 }
 
-// Folders tell of files that come and go, files of what is written into them.
+// Folders notify about added and removed files, files about changes.
 void CodeWatch::watch() {
   const QStringList before = watcher_.files() + watcher_.directories();
   if (!before.isEmpty()) watcher_.removePaths(before);

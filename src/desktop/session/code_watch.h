@@ -8,21 +8,21 @@
 #include <memory>
 
 #include "desktop/session/background.h"
-#include "work/code_sources.h"
+#include "work/names/code_sources.h"
 
 namespace amber {
 
 class ProjectSession;
 
-/// What the source code of the project's folders says.
+/// How the source code in the folders of the project uses names.
 struct CodeState {
   std::shared_ptr<const CodeSources> sources;
   CodeReport report;
   QTime readAt;  ///< When the sources were.
 };
 
-/// Reads the project's folders of source beside the window, again when something is written there,
-/// and compares what they use with the names, again when those change. Without folders it does
+/// Reads the folders of source code in the background, again when files in them change, and
+/// compares the names they use with the project, again when names change. Without folders it does
 /// nothing.
 class CodeWatch : public QObject {
   Q_OBJECT

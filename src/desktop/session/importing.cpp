@@ -2,11 +2,11 @@
 #include <QFileInfo>
 
 #include "desktop/session.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
-#include "work/image_search.h"
-#include "work/import_sheet.h"
-#include "work/recovery.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
+#include "work/art/image_search.h"
+#include "work/art/import_sheet.h"
+#include "work/project/recovery.h"
 
 namespace amber {
 namespace {
@@ -69,7 +69,7 @@ void ProjectSession::importImages(const QStringList& paths) {
           for (const QString& error : result->errors) emit failed(error);
           if (store != store_) return;
           if (result->total == 0) {
-            emit failed(tr("There is no image among these that can be read."));
+            emit failed(tr("None of these files is an image that can be read."));
           }
           addImported(result->sheets);
           if (result->stopped) {
@@ -87,7 +87,7 @@ void ProjectSession::addImported(const std::vector<ImportedSheet>& imported) {
   Selection reveal = selection_;
   for (const ImportedSheet& one : imported) {
     if (findSheet(committed_, one.sheet.path) != nullptr) {
-      emit told(tr("%1 is in the project already.").arg(QString::fromStdString(one.sheet.path)));
+      emit told(tr("%1 is already in the project.").arg(QString::fromStdString(one.sheet.path)));
       continue;
     }
     Sheet sheet = one.sheet;

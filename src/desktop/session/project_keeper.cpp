@@ -5,7 +5,7 @@
 
 #include "core/base/guarded.h"
 #include "files/file_bytes.h"
-#include "files/project_file.h"
+#include "files/project/project_file.h"
 
 namespace amber {
 namespace {
@@ -59,7 +59,7 @@ Result<ProjectKeeper::Opening> ProjectKeeper::begin(const QString& path) const {
 
 void ProjectKeeper::adopt(Opening opening) {
   keepTimer_.stop();
-  // What is still being written of another project says nothing of this one.
+  // A pending save of another project has no meaning for this one.
   ++number_;
   saving_ = saveAgain_ = keeping_ = false;
   path_ = opening.path;
@@ -100,12 +100,12 @@ void ProjectKeeper::saveOver() {
 void ProjectKeeper::saveAs(const QString& path) {
   // Sheets are found relative to the project, so it stays in its folder.
   if (QFileInfo(path).absolutePath() != QFileInfo(path_).absolutePath()) {
-    emit failed(tr("%1: a project lives beside its sheets; choose a name in %2")
+    emit failed(tr("%1: a project file must be in the folder of its sheets. Choose a name in %2.")
                     .arg(path, QFileInfo(path_).absolutePath()));
     return;
   }
   if (saving_) {
-    emit failed(tr("%1: the project is being saved; try again in a moment").arg(path));
+    emit failed(tr("%1: the project is being saved. Try again in a moment.").arg(path));
     return;
   }
   QString target = QFileInfo(path).absoluteFilePath();
@@ -113,7 +113,7 @@ void ProjectKeeper::saveAs(const QString& path) {
   if (!target.endsWith(ending)) {
     target += ending;
     if (QFileInfo::exists(target)) {
-      emit failed(tr("%1: exists already; choose another name").arg(target));
+      emit failed(tr("%1: this file already exists. Choose another name.").arg(target));
       return;
     }
   }
@@ -192,11 +192,11 @@ void ProjectKeeper::finishSave(int number, const QString& path, const Project& p
 QString ProjectKeeper::stateText() const {
   if (path_.isEmpty()) return {};
   if (!unsaved_) return everSaved_ ? tr("saved") : tr("new");
-  if (kept_ == Kept::Failed) return tr("edited, NOT kept");
+  if (kept_ == Kept::Failed) return tr("edited, NOT backed up");
   if (kept_ != Kept::Done) return tr("edited");
   const qint64 seconds = sinceKept_.isValid() ? sinceKept_.elapsed() / 1000 : 0;
-  return seconds < 60 ? tr("edited, kept %1 s ago").arg(seconds)
-                      : tr("edited, kept %1 min ago").arg(seconds / 60);
+  return seconds < 60 ? tr("edited, backed up %1 s ago").arg(seconds)
+                      : tr("edited, backed up %1 min ago").arg(seconds / 60);
 }
 
 void ProjectKeeper::keepSoon() {
@@ -233,9 +233,9 @@ void ProjectKeeper::keep() {
 void ProjectKeeper::finishKeep(const Project& project, const Result<void>& written) {
   keeping_ = false;
   if (!written) {
-    // Told once; the state says so until it has been kept after all.
+    // Reported once; the state keeps showing it until a backup succeeds.
     if (kept_ != Kept::Failed) {
-      emit failed(tr("Unsaved work could not be kept. %1")
+      emit failed(tr("Unsaved work could not be backed up. %1")
                       .arg(QString::fromStdString(describe(written.error()))));
     }
     kept_ = Kept::Failed;

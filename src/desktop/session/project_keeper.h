@@ -8,13 +8,13 @@
 
 #include "core/project/project.h"
 #include "desktop/session/background.h"
-#include "work/project_lock.h"
-#include "work/recovery.h"
+#include "work/project/project_lock.h"
+#include "work/project/recovery.h"
 
 namespace amber {
 
-/// Keeps the project from being lost: holds its lock, saves it, and keeps unsaved work beside it.
-/// What counts as saved is told by comparing values, not by how often undo was asked for.
+/// Protects the project from loss: holds its lock, saves it, and keeps a backup of unsaved work
+/// beside it. Whether it is saved is decided by comparing values, not by counting undo steps.
 class ProjectKeeper : public QObject {
   Q_OBJECT
 
@@ -38,7 +38,7 @@ class ProjectKeeper : public QObject {
   /// work was brought back.
   void adopt(Opening opening);
 
-  /// Writes the project beside the interface; `saved`, `failed` or `changedOnDisk` follows.
+  /// Writes the project in the background; `saved`, `failed` or `changedOnDisk` follows.
   void save();
   /// The same over a file that another program has changed.
   void saveOver();
@@ -54,7 +54,7 @@ class ProjectKeeper : public QObject {
   QString stateText() const;
   /// Keeps unsaved work now and waits for it. Errors: as keepUnsaved; the work is only in memory.
   Result<void> keepNow();
-  /// Forgets the work that was kept: nobody wants it back.
+  /// Deletes the backup of unsaved work, which is no longer needed.
   void dropKept();
 
  signals:

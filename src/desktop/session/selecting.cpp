@@ -4,9 +4,9 @@
 namespace amber {
 
 void ProjectSession::select(const Selection& selection) {
-  const Selection sound = repaired(project_, selection);
-  if (sound == selection_) return;
-  selection_ = sound;
+  const Selection valid = repaired(project_, selection);
+  if (valid == selection_) return;
+  selection_ = valid;
   emit selectionChanged();
 }
 

@@ -1,5 +1,5 @@
-// How a session keeps its findings up to date, of session.h: checks beside the interface after
-// every change, then what takes longer, and what the code says.
+// How a session keeps its findings current, of session.h: checks in the background after every
+// change, then slower checks, then the source code.
 #include <utility>
 
 #include "core/checks/check_project.h"

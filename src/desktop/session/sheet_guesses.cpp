@@ -113,7 +113,7 @@ void SheetGuesses::seek() {
   looking_ = true;
   const Subject subject = subjectOf(*next);
   session_.background().run(
-      this, tr("Looking for a cut"),
+      this, tr("Finding cuts"),
       [this, round = round_, sheet = *next, subject,
        store = session_.artStore()](const Progress&) -> Background::Finish {
         Entry entry{subject, std::nullopt};

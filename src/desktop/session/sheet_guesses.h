@@ -12,8 +12,8 @@ namespace amber {
 
 class ProjectSession;
 
-/// What the pixels of the sheets that are not cut yet suggest, found beside the interface one sheet
-/// after another, the selected one first, and anew where a sheet or what is known of it changes.
+/// Proposals for the sheets that are not cut yet, computed in the background one sheet after
+/// another, the selected one first, and again when a sheet or its hints change.
 class SheetGuesses : public QObject {
   Q_OBJECT
 
@@ -27,8 +27,8 @@ class SheetGuesses : public QObject {
 
   explicit SheetGuesses(ProjectSession& session);
 
-  /// What was found of a sheet as it is now; null while it is looked for. The selected sheet is
-  /// looked at even when it is cut.
+  /// The result for a sheet in its current state; null while it is computed. The selected sheet is
+  /// analysed even if it is cut.
   const Found* of(SheetId sheet) const;
   /// Whether a sheet that is not cut may be cut without a look: by its guess, as a picture of an
   /// animation or as one of its images. Nothing while it is looked for.

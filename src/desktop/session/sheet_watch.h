@@ -11,8 +11,8 @@
 
 namespace amber {
 
-/// Notices when the image of a sheet is written to. A file that is being written is left alone
-/// until it rests, and all that have come to rest are told of together.
+/// Detects changes of sheet files. A file that is being written is ignored until it is stable;
+/// files that become stable together are reported together.
 class SheetWatch : public QObject {
   Q_OBJECT
 

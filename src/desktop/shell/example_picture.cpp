@@ -45,7 +45,7 @@ ExamplePicture::ExamplePicture(QWidget* parent)
       moth_(":/example/sheets/snail_crawl.png") {
   setFixedSize(3 * kPanel + 2 * kArrow, kPanelHeight);
   setAccessibleName(
-      tr("A sheet is cut into frames, frames get origins and shapes, and all is packed "
+      tr("A sheet is cut into frames, the frames get origins and shapes, and everything is packed "
          "on a page"));
 }
 

@@ -19,7 +19,7 @@
 #include "desktop/shell/progress_strip.h"
 #include "desktop/shell/route_line.h"
 #include "desktop/theme.h"
-#include "work/report.h"
+#include "work/report/report.h"
 
 namespace amber {
 namespace {
@@ -54,9 +54,9 @@ FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
   text_ = makeLabel({}, "", line);
   text_->setObjectName("findingText");
   text_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-  fix_ = makeButton(tr("do it  Ctrl ↵"), {}, line);
+  fix_ = makeButton(tr("Fix  Ctrl ↵"), {}, line);
   fix_->setObjectName("findingFix");
-  next_ = makeButton(tr("next  Ctrl ."), tr("Show the next finding"), line);
+  next_ = makeButton(tr("Next  Ctrl ."), tr("Show the next finding"), line);
   next_->setObjectName("findingNext");
   count_ = makeButton({}, tr("Open or close the list of all findings (Ctrl+L)"), line);
   count_->setObjectName("findingCount");
@@ -126,7 +126,7 @@ const Finding* FindingsLine::shown() const {
 
 QString FindingsLine::fixRefusal() const {
   const Finding* finding = shown();
-  if (finding == nullptr) return tr("Nothing to mend");
+  if (finding == nullptr) return tr("Nothing to fix");
   if (!finding->canBeMended()) return QString::fromStdString(finding->fix);
   return {};
 }
@@ -134,7 +134,7 @@ QString FindingsLine::fixRefusal() const {
 void FindingsLine::fix() {
   const Finding* finding = shown();
   if (finding == nullptr || !finding->canBeMended()) return;
-  // Of its own: what is found changes by it.
+  // A copy, because the findings change during the fix.
   const Finding mended = *finding;
   session_.mend(mended);
 }
@@ -147,7 +147,7 @@ void FindingsLine::next() {
 void FindingsLine::bringUp(std::size_t place) {
   const std::vector<std::size_t> order = order_;
   emit goTo(session_.findings()[order_[place]]);
-  // Going there ranks anew; the round through all findings goes on where it was.
+  // Going there ranks the findings again; the round through all findings continues where it was.
   order_ = order;
   at_ = place;
   refresh();

@@ -27,14 +27,14 @@ class FindingsLine : public QWidget {
   void setBench(Bench bench);
   /// The finding shown; nothing when there is none.
   const Finding* shown() const;
-  /// Empty when the shown finding can be mended by the program; else the reason.
+  /// Empty if the shown finding has a fix; otherwise the reason.
   QString fixRefusal() const;
   void fix();
   void next();
   void toggleList();
 
  signals:
-  /// A finding was brought up; go where it is mended.
+  /// A finding was selected; go to the bench where it is fixed.
   void goTo(const amber::Finding& finding);
 
  private:

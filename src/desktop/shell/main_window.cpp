@@ -20,6 +20,7 @@
 #include <QVBoxLayout>
 #include <array>
 
+#include "desktop/parts/accessible.h"
 #include "desktop/parts/building.h"
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/bench_stack.h"
@@ -33,12 +34,12 @@
 #include "desktop/shell/start_page.h"
 #include "desktop/shell/window_memory.h"
 #include "desktop/theme.h"
-#include "work/report.h"
+#include "work/report/report.h"
 
 namespace amber {
 namespace {
 
-// How long the window says what undo did, ms.
+// How long the window shows what undo did, ms.
 constexpr int kDoneMs = 4000;
 
 }  // namespace
@@ -112,6 +113,7 @@ void MainWindow::build() {
   notices_ = new NoticeBar(root);
   notices_->floatOver(pages_);
   finder_ = new CommandFinder(root);
+  nameFields(*root);
   connect(route_, &RouteLine::chosen, this, &MainWindow::goToBench);
   connect(findings_, &FindingsLine::goTo, this, &MainWindow::goTo);
   connect(start_, &StartPage::exampleAsked, this, &MainWindow::openExample);
@@ -142,6 +144,7 @@ void MainWindow::welcome(BenchView* view) {
                     {"animation.play", "view.backdrop", "view.fit", "view.larger", "view.smaller"});
   }
   connect(view, &BenchView::choiceChanged, this, &MainWindow::showStateSoon);
+  nameFields(*view);
   connect(view, &BenchView::wanted, this, [this, view] {
     for (const BenchEntry& entry : benchTable()) {
       if (benches_->made(entry.bench) == view) goToBench(entry.bench);
@@ -249,7 +252,7 @@ void MainWindow::keepThumb() {
   }
 }
 
-// One edit is heard of several times; the state is shown once, after what was edited is painted.
+// One edit causes several notifications; the state is shown once, after the views are painted.
 void MainWindow::showStateSoon() {
   if (!soonTimer_.isActive()) soonTimer_.start();
 }
@@ -303,12 +306,15 @@ void MainWindow::undo(bool redo) {
 void MainWindow::showMenu() {
   QMenu menu(this);
   menu.setToolTipsVisible(true);
-  for (const char* id :
-       {"project.new", "project.open", "project.example", "project.save", "project.saveAs",
-        "sheets.add", "edit.undo", "edit.redo", "view.theme", "quit"}) {
-    menu.addAction(actions_->action(id));
+  const std::vector<std::vector<const char*>> groups = {
+      {"project.new", "project.open", "project.example", "project.save", "project.saveAs"},
+      {"sheets.add", "edit.undo", "edit.redo"},
+      {"view.theme", "preferences", "shortcuts"},
+      {"help", "about", "quit"}};
+  for (const auto& group : groups) {
+    for (const char* id : group) menu.addAction(actions_->action(id));
+    menu.addSeparator();
   }
-  menu.addSeparator();
   for (const QString& path : recentProjects()) {
     if (path == session_.path()) continue;
     menu.addAction(QFileInfo(path).completeBaseName(), this, [this, path] { openProject(path); })
@@ -349,8 +355,12 @@ void MainWindow::find() {
 
 void MainWindow::toggleTheme() {
   const bool toLamp = theme().name == paperTheme().name;
-  useTheme(*qApp, toLamp ? lampTheme() : paperTheme());
-  QSettings().setValue("theme", theme().name);
+  QSettings().setValue("theme", (toLamp ? lampTheme() : paperTheme()).name);
+  applyTheme(preferredTheme());
+}
+
+void MainWindow::applyTheme(const Theme& chosen) {
+  useTheme(*qApp, chosen);
   findings_->setBench(bench());
   for (QWidget* widget : findChildren<QWidget*>()) widget->update();
 }

@@ -10,8 +10,8 @@
 #include <QWidget>
 
 #include "desktop/benches/bench_view.h"
+#include "desktop/parts/action_table.h"
 #include "desktop/session.h"
-#include "desktop/shell/action_table.h"
 #include "desktop/stage/pictures.h"
 
 class QLabel;
@@ -23,10 +23,12 @@ namespace amber {
 class BenchStack;
 class CommandFinder;
 class FindingsLine;
+class ManualWindow;
 class NoticeBar;
 class RouteLine;
 class Shelf;
 class StartPage;
+struct Theme;
 
 /// The window: route line, shelf, bench and findings line around one project session.
 class MainWindow : public QMainWindow {
@@ -49,6 +51,7 @@ class MainWindow : public QMainWindow {
   /// sentence.
   void takeFiles(const QStringList& paths);
   void toggleTheme();
+  void applyTheme(const Theme& chosen);
 
  protected:
   void dragEnterEvent(QDragEnterEvent* event) override;
@@ -69,7 +72,10 @@ class MainWindow : public QMainWindow {
   void addFindingActions();
   void addFrameActions();
   void addViewActions();
+  void addHelpActions();
   void tellFormats();
+  QString sheetFile() const;
+  void showManual();
   void keepThumb();
   void showStateSoon();
   void showState();
@@ -102,6 +108,7 @@ class MainWindow : public QMainWindow {
   FindingsLine* findings_ = nullptr;
   CommandFinder* finder_ = nullptr;
   NoticeBar* notices_ = nullptr;
+  ManualWindow* manual_ = nullptr;
   QString done_;  // what undo or redo did last, while it is told
   QTimer doneTimer_;
   QTimer stateTimer_;

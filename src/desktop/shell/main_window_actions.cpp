@@ -1,15 +1,26 @@
 // The table of everything that can be done, of main_window.h; what belongs to a bench is added by
 // it.
+#include <QApplication>
+#include <QClipboard>
+#include <QDesktopServices>
+#include <QFileInfo>
 #include <QKeySequence>
+#include <QMessageBox>
+#include <QUrl>
+#include <array>
 
 #include "desktop/parts/wording.h"
 #include "desktop/shell/bench_stack.h"
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/main_window.h"
+#include "desktop/shell/manual_window.h"
 #include "desktop/shell/notice_bar.h"
+#include "desktop/shell/preferences_dialog.h"
 #include "desktop/shell/shelf.h"
+#include "desktop/shell/shortcuts_dialog.h"
 #include "desktop/stage/stage_view.h"
-#include "files/image_file.h"
+#include "desktop/theme.h"
+#include "files/image/image_file.h"
 
 namespace amber {
 
@@ -23,7 +34,7 @@ void MainWindow::tellFormats() {
   for (const ImageFormat& format : imageFormats()) {
     (format.animated ? moving : still) << QString::fromStdString(format.name);
   }
-  notices_->tell(tr("Read with all their pictures: %1. Read as one picture: %2.")
+  notices_->tell(tr("With all their pictures: %1. As one picture: %2.")
                      .arg(moving.join(", "), still.join(", ")));
 }
 
@@ -34,11 +45,10 @@ void MainWindow::addProjectActions() {
   actions_->add({"project.example", tr("Open the example"), {}, [this] { openExample(); }});
   actions_->add(
       {"project.save", tr("Save"), QKeySequence::Save, [this] { session_.save(); }, needs});
-  actions_->add({"project.saveAs", tr("Save under another name"), QKeySequence("Ctrl+Shift+S"),
+  actions_->add({"project.saveAs", tr("Save As"), QKeySequence("Ctrl+Shift+S"),
                  [this] { askSaveAs(); }, needs});
   actions_->add({"sheets.add", tr("Add sheets"), QKeySequence("Ctrl+I"), [this] { askImages(); }});
-  actions_->add(
-      {"sheets.formats", tr("Say which images can be read"), {}, [this] { tellFormats(); }});
+  actions_->add({"sheets.formats", tr("Supported image formats"), {}, [this] { tellFormats(); }});
 }
 
 void MainWindow::addEditActions() {
@@ -58,10 +68,10 @@ void MainWindow::addEditActions() {
   actions_->add({"find", tr("Find or do anything"), QKeySequence("Ctrl+K"), [this] { find(); }});
   actions_->add(
       {"sheet.remove",
-       tr("Take the sheet out of the project"),
+       tr("Remove the sheet from the project"),
        {},
        [this] {
-         session_.perform(tr("Take a sheet out"), {RemoveSheet{session_.selection().sheet}});
+         session_.perform(tr("Remove a sheet"), {RemoveSheet{session_.selection().sheet}});
        },
        [this] { return session_.selection().sheet ? QString() : tr("No sheet is selected"); }});
   actions_->add({"asset.variant",
@@ -73,18 +83,17 @@ void MainWindow::addEditActions() {
                                                              : tr("No asset is selected");
                  }});
   actions_->add({"asset.release",
-                 tr("Let the variant stand by itself"),
+                 tr("Release the variant from its first asset"),
                  {},
                  [this] {
                    Asset asset = *session_.currentAsset();
                    asset.variantOf = {};
-                   session_.perform(tr("Let a variant stand by itself"), {PutAsset{asset}});
+                   session_.perform(tr("Release a variant"), {PutAsset{asset}});
                  },
                  [this] {
                    const Asset* asset = session_.currentAsset();
-                   return asset != nullptr && asset->variantOf
-                              ? QString()
-                              : tr("The asset is a variant of none");
+                   return asset != nullptr && asset->variantOf ? QString()
+                                                               : tr("This asset is not a variant");
                  }});
   actions_->add({"asset.remove",
                  tr("Remove the selected assets"),
@@ -103,7 +112,7 @@ void MainWindow::addEditActions() {
 }
 
 void MainWindow::addFindingActions() {
-  actions_->add({"finding.fix", tr("Mend the shown finding"), QKeySequence("Ctrl+Return"),
+  actions_->add({"finding.fix", tr("Fix the shown finding"), QKeySequence("Ctrl+Return"),
                  [this] { findings_->fix(); }, [this] { return findings_->fixRefusal(); }});
   actions_->add(
       {"finding.next", tr("Show the next finding"), QKeySequence("Ctrl+."),
@@ -123,7 +132,7 @@ void MainWindow::addFrameActions() {
                  [this] { inFront()->player()->toggle(); },
                  [this] {
                    const bool plays = inFront() != nullptr && inFront()->player() != nullptr;
-                   return plays ? QString() : tr("Nothing plays here");
+                   return plays ? QString() : tr("This view has no animation");
                  },
                  ActionPlace::Given});
 }
@@ -135,24 +144,82 @@ void MainWindow::addViewActions() {
                    [this, run = std::move(run)] { run(*inFront()->stage()); },
                    [this] {
                      const bool any = inFront() != nullptr && inFront()->stage() != nullptr;
-                     return any ? QString() : tr("There is no stage here");
+                     return any ? QString() : tr("This view has no stage");
                    },
                    ActionPlace::Given});
   };
   const auto artStage = [this] {
     return inFront() == nullptr ? nullptr : qobject_cast<StageView*>(inFront()->stage());
   };
-  actions_->add(
-      {"view.backdrop", tr("Next backdrop: kraft, dark, light"), QKeySequence("B"),
-       [artStage] { artStage()->nextBackdrop(); },
-       [artStage] { return artStage() == nullptr ? tr("No art is shown large here") : QString(); },
-       ActionPlace::Given});
-  onStage("view.fit", tr("Show all of it"), "0", [](Canvas& stage) { stage.fit(); });
+  actions_->add({"view.backdrop", tr("Next backdrop (kraft, dark, light)"), QKeySequence("B"),
+                 [artStage] { artStage()->nextBackdrop(); },
+                 [artStage] {
+                   return artStage() == nullptr ? tr("This view shows no art to zoom") : QString();
+                 },
+                 ActionPlace::Given});
+  onStage("view.fit", tr("Fit to window"), "0", [](Canvas& stage) { stage.fit(); });
   onStage("view.larger", tr("Zoom in"), "+", [](Canvas& stage) { stage.zoom(true); });
   onStage("view.smaller", tr("Zoom out"), "-", [](Canvas& stage) { stage.zoom(false); });
-  actions_->add({"view.theme", tr("Change between Paper and Lamp"), QKeySequence("Ctrl+T"),
-                 [this] { toggleTheme(); }});
+  actions_->add({"view.theme", tr("Switch between the themes Paper and Lamp"),
+                 QKeySequence("Ctrl+T"), [this] { toggleTheme(); }});
+  addHelpActions();
   actions_->add({"quit", tr("Quit"), QKeySequence("Ctrl+Q"), [this] { close(); }});
+}
+
+void MainWindow::addHelpActions() {
+  actions_->add({"preferences", tr("Preferences"), QKeySequence("Ctrl+,"), [this] {
+                   PreferencesDialog dialog(this);
+                   connect(&dialog, &PreferencesDialog::themeChosen, this,
+                           [this] { applyTheme(preferredTheme()); });
+                   dialog.exec();
+                 }});
+  actions_->add({"shortcuts", tr("Keyboard Shortcuts"), {}, [this] {
+                   ShortcutsDialog(*actions_, this).exec();
+                 }});
+  actions_->add({"help", tr("Help"), QKeySequence(Qt::Key_F1), [this] { showManual(); }});
+  actions_->add({"about", tr("About Amber Parcel"), {}, [this] {
+                   QMessageBox::about(
+                       this, tr("About Amber Parcel"),
+                       tr("<h3>Amber Parcel %1</h3><p>Turns sprite sheets into game-ready "
+                          "assets.</p><p>Built with Qt %2. Licence: GPL-3.0-or-later; the loaders "
+                          "are free for any use.</p>")
+                           .arg(QApplication::applicationVersion(), qVersion()));
+                 }});
+  actions_->add(
+      {"sheet.openFolder",
+       tr("Open the folder of the sheet"),
+       {},
+       [this] {
+         QDesktopServices::openUrl(QUrl::fromLocalFile(QFileInfo(sheetFile()).absolutePath()));
+       },
+       [this] { return sheetFile().isEmpty() ? tr("No sheet is selected") : QString(); }});
+  actions_->add(
+      {"sheet.openEditor",
+       tr("Open the sheet in its editor"),
+       {},
+       [this] { QDesktopServices::openUrl(QUrl::fromLocalFile(sheetFile())); },
+       [this] { return sheetFile().isEmpty() ? tr("No sheet is selected") : QString(); }});
+  actions_->add(
+      {"sheet.copyPath",
+       tr("Copy the path of the sheet"),
+       {},
+       [this] { QGuiApplication::clipboard()->setText(sheetFile()); },
+       [this] { return sheetFile().isEmpty() ? tr("No sheet is selected") : QString(); }});
+}
+
+// The file of the selected sheet; empty without one.
+QString MainWindow::sheetFile() const {
+  const Sheet* sheet =
+      session_.hasProject() ? findSheet(session_.project(), session_.selection().sheet) : nullptr;
+  if (sheet == nullptr) return {};
+  return QFileInfo(session_.path()).absolutePath() + "/" + QString::fromStdString(sheet->path);
+}
+
+void MainWindow::showManual() {
+  static constexpr std::array<const char*, 7> kPages = {
+      "cut.md", "origin.md", "fitting.md", "names.md", "layers.md", "trial.md", "pack.md"};
+  if (manual_ == nullptr) manual_ = new ManualWindow(this);
+  manual_->showPage(session_.hasProject() ? kPages[static_cast<std::size_t>(bench())] : "index.md");
 }
 
 void MainWindow::makeActions() {

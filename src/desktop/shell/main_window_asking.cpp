@@ -12,9 +12,9 @@
 #include "desktop/shell/notice_bar.h"
 #include "desktop/shell/question.h"
 #include "desktop/shell/window_memory.h"
-#include "files/image_file.h"
-#include "files/project_file.h"
-#include "work/make_variant.h"
+#include "files/image/image_file.h"
+#include "files/project/project_file.h"
+#include "work/project/make_variant.h"
 
 namespace amber {
 namespace {
@@ -56,9 +56,8 @@ void MainWindow::askNew() {
 }
 
 void MainWindow::askSaveAs() {
-  const QString path =
-      QFileDialog::getSaveFileName(this, tr("Save under another name"),
-                                   QFileInfo(session_.path()).absolutePath(), kProjectFilter);
+  const QString path = QFileDialog::getSaveFileName(
+      this, tr("Save As"), QFileInfo(session_.path()).absolutePath(), kProjectFilter);
   if (!path.isEmpty()) session_.saveAs(path);
 }
 
@@ -75,7 +74,7 @@ void MainWindow::askVariant() {
   const Asset* asset = session_.currentAsset();
   const QString first = QString::fromStdString(asset->name);
   const QStringList paths = QFileDialog::getOpenFileNames(
-      this, tr("The sheets of the variant, in the order of those of %1").arg(first),
+      this, tr("Sheets of the variant, in the same order as the sheets of %1").arg(first),
       lastFolder("images"), imageFilter());
   if (paths.isEmpty()) return;
   rememberFolder("images", paths.front());
@@ -99,16 +98,16 @@ void MainWindow::askVariant() {
         for (const std::string& one : *told) sentences << QString::fromStdString(one);
         const Asset& variant = *session_.project().assets.back();
         session_.selectFrame(variant.id, {}, {});
-        notices_->tell(tr("%1 was made after %2. %3")
+        notices_->tell(tr("%1 was made as a variant of %2. %3")
                            .arg(QString::fromStdString(variant.name), first, sentences.join("; ")));
       });
 }
 
 void MainWindow::askOverwrite(const QString& sentence) {
   ask(this, sentence,
-      {{tr("Open what is on disk"), "openDisk", [this] { openProject(session_.path()); }},
-       {tr("Save over it"), "saveOver", [this] { session_.keeper().saveOver(); }},
-       {tr("Do nothing"), "doNothing", {}}});
+      {{tr("Reload from disk"), "openDisk", [this] { openProject(session_.path()); }},
+       {tr("Overwrite"), "saveOver", [this] { session_.keeper().saveOver(); }},
+       {tr("Cancel"), "doNothing", {}}});
 }
 
 void MainWindow::takeFiles(const QStringList& paths) {
@@ -120,10 +119,10 @@ void MainWindow::takeFiles(const QStringList& paths) {
     } else if (info.isDir() || looksLikeImage(path.toStdString())) {
       images << path;
     } else if (!info.exists()) {
-      notices_->warn(tr("%1: there is no such file; check the name").arg(path));
+      notices_->warn(tr("%1: this file does not exist. Check the name.").arg(path));
     } else {
       notices_->warn(
-          tr("%1: is neither an image that can be read, nor a folder, nor a project").arg(path));
+          tr("%1: this is not an image that can be read, a folder, or a project").arg(path));
     }
   }
   session_.importImages(images);
@@ -149,14 +148,14 @@ void MainWindow::closeEvent(QCloseEvent* event) {
   if (!kept && !closeAnyway_) {
     event->ignore();
     ask(this,
-        tr("Unsaved work could not be kept. %1")
+        tr("Unsaved work could not be backed up. %1")
             .arg(QString::fromStdString(describe(kept.error()))),
-        {{tr("Lose it and close"), "closeAnyway",
+        {{tr("Discard and close"), "closeAnyway",
           [this] {
             closeAnyway_ = true;
             close();
           }},
-         {tr("Stay"), "stay", {}}});
+         {tr("Cancel"), "stay", {}}});
     return;
   }
   keepThumb();

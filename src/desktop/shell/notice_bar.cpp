@@ -15,7 +15,7 @@ namespace amber {
 namespace {
 
 constexpr int kShownMs = 8000;
-// Of a folder of a thousand broken images nobody reads every line.
+// Nobody reads a line for each of a thousand broken images.
 constexpr std::size_t kMostNotices = 50;
 // How far the bar lies within the stage, and its greatest width, px.
 constexpr int kInset = 8;

@@ -27,7 +27,7 @@ class NoticeBar : public QFrame {
   /// The widget over whose top edge the bar floats from now on. Requires: it is below the bar's
   /// parent.
   void floatOver(QWidget* stage);
-  /// All errors that were told and not closed, the one that shows first.
+  /// All errors that were shown and not closed, the visible one first.
   QStringList openErrors() const;
 
  protected:

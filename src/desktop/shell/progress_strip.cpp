@@ -26,7 +26,7 @@ ProgressStrip::ProgressStrip(QWidget* parent) : QWidget(parent) {
   bar_->setFixedWidth(kBarWidth);
   auto* stop = tight(makeButton(
       tr("Stop"),
-      tr("Stop this work. Images that were read already are added; nothing else changes."), this));
+      tr("Stops this work. Images that have been read are added; nothing else changes."), this));
   stop->setObjectName("stopWork");
   row->addWidget(bar_);
   row->addWidget(stop);

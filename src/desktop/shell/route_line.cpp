@@ -1,4 +1,5 @@
 #include "desktop/shell/route_line.h"
+#include "desktop/parts/accessible.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -20,6 +21,7 @@ constexpr int kLineY = 15;
 
 RouteLine::RouteLine(QWidget* parent) : QWidget(parent) {
   setFocusPolicy(Qt::TabFocus);
+  describeTo(*this, QAccessible::PageTabList, tr("Benches"));
   setFixedHeight(metrics::kTopBar - 2);
   setMinimumWidth(kStep * static_cast<int>(kBenchCount));
   setObjectName("routeLine");

@@ -146,7 +146,9 @@ class ShelfDelegate : public QStyledItemDelegate {
 QString cutWords(const Sheet& sheet, const SheetGuesses& guesses) {
   if (!sheet.cut) {
     const auto sure = guesses.sure(sheet);
-    return !sure ? Shelf::tr("not cut yet") : *sure ? Shelf::tr("sure") : Shelf::tr("have a look");
+    return !sure   ? Shelf::tr("not cut yet")
+           : *sure ? Shelf::tr("clear")
+                   : Shelf::tr("needs review");
   }
   if (sheet.pictures && *sheet.cut == pictureCut(*sheet.pictures, sheet.size)) {
     return Shelf::tr("%1 pictures").arg(sheet.pictures->timesMs.size());
@@ -169,7 +171,7 @@ QString stampWord(Stamp stamp) {
     case Stamp::Done:
       return Shelf::tr("done");
     case Stamp::NeedsLook:
-      return Shelf::tr("needs a look");
+      return Shelf::tr("needs review");
     case Stamp::Broken:
       break;
   }
@@ -276,6 +278,7 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
   model_ = new ShelfModel(session, this);
   list_ = new QListView(this);
   list_->setObjectName("shelf");
+  list_->setAccessibleName(tr("Assets and sheets"));
   list_->setModel(model_);
   list_->setItemDelegate(new ShelfDelegate(session, pictures, *model_, list_));
   list_->setUniformItemSizes(true);
@@ -286,7 +289,7 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
   title_->setContentsMargins(metrics::kGap, 8, 0, 2);
   filter_ = new QLineEdit(this);
   filter_->setObjectName("shelfFilter");
-  filter_->setPlaceholderText(tr("filter"));
+  filter_->setPlaceholderText(tr("Filter"));
   filter_->setClearButtonEnabled(true);
   auto* filterRow = new QHBoxLayout;
   filterRow->setContentsMargins(metrics::kGap, 2, metrics::kGap, 6);

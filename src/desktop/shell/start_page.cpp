@@ -48,10 +48,10 @@ StartPage::StartPage(QWidget* parent) : QScrollArea(parent) {
       makeLabel(tr("Amber Parcel turns sprite sheets into game-ready assets."), "title", this);
   title->setObjectName("startTitle");
   column->addWidget(title);
-  column->addWidget(makeLabel(tr("Cut sheets into frames, set origins, fit collision shapes, check "
-                                 "names and layers,\ntry everything in motion, and pack it for "
-                                 "your game. Your sheets are never changed."),
-                              "", this));
+  column->addWidget(makeLabel(
+      tr("Cut sheets into frames, set origins, fit collision shapes, check names and layers,\ntest "
+         "everything in motion, and pack it for your game. Your sheet files are never changed."),
+      "", this));
   column->addSpacing(4);
   column->addWidget(new ExamplePicture(this));
   column->addSpacing(4);
@@ -67,11 +67,11 @@ StartPage::StartPage(QWidget* parent) : QScrollArea(parent) {
              &StartPage::imagesAsked),
       true);
   button(tr("Open a project"), tr("Open a project file, *.amber (Ctrl+O)"), &StartPage::openAsked);
-  button(tr("New project"), tr("Begin an empty project (Ctrl+N)"), &StartPage::newAsked);
-  button(
-      tr("Open the example"),
-      tr("Open the project Glasshouse Night: a copy in your documents folder that you can change"),
-      &StartPage::exampleAsked);
+  button(tr("New project"), tr("Create an empty project (Ctrl+N)"), &StartPage::newAsked);
+  button(tr("Open the example"),
+         tr("Open the example project Glasshouse Night, as a copy in your documents folder that "
+            "you can change"),
+         &StartPage::exampleAsked);
   buttons->addStretch();
   column->addLayout(buttons);
   column->addWidget(makeLabel(tr("Or drop images, folders, or a project anywhere in this window."),
@@ -108,7 +108,7 @@ void StartPage::refresh() {
   for (const QString& path : paths) addRecent(path);
 }
 
-// A project's picture, name, folder and date, and beside them a button that takes it off the list.
+// The picture, name, folder and date of a project, and a button that removes it from the list.
 void StartPage::addRecent(const QString& path) {
   auto* row = new QWidget(recent_);
   auto* line = new QHBoxLayout(row);

@@ -15,7 +15,7 @@ class StartPage : public QScrollArea {
  public:
   explicit StartPage(QWidget* parent);
 
-  /// Shows the recent projects as they are now.
+  /// Shows the current list of recent projects.
   void refresh();
 
  signals:

@@ -28,7 +28,7 @@ class BoxTool {
   bool press(const Box& box, FramePoint point, double reach);
   /// The box for this pointer place. `step`: what edges snap to, px (1, 0.5), or 0 for none.
   Box move(FramePoint point, double step) const;
-  /// Ends the drag, with the box as it is now; nothing when it did not change.
+  /// Ends the drag, with the resulting box; nothing if it did not change.
   std::optional<Box> release(FramePoint point, double step);
   /// Ends the drag without a change.
   void cancel() { dragging_ = false; }

@@ -1,5 +1,7 @@
 #include "desktop/stage/canvas.h"
 
+#include <QAccessible>
+
 #include <algorithm>
 #include <array>
 #include <utility>
@@ -11,6 +13,8 @@ namespace amber {
 
 Canvas::Canvas(QWidget* parent) : QWidget(parent) {
   setFocusPolicy(Qt::StrongFocus);
+  setProperty("accessibleRole", static_cast<int>(QAccessible::Graphic));
+  setAccessibleName(tr("Stage"));
   setMouseTracking(true);
   setMinimumSize(200, 160);
 }
@@ -152,7 +156,7 @@ void Canvas::keyReleaseEvent(QKeyEvent* event) {
 }
 
 void Canvas::focusOutEvent(QFocusEvent* event) {
-  // The release of a key that is held down is then another widget's to hear.
+  // The release of a key that is still held will go to another widget.
   emit runEnded();
   QWidget::focusOutEvent(event);
 }

@@ -53,7 +53,7 @@ class Canvas : public QWidget {
   virtual void paintGround(QPainter& painter);
   /// Paints over the ground.
   virtual void paintStage(QPainter& painter) = 0;
-  /// What is said on an empty canvas.
+  /// The text of an empty canvas.
   virtual QString emptyText() const { return {}; }
   /// Room kept free around the content, stage px: left, top, right, bottom.
   virtual QMarginsF surround() const { return {24, 24, 24, 24}; }

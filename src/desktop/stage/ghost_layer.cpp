@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/project/frame_ref.h"
-#include "work/stage_picture.h"
+#include "work/art/stage_picture.h"
 
 namespace amber {
 namespace {

@@ -10,9 +10,9 @@
 
 namespace amber {
 
-/// Many faint frames on one origin as one picture. It is composed at the art's size and enlarged
-/// once, which costs far less than drawing each large; and composed anew only when a frame, its
-/// place or its art is another.
+/// Many faint frames at one origin as one picture. It is composed at the size of the art and scaled
+/// once, which costs far less than drawing each frame scaled; and it is composed again only if a
+/// frame, its place or its art has changed.
 class GhostLayer {
  public:
   explicit GhostLayer(Pictures& pictures) : pictures_(pictures) {}

@@ -31,7 +31,7 @@ const QPixmap& weave(const Theme& theme) {
   return piece;
 }
 
-// What is no ink is not drawn: a key colour, or what is too faint.
+// Pixels that are not ink are not drawn: a key colour, or too transparent.
 void clearWithoutInk(QImage& image, const PixelMask& faint) {
   for (int y = 0; y < image.height(); ++y) {
     auto* row = reinterpret_cast<QRgb*>(image.scanLine(y));

@@ -21,11 +21,11 @@ class Pictures {
 
   /// Draws the frame's art to fill `target`, unsmoothed. False while the art is not there.
   bool drawFrame(QPainter& painter, const Frame& frame, const QRectF& target);
-  /// Tells one picture of a sheet from the next one; 0 while its art is not there.
+  /// Identifies a version of the picture of a sheet; 0 while its art is not loaded.
   qint64 versionOf(SheetId sheet);
   /// Draws all of a sheet to fill `target`.
   bool drawSheet(QPainter& painter, SheetId sheet, const QRectF& target);
-  /// The sheet as its file holds it, with what is no ink.
+  /// The sheet as in its file, including pixels that are not ink.
   bool drawFile(QPainter& painter, SheetId sheet, const QRectF& target);
   /// Draws the frame as large as whole pixels allow in the middle of `target`, on kraft.
   void drawThumb(QPainter& painter, const Frame& frame, const QRectF& target);

@@ -33,7 +33,7 @@ class RectsTool {
   /// Forgets choices that the list no longer has.
   void keepWithin(std::size_t count);
 
-  /// The grip that a press here would take, of the rectangle that it would take it of.
+  /// The handle that a press here would grab, and its rectangle.
   std::optional<BoxTool::Grip> gripAt(const std::vector<PixelRect>& rects, SheetPoint point,
                                       double reach) const;
 

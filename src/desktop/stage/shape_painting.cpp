@@ -43,8 +43,8 @@ void eachBit(std::uint64_t word, int firstColumn, const Visit& visit) {
   for (; word != 0; word &= word - 1) visit(firstColumn + std::countr_zero(word));
 }
 
-// Every edge between a pixel of the mask and one that is not, as long as it goes straight on; told
-// by words of pixels, of which most hold no edge.
+// All edges between mask pixels and others, merged into straight lines; found by words of pixels,
+// most of which have no edge.
 QList<QLineF> maskEdges(const MaskShape& mask, const ViewTransform& view) {
   const PixelRect area = pixelBounds(Shape(mask));
   const PixelMask pixels = pixelsOf(Shape(mask), {area.x - 1, area.y - 1, area.w + 2, area.h + 2});
@@ -116,7 +116,7 @@ void fillInside(QPainter& painter, const Shape& shape, const ViewTransform& view
   painter.drawRects(runs);
 }
 
-// The outline in a halo and in its colour; lines of their own are drawn faster than a path of them.
+// The outline with a halo; separate lines are drawn faster than a path.
 void strokeOutline(QPainter& painter, const Shape& shape, const ViewTransform& view,
                    std::initializer_list<QPen> pens) {
   painter.setBrush(Qt::NoBrush);

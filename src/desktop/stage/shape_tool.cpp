@@ -62,7 +62,7 @@ bool insideOf(const Shape& shape, FramePoint point) {
     return point.x >= box.x && point.y >= box.y && point.x < box.x + box.w &&
            point.y < box.y + box.h;
   }
-  // Told at the point, not at the centre of its pixel.
+  // At the point, not at the centre of its pixel.
   return holdsPixel(moved(shape, 0.5 - point.x, 0.5 - point.y), 0, 0);
 }
 
@@ -166,7 +166,7 @@ Shape ShapeTool::moveEnd(Capsule capsule, FramePoint point, const ShapeSnap& sna
   double& otherX = first ? capsule.bx : capsule.ax;
   double& otherY = first ? capsule.by : capsule.ay;
   if (snap.mirror) {
-    // One that stands on the line stays upright; one that lies across it moves both ends.
+    // A capsule on the mirror line stays vertical; one across the line moves both ends.
     if (std::abs(x - *snap.mirror) < 1e-6 && std::abs(otherX - *snap.mirror) < 1e-6) {
       y = to.y;
       return capsule;

@@ -41,7 +41,7 @@ class ShapeTool {
   bool press(const Shape& shape, FramePoint point, double reach);
   /// The shape for this pointer place.
   Shape move(FramePoint point, const ShapeSnap& snap) const;
-  /// Ends the drag, with the shape as it is now; nothing when it did not change.
+  /// Ends the drag, with the resulting shape; nothing if it did not change.
   std::optional<Shape> release(FramePoint point, const ShapeSnap& snap);
   /// Ends the drag without a change.
   void cancel() { dragging_ = false; }

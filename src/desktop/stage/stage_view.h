@@ -10,8 +10,8 @@
 
 namespace amber {
 
-/// A canvas for a project's art, on a backdrop that tells transparent from painted; B takes the
-/// next one.
+/// A canvas for the art of a project, on a backdrop that makes transparent pixels visible; B
+/// switches to the next one.
 class StageView : public Canvas {
   Q_OBJECT
 
@@ -31,7 +31,7 @@ class StageView : public Canvas {
   Backdrop backdrop_ = Backdrop::Kraft;
 };
 
-/// Text on the stage, on a strip of its own so that it reads on any art.
+/// Text on the stage, on a strip that makes it readable on any art.
 void paintStageText(QPainter& painter, QPointF baseline, const QString& text, const QColor& colour);
 
 /// The plumb bob: a diamond with a line down to the ground line.

@@ -55,7 +55,7 @@ class GuardedTest : public QObject {
                                std::bad_alloc);
       QVERIFY(ran > 0);
     }
-    // All of them at once: one is told of.
+    // All of them at once: one is reported.
     QVERIFY_EXCEPTION_THROWN(forEachIndex(64, [](std::size_t) { throw std::bad_alloc(); }),
                              std::bad_alloc);
   }

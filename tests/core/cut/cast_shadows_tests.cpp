@@ -121,7 +121,7 @@ class CastShadowsTest : public QObject {
     for (int i = 5; i < 20; ++i) ink.set(i, i);
     QVERIFY(!shadowFall(ink, ink));
     QVERIFY(!shadowFall(ink, PixelMask(40, 40)));
-    // A soft edge is no shadow.
+    // A soft edge is not a shadow.
     PixelMask soft = ink;
     for (int i = 5; i < 20; ++i) soft.set(i + 1, i);
     QVERIFY(!shadowFall(soft, ink));

@@ -8,7 +8,7 @@
 #include "core/cut/grids/cut_evidence.h"
 #include "core/cut/grids/gutter_search.h"
 #include "core/cut/grids/square_cells.h"
-#include "core/cut/islands/island_guess.h"
+#include "core/cut/island_guess.h"
 #include "core/cut/proposals.h"
 #include "support/random_mask.h"
 #include "support/registry.h"

@@ -245,7 +245,7 @@ class CutFramesTest : public QObject {
     QCOMPARE(asset.frames.size(), std::size_t{2});
     QCOMPARE(asset.frames[1].name, std::string("chr_keeper_walk_02"));
     QCOMPARE(asset.frames[1].rect, (PixelRect{8, 0, 4, 2}));
-    QCOMPARE(asset.frames[1].origin, (FramePoint{1, 2}));  // bottom of the ink
+    QCOMPARE(asset.frames[1].origin, (FramePoint{2, 2}));  // the ground, in the middle of the cell
     QCOMPARE(asset.animations.front().steps.size(), std::size_t{2});
   }
 

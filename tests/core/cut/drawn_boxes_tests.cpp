@@ -125,7 +125,7 @@ class DrawnBoxesTest : public QObject {
     const auto proposals = proposeCuts(art);
     const auto* first = std::get_if<IslandRule>(&proposals.front().way);
     QVERIFY(first != nullptr && first->boxes);
-    QVERIFY(proposals.front().reason.find("boxes") != std::string::npos);
+    QVERIFY(proposals.front().reason.find("drawn outlines") != std::string::npos);
     // A region holds boxes too.
     const Cut part{HandCut{}, {{{64, 0, 96, 50}, rule}}};
     frames = rectsOf(part, art, {}).frames;
@@ -194,7 +194,7 @@ class CutHintsTest : public QObject {
       return std::holds_alternative<Grid>(one.way) && columnsOf(one) == 2;
     });
     QVERIFY(two != named.end());
-    QVERIFY(two->reason.find("the name says 2 x 1") != std::string::npos);
+    QVERIFY(two->reason.find("the file name contains 2 x 1") != std::string::npos);
     const auto beside = proposeCuts(art, {"gem", {{16, 16}}});
     QVERIFY(beside.front().reason.find("like other sheets beside it") != std::string::npos);
     QVERIFY(isSure(beside));

@@ -166,8 +166,8 @@ class IslandsTest : public QObject {
       const IslandRule rule{*rc::gen::inRange(1, 6), *rc::gen::element(1, 2, 4, 9), 0};
       const Islands fast = islandsOf(ink, rule);
       const Islands slow = slowGathered(slowIslands(ink, rule));
-      // Specks as near to two islands may go to either in the twin's order of looking; ours are
-      // told to go to the earlier, as the twin's are.
+      // Specks equally near to two islands depend on the order of the slow twin; both give them to
+      // the earlier island.
       RC_ASSERT(fast.all == slow.all);
       RC_ASSERT(fast.dropped == slow.dropped);
     });

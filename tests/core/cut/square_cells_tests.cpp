@@ -5,7 +5,7 @@
 #include "core/cut/grids/drawn_lines.h"
 #include "core/cut/grids/gutter_search.h"
 #include "core/cut/grids/square_cells.h"
-#include "core/cut/islands/island_guess.h"
+#include "core/cut/island_guess.h"
 #include "core/cut/islands/islands.h"
 #include "core/cut/proposals.h"
 #include "support/registry.h"
@@ -92,7 +92,7 @@ class SquareCellsTest : public QObject {
     QCOMPARE(found->side, 32);
   }
 
-  // Ground whose picture goes on from piece to piece: what tells the pieces is that it ends where
+  // Ground that continues from piece to piece: the pieces are found because the ground ends where
   // one is missing.
   void groundThatEndsOnTheLinesIsTold() {
     const auto ground = [](int shift) {
@@ -200,7 +200,7 @@ class SquareCellsTest : public QObject {
     QVERIFY(std::any_of(cuts.begin(), cuts.end(), [](const AxisCut& cut) {
       return cut.cell == 12 && cut.gutter == 1 && cut.margin == 0 && cut.count == 6;
     }));
-    // Lines that are mostly missing tell nothing.
+    // Mostly missing lines are not evidence.
     Drawn bare(10 * 13 - 1, 20);
     for (int i = 0; i < 10; ++i) drawFigure(bare, i * 13, 4, 12, i);
     for (int y = 0; y < 20; ++y) bare.dot(12, y, {9, 9, 200, 255});
@@ -226,7 +226,7 @@ class SquareCellsTest : public QObject {
     const auto inner = withinDrawnLines(sheet.image, sheet.ink, outer);
     QVERIFY(inner.has_value());
     QVERIFY(*inner == (Grid{{10, 12}, {1, 1}, {3, 2}, 4, 1}));
-    // Without lines there is nothing to leave out; nor where the ground goes on inward.
+    // Without lines there is nothing to remove; nor where the ground continues inward.
     const Drawn plain = sheetOf(4, 1, 14);
     QVERIFY(!withinDrawnLines(plain.image, plain.ink, {{14, 14}, {}, {}, 4, 1}));
     Drawn ground(28, 14);

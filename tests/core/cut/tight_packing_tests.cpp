@@ -45,7 +45,7 @@ class TightPackingTest : public QObject {
   }
 
   void itIsProposedAndSaidButNeverSure() {
-    // Opaque shadows are told by their colour alone.
+    // Opaque shadows are found by their colour alone.
     const PackedSheet sheet = packedTightly(3, 200, 180, 255);
     const SheetArt art = artOf(sheet.image, InkRule{});
     const auto proposals = proposeCuts(art);
@@ -54,14 +54,14 @@ class TightPackingTest : public QObject {
       return rule != nullptr && rule->tight;
     });
     QVERIFY(tight != proposals.end());
-    QVERIFY2(tight->reason.find("frames, packed without gaps") != std::string::npos,
+    QVERIFY2(tight->reason.find("tightly packed frames") != std::string::npos,
              tight->reason.c_str());
     QVERIFY(!isSure({*tight}));
     QVERIFY(takesLong({tight->way, {}}));
     QVERIFY(!takesLong({IslandRule{}, {}}));
     // What the reason counts is what the cut gives, whole or as a region of a larger sheet.
     const std::vector<PixelRect> frames = rectsOf({tight->way, {}}, art, {}).frames;
-    QCOMPARE(std::to_string(frames.size()) + " frames, packed without gaps", tight->reason);
+    QCOMPARE(std::to_string(frames.size()) + " tightly packed frames", tight->reason);
     Image larger(art.image.width() + 9, art.image.height() + 5);
     for (int y = 0; y < art.image.height(); ++y) {
       std::copy_n(art.image.row(y), art.image.width(), larger.row(y + 5) + 9);

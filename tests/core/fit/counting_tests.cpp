@@ -54,7 +54,7 @@ bool holdsCentre(const std::vector<Vertex>& points, int x, int y) {
   return inside;
 }
 
-// Whether a centre lies so near an edge that rounding may take it either way.
+// Whether a centre lies so near an edge that rounding may decide.
 bool isOnTheEdge(const std::vector<Vertex>& points, int x, int y) {
   for (std::size_t i = 0, before = points.size() - 1; i < points.size(); before = i++) {
     if (distanceToSegment({x + 0.5, y + 0.5}, points[before], points[i]) < 1e-6) return true;
@@ -179,7 +179,7 @@ class InkCountsTest : public QObject {
       const long long cut = cutBy(counts, p, q);
       RC_ASSERT(cut >= surely);
       RC_ASSERT(cut == cutBy(counts, q, p));
-      // Told to stop, it says at least that it was more.
+      // With a limit, the result is exact or above the limit.
       const long long most = *rc::gen::inRange<long long>(0, 12);
       int from = 0;
       const long long stopped = cutBy(counts, p, q, most, from);
@@ -250,7 +250,7 @@ class RoundRowsTest : public QObject {
         RC_ASSERT(one.x0 >= one.x1);
         continue;
       }
-      // What many rows at once say is what one says, but for what is none.
+      // Many rows at once give the same result as one row, except for empty ones.
       if (one.x0 < one.x1) RC_ASSERT(block.x0[i] == one.x0 && block.x1[i] == one.x1);
     }
   }

@@ -57,8 +57,8 @@ class MeasuresTest : public QObject {
   Q_OBJECT
 
   static bool same(const Measures& fast, const Measures& slow) {
-    return fast.air == slow.air && fast.bareInk == slow.bareInk &&
-           fast.agreement == slow.agreement && std::abs(fast.reachOut - slow.reachOut) < 1e-9 &&
+    return fast.air == slow.air && fast.bareInk == slow.bareInk && fast.overlap == slow.overlap &&
+           std::abs(fast.overhang - slow.overhang) < 1e-9 &&
            std::abs(fast.shortfall - slow.shortfall) < 1e-9;
   }
 
@@ -110,8 +110,8 @@ class MeasuresTest : public QObject {
     Measures m;
     m.air = inShape == 0 ? 0 : (inShape - both) / inShape;
     m.bareInk = inInk == 0 ? 0 : (inInk - both) / inInk;
-    m.agreement = inShape + inInk == 0 ? 1 : both / (inShape + inInk - both);
-    m.reachOut = farthest(shape, all, [](int, int) { return true; });
+    m.overlap = inShape + inInk == 0 ? 1 : both / (inShape + inInk - both);
+    m.overhang = farthest(shape, all, [](int, int) { return true; });
     m.shortfall = farthest(all, shape, [&](int x, int y) { return !inBox(x, y); });
     m.points = 4;
     m.cost = 1;
@@ -126,8 +126,8 @@ class MeasuresTest : public QObject {
     const Measures m = measured(Box{0, 0, 4, 3}, ink);
     QCOMPARE(m.air, 0.5);
     QCOMPARE(m.bareInk, 0.0);
-    QCOMPARE(m.agreement, 0.5);
-    QCOMPARE(m.reachOut, 2.0);
+    QCOMPARE(m.overlap, 0.5);
+    QCOMPARE(m.overhang, 2.0);
     QCOMPARE(m.shortfall, 0.0);
     const auto phantom = farthestPhantom(Box{0, 0, 4, 3}, ink);
     QCOMPARE(std::pair(phantom->x, phantom->y), std::pair(2, 0));

@@ -4,13 +4,13 @@
 
 #include "core/fit/measures/measures.h"
 #include "core/fit/search/coarse_ink.h"
+#include "core/fit/search/region.h"
 #include "core/fit/search/tally.h"
 #include "core/fit/styles/box_fit.h"
 #include "core/fit/styles/capsule_fit.h"
 #include "core/fit/styles/circle_fit.h"
 #include "core/fit/styles/mask_fit.h"
 #include "core/fit/styles/recipe_fit.h"
-#include "core/fit/styles/region.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/shape_pixels.h"
 #include "support/random_mask.h"
@@ -79,7 +79,7 @@ BoxTruth everyBox(const PixelMask& ink, double loss) {
   return truth;
 }
 
-// Whether all four corners of every ink pixel lie within `r` of what `distance` measures from.
+// Whether all four corners of every ink pixel axis within `r` of what `distance` measures from.
 template <class Distance>
 bool coversAllSquares(const PixelMask& ink, double r, const Distance& distance) {
   for (int y = 0; y < ink.height(); ++y) {
@@ -167,8 +167,8 @@ class BoxFitStylesTest : public QObject {
     AMBER_PROPERTY("balanced box agrees best", [] {
       const PixelMask ink = someInk(9);
       const Box box = *balancedBox(InkCounts(ink));
-      const double agreement = tallyOf(box, InkCounts(ink)).agreement(countOf(ink));
-      RC_ASSERT(std::abs(agreement - everyBox(ink, 0).mostAgreement) < 1e-12);
+      const double overlap = tallyOf(box, InkCounts(ink)).overlap(countOf(ink));
+      RC_ASSERT(std::abs(overlap - everyBox(ink, 0).mostAgreement) < 1e-12);
     });
   }
 
@@ -267,12 +267,10 @@ class CircleFitTest : public QObject {
     AMBER_PROPERTY("balanced circle", [] {
       const InkCounts ink(*rc::gen::arbitrary<bool>() ? someInk(12) : someFigure(60));
       if (ink.total() == 0) return;
-      const auto agreement = [&](const Circle& c) {
-        return tallyOf(c, ink).agreement(ink.total());
-      };
-      const double best = agreement(*balancedCircle(ink));
-      RC_ASSERT(best >= agreement(*snugCircle(ink)));
-      RC_ASSERT(best >= agreement(*innerCircle(ink)));
+      const auto overlap = [&](const Circle& c) { return tallyOf(c, ink).overlap(ink.total()); };
+      const double best = overlap(*balancedCircle(ink));
+      RC_ASSERT(best >= overlap(*snugCircle(ink)));
+      RC_ASSERT(best >= overlap(*innerCircle(ink)));
     });
   }
 
@@ -300,7 +298,7 @@ class CapsuleFitTest : public QObject {
   void law1And2TheSnugCapsuleCoversWithinOnePerCentOfTheLeast() {
     AMBER_PROPERTY("snug capsule", [] {
       const PixelMask ink = someInk(9);
-      const Capsule capsule = *snugCapsule(InkCounts(ink), CapsuleLie::Any);
+      const Capsule capsule = *snugCapsule(InkCounts(ink), CapsuleAxis::Any);
       RC_ASSERT(coversAllSquares(ink, capsule.r,
                                  [&](double x, double y) { return toSegment(capsule, x, y); }));
       RC_ASSERT(areaOf(capsule) <= 1.01 * leastCapsuleArea(ink));
@@ -310,11 +308,11 @@ class CapsuleFitTest : public QObject {
   void capsulesStandOrLieAsTheyAreTold() {
     AMBER_PROPERTY("upright and lying", [] {
       const InkCounts ink(someInk(20));
-      for (const auto lie : {CapsuleLie::Upright, CapsuleLie::Lying}) {
-        for (const auto& capsule : {snugCapsule(ink, lie), trimmedCapsule(ink, lie, 0.1),
-                                    balancedCapsule(ink, lie), innerCapsule(ink, lie)}) {
+      for (const auto axis : {CapsuleAxis::Vertical, CapsuleAxis::Horizontal}) {
+        for (const auto& capsule : {snugCapsule(ink, axis), trimmedCapsule(ink, axis, 0.1),
+                                    balancedCapsule(ink, axis), innerCapsule(ink, axis)}) {
           const double aside =
-              lie == CapsuleLie::Upright ? capsule->ax - capsule->bx : capsule->ay - capsule->by;
+              axis == CapsuleAxis::Vertical ? capsule->ax - capsule->bx : capsule->ay - capsule->by;
           RC_ASSERT(std::abs(aside) < 1e-6);
         }
       }
@@ -326,15 +324,15 @@ class CapsuleFitTest : public QObject {
       const InkCounts ink(*rc::gen::arbitrary<bool>() ? someInk(14) : someFigure(48));
       if (ink.total() == 0) return;
       const double loss = *rc::gen::inRange(0, 40) / 100.0;
-      const Capsule snug = *snugCapsule(ink, CapsuleLie::Any);
-      const Capsule trimmed = *trimmedCapsule(ink, CapsuleLie::Any, loss);
+      const Capsule snug = *snugCapsule(ink, CapsuleAxis::Any);
+      const Capsule trimmed = *trimmedCapsule(ink, CapsuleAxis::Any, loss);
       RC_ASSERT(bareShare(tallyOf(trimmed, ink), ink) <= loss + 1e-12);
       RC_ASSERT(areaOf(trimmed) <= areaOf(snug) * (1 + 1e-9));
-      const auto agreement = [&](const auto& s) { return tallyOf(s, ink).agreement(ink.total()); };
-      const double balanced = agreement(*balancedCapsule(ink, CapsuleLie::Any));
-      RC_ASSERT(balanced >= agreement(snug));
-      RC_ASSERT(balanced >= agreement(*balancedCircle(ink)));
-      const Tally inner = tallyOf(*innerCapsule(ink, CapsuleLie::Any), ink);
+      const auto overlap = [&](const auto& s) { return tallyOf(s, ink).overlap(ink.total()); };
+      const double balanced = overlap(*balancedCapsule(ink, CapsuleAxis::Any));
+      RC_ASSERT(balanced >= overlap(snug));
+      RC_ASSERT(balanced >= overlap(*balancedCircle(ink)));
+      const Tally inner = tallyOf(*innerCapsule(ink, CapsuleAxis::Any), ink);
       RC_ASSERT(inner.air() == 0);
       RC_ASSERT(inner.shape >= tallyOf(*innerCircle(ink), ink).shape);
     });
@@ -362,7 +360,7 @@ class MaskFitTest : public QObject {
   void law2GrownAndShrunkByDistance() {
     AMBER_PROPERTY("grown mask", [] {
       const PixelMask ink = randomMask(14);
-      MaskWish wish;
+      MaskOptions wish;
       wish.grow = *rc::gen::inRange(-4, 5);
       const PixelMask found = pixels(maskOf(ink, wish), ink, 5);
       const double reach = std::abs(wish.grow);
@@ -389,7 +387,7 @@ class MaskFitTest : public QObject {
   void law3HolesAreFilledAndSpecksDropped() {
     const PixelMask ink =
         maskOf({"######.", "#....#.", "#.##.#.", "#....#.", "######.", ".......", "#.....#"});
-    MaskWish wish;
+    MaskOptions wish;
     wish.leastSpeck = 2;
     QCOMPARE(textOf(pixels(amber::maskOf(ink, wish), ink, 0)),
              textOf(maskOf(
@@ -433,7 +431,7 @@ class RecipeFitTest : public QObject {
     const Measures m = measured(Box{2, 0, 2, 4}, ink, recipe.region);
     QCOMPARE(m.air, 0.0);  // ink outside the region is no air
     QCOMPARE(m.bareInk, 0.0);
-    QCOMPARE(m.agreement, 0.5);
+    QCOMPARE(m.overlap, 0.5);
   }
 
   void insetsMoveSidesAndNeverInvert() {

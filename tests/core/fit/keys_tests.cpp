@@ -3,10 +3,12 @@
 #include "core/checks/fit/shape_checks.h"
 #include "core/fit/keys/fit_edits.h"
 #include "core/fit/keys/held_shapes.h"
+#include "core/fit/keys/kind_shapes.h"
 #include "core/fit/keys/refit.h"
 #include "core/fit/keys/shape_edits.h"
 #include "core/image/ink/ink_sign.h"
 #include "support/four_frames.h"
+#include "support/four_frames_project.h"
 #include "support/registry.h"
 #include "support/text_picture.h"
 
@@ -17,37 +19,12 @@ namespace {
 
 const Box kBox{1, 0, 2, 3};
 
-Project projectOf(const Asset& asset) {
-  Sheet sheet;
-  sheet.id = {1};
-  sheet.path = "sheet.png";
-  sheet.size = {16, 3};
-  return withEdits(newProject("keys"), {SetRoles{{{"body"}, {"reach", Duty::Notices}}},
-                                        PutSheet{sheet}, PutAsset{asset}})
-      ->project;
-}
-
-Project after(const Project& project, const std::vector<Edit>& edits) {
-  return withEdits(project, edits)->project;
-}
-
 const Asset& assetOf(const Project& project) {
   return *project.assets.front();
 }
 
-ArtSource artOf(std::initializer_list<std::string_view> rows) {
-  const auto art = std::make_shared<const SheetArt>(sheetArtOf(rows));
-  return [art](SheetId) { return art; };
-}
-
 const FrameRef kFirst{{2}, {10}};
 const std::vector<FrameRef> kAll = {{{2}, {10}}, {{2}, {11}}, {{2}, {12}}, {{2}, {13}}};
-
-std::vector<std::string> rulesOf(const std::vector<Finding>& findings) {
-  std::vector<std::string> rules;
-  for (const Finding& finding : findings) rules.push_back(finding.rule);
-  return rules;
-}
 
 }  // namespace
 
@@ -81,7 +58,7 @@ class HeldShapesTest : public QObject {
   void keysAreSetDroppedAndHeldThrough() {
     Asset asset = fourFrames();
     asset.frames[0].shapes = {{"body", kBox, Recipe{}, 7}};
-    Project project = projectOf(asset);
+    Project project = fourFramesProject(asset);
     project = after(project, shapesKeyed(project, kAll, "body"));
     // Frames that hold it are keyed by hand, the key itself is as it was, and idle has none.
     QVERIFY(findShape(assetOf(project).frames[0], "body")->recipe.has_value());
@@ -100,7 +77,7 @@ class HeldShapesTest : public QObject {
   void shapesAreMirroredAndCopied() {
     Asset asset = fourFrames();
     asset.frames[0].shapes = {{"body", Box{2, 0, 2, 3}, Recipe{}, 7}};
-    Project project = projectOf(asset);
+    Project project = fourFramesProject(asset);
     project = after(project, shapesMirrored(project, {kFirst}, "body"));
     QVERIFY(*findShape(assetOf(project).frames[0], "body") ==
             (FrameShape{"body", Box{0, 0, 2, 3}}));
@@ -114,7 +91,7 @@ class HeldShapesTest : public QObject {
   void rolesAreRenamedAndTakenOutEverywhere() {
     Asset asset = fourFrames();
     asset.frames[0].shapes = {{"body", kBox}, {"reach", kBox}};
-    Project project = projectOf(asset);
+    Project project = fourFramesProject(asset);
     project.kinds[0].shapes = {{"body", {}}, {"reach", {}}};
     project = after(project, {RenameRole{"body", "trunk"}});
     QVERIFY(findShape(assetOf(project).frames[0], "trunk") != nullptr);
@@ -134,7 +111,7 @@ class RefitTest : public QObject {
   void repaintedArtMakesShapesStaleAndRefitMendsThem() {
     const ArtSource before = artOf({"................", ".##..##..##..##.", ".##..##..##..##."});
     const ArtSource now = artOf({"................", ".##..###.##..##.", ".##..###.##..##."});
-    Project project = projectOf(fourFrames());
+    Project project = fourFramesProject(fourFrames());
     project = after(project, fittedShapes(project, kAll, "body", Recipe{}, before));
     project = after(project, {SetShape{{2}, {13}, {"body", kBox}}});
     QVERIFY(refitted(project, kAll, RefitWhat::Stale, HandSet::Kept, before).edits.empty());
@@ -145,7 +122,7 @@ class RefitTest : public QObject {
     QCOMPARE(refit.changes[0].before.bareInk, 1.0 / 3);
     QCOMPARE(refit.changes[0].after.bareInk, 0.0);
     QCOMPARE(refit.changes[0].farthest, 1.0);
-    // Told to, those set by hand are fitted by their role's recipe.
+    // With the option, shapes set by hand are fitted by the recipe of their role.
     const Refit all = refitted(project, kAll, RefitWhat::All, HandSet::Replaced, now);
     QCOMPARE(all.edits.size(), std::size_t{4});
     QCOMPARE(all.changes.size(), std::size_t{2});
@@ -161,7 +138,7 @@ class RefitTest : public QObject {
     recipe.together = true;
     const ArtSource before = artOf({"................", ".##..##..##..##.", ".##..##..##..##."});
     const ArtSource now = artOf({"................", "###..##..##..##.", "###..##..##..##."});
-    Project project = projectOf(fourFrames());
+    Project project = fourFramesProject(fourFrames());
     project = after(project, fittedShapes(project, kAll, "body", recipe, before));
     for (const Frame& frame : assetOf(project).frames) {
       QVERIFY(frame.shapes[0].geometry == Shape(Box{1, 1, 2, 2}));
@@ -187,7 +164,7 @@ class RefitTest : public QObject {
 
   void aKindGivesOriginsAndShapes() {
     const ArtSource art = artOf({"................", ".##..##..##..##.", ".##..##..##..##."});
-    Project project = projectOf(fourFrames());
+    Project project = fourFramesProject(fourFrames());
     project.kinds[0].origin = {OriginBasis::Cell, Anchor::TopLeft};
     Recipe strip;
     strip.region.part = Region::Part::Bottom;
@@ -215,11 +192,11 @@ class ShapeChecksTest : public QObject {
  private slots:
   void init() {
     art_ = artOf({"................", ".##..##..##..##.", ".##..##..##..##."});
-    project_ = projectOf(fourFrames());
+    project_ = fourFramesProject(fourFrames());
     project_ = after(project_, fittedShapes(project_, kAll, "body", Recipe{}, art_));
   }
 
-  void soundShapesGiveNoFinding() {
+  void validShapesGiveNoFinding() {
     QVERIFY(checkShapes(assetOf(project_), project_, art_).empty());
     QVERIFY(checkShapesTogether(project_, art_).empty());
   }
@@ -251,7 +228,7 @@ class ShapeChecksTest : public QObject {
     const auto found = checkShapes(assetOf(project_), project_, art_);
     const auto jump = std::find_if(found.begin(), found.end(),
                                    [](const Finding& f) { return f.rule == "shape.jumps"; });
-    // 3.5 px is within a third of its width and less than is told of.
+    // 3.5 px is within a third of its width and below the limit.
     QVERIFY(jump == found.end());
     set(11, Box{-9, 1, 6, 2});
     const auto again = checkShapes(assetOf(project_), project_, art_);
@@ -292,7 +269,7 @@ class ShapeChecksTest : public QObject {
     asset.animations = {{{5}, "walk_left", {}, {{{10}, 1}}}, {{6}, "walk_right", {}, {{{11}, 1}}}};
     asset.frames[0].shapes = {{"body", Box{0, 0, 2, 3}}};
     asset.frames[1].shapes = {{"body", Box{0, 0, 2, 3}}};
-    project_ = projectOf(asset);
+    project_ = fourFramesProject(asset);
     const ArtSource art = artOf({"##....##........", "#......#........", "#......#........"});
     const auto found = checkShapesTogether(project_, art);
     QCOMPARE(rulesOf(found), std::vector<std::string>{"shape.mirror"});

@@ -121,7 +121,7 @@ class PolygonFitTest : public QObject {
   void sumsOfEdgesAreTheCounts() {
     AMBER_PROPERTY("sums", [] {
       const PixelMask ink = someBlob(24);
-      PolygonWish wish;
+      PolygonOptions wish;
       wish.points = *rc::gen::inRange(3, 12);
       const auto polygon = polygonOf(ink, wish, FitStyle::Balanced, 0);
       const PolygonSums sums = sumsOf(InkCounts(ink), polygon->points, Cuts::Counted);
@@ -133,8 +133,9 @@ class PolygonFitTest : public QObject {
     });
   }
 
-  // Edges are counted in one way where their corners lie on a fine lattice, and in another where
-  // not. Both tell what the rows of the edge's line hold, those through pixel centres too.
+  // Edges are counted in one way if their corners are on a fine lattice, and in another way
+  // otherwise. Both count the pixels of the rows of the edge's line, including those through pixel
+  // centres.
   void anEdgeHoldsWhatItsRowsHold() {
     AMBER_PROPERTY("edges by rows", [] {
       PixelMask mask = randomMask(*rc::gen::element(6, 40));
@@ -169,7 +170,7 @@ class PolygonFitTest : public QObject {
   void everyStyleKeepsItsPromise() {
     AMBER_PROPERTY("laws", [] {
       const PixelMask ink = someBlob(*rc::gen::inRange(8, 40));
-      PolygonWish wish;
+      PolygonOptions wish;
       wish.points = *rc::gen::inRange(3, 14);
       wish.convex = *rc::gen::arbitrary<bool>();
       wish.around = *rc::gen::element(Around::Largest, Around::All, Around::Hull);
@@ -190,7 +191,7 @@ class PolygonFitTest : public QObject {
           const auto start =
               bestThrough(InkCounts(meant), ring, static_cast<std::size_t>(wish.points));
           if (faultOf({start}) == PolygonFault::None) {
-            RC_ASSERT(m.agreement >= measured(Polygon{start}, meant).agreement - 1e-9);
+            RC_ASSERT(m.overlap >= measured(Polygon{start}, meant).overlap - 1e-9);
           }
         }
       }
@@ -201,7 +202,7 @@ class PolygonFitTest : public QObject {
   void noInnerPolygonReachesPastTheInk() {
     AMBER_PROPERTY("no tips", [] {
       const PixelMask ink = someBlob(*rc::gen::inRange(8, 33));
-      PolygonWish wish;
+      PolygonOptions wish;
       wish.points = *rc::gen::inRange(3, 12);
       wish.around = Around::All;
       const PixelRect all = ink.rect();
@@ -235,7 +236,7 @@ class PolygonFitTest : public QObject {
       mask = largestIsland(mask);
       if (countOf(mask) == 0) continue;
       ++tried;
-      PolygonWish wish;
+      PolygonOptions wish;
       wish.points = points;
       const auto polygon = polygonOf(mask, wish, FitStyle::Snug, 0);
       const double least = leastCovering(mask, static_cast<std::size_t>(points));
@@ -248,13 +249,13 @@ class PolygonFitTest : public QObject {
   void moreCornersAgreeNoLess() {
     const PixelMask arrow = maskOf({"....#....", "...###...", "..#####..", ".#######.", "...###...",
                                     "...###...", "...###..."});
-    PolygonWish wish;
+    PolygonOptions wish;
     double last = 0;
     for (wish.points = 3; wish.points <= 9; ++wish.points) {
-      const double agreement =
-          measured(*polygonOf(arrow, wish, FitStyle::Balanced, 0), arrow).agreement;
-      QVERIFY(agreement >= last - 0.01);
-      last = std::max(last, agreement);
+      const double overlap =
+          measured(*polygonOf(arrow, wish, FitStyle::Balanced, 0), arrow).overlap;
+      QVERIFY(overlap >= last - 0.01);
+      last = std::max(last, overlap);
     }
     QVERIFY(last > 0.95);
   }

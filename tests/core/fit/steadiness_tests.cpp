@@ -3,7 +3,7 @@
 #include <QTest>
 
 #include "core/fit/keys/fit_edits.h"
-#include "core/fit/measures/steadiness.h"
+#include "core/fit/keys/steadiness.h"
 #include "core/fit/styles/inset_text.h"
 #include "support/four_frames.h"
 #include "support/registry.h"

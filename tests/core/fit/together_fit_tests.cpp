@@ -40,16 +40,16 @@ class TogetherFitTest : public QObject {
       }
       frames.push_back(ink);
     }
-    const auto agreement = [&](int points) {
-      PolygonWish wish;
+    const auto overlap = [&](int points) {
+      PolygonOptions wish;
       wish.points = points;
       const Polygon polygon = *polygonOf(frames, wish, FitStyle::Balanced, 0);
       double sum = 0;
-      for (const PixelMask& ink : frames) sum += sharesOf(polygon, ink).agreement;
+      for (const PixelMask& ink : frames) sum += sharesOf(polygon, ink).overlap;
       return sum / static_cast<double>(frames.size());
     };
-    QVERIFY(agreement(8) > agreement(5) + 0.005);
-    QVERIFY(agreement(12) > agreement(8));
+    QVERIFY(overlap(8) > overlap(5) + 0.005);
+    QVERIFY(overlap(12) > overlap(8));
   }
 
   void framesAreLaidOverAtTheirOrigins() {
@@ -64,7 +64,7 @@ class TogetherFitTest : public QObject {
     const Measures whole = measuredTogether({a, b}, *snug, {});
     QCOMPARE(whole.bareInk, 0.0);
     QCOMPARE(whole.air, 2.0 / 6);
-    QCOMPARE(whole.agreement, 8.0 / 12);
+    QCOMPARE(whole.overlap, 8.0 / 12);
   }
 
   // What together promises, of every kind and style, for random frames.
@@ -108,7 +108,7 @@ class TogetherFitTest : public QObject {
       Recipe recipe;
       recipe.style = FitStyle::Balanced;
       const auto box = std::get<Box>(*fittedToAll(inks, recipe));
-      const auto agreement = [&](const PixelRect& rect) {
+      const auto overlap = [&](const PixelRect& rect) {
         long long both = 0;
         long long either = 0;
         for (const PixelMask& ink : inks) {
@@ -118,13 +118,13 @@ class TogetherFitTest : public QObject {
         }
         return static_cast<double>(both) / static_cast<double>(either);
       };
-      const double ours = agreement({static_cast<int>(box.x), static_cast<int>(box.y),
-                                     static_cast<int>(box.w), static_cast<int>(box.h)});
+      const double ours = overlap({static_cast<int>(box.x), static_cast<int>(box.y),
+                                   static_cast<int>(box.w), static_cast<int>(box.h)});
       for (int y = 0; y < h; ++y) {
         for (int x = 0; x < w; ++x) {
           for (int y1 = y + 1; y1 <= h; ++y1) {
             for (int x1 = x + 1; x1 <= w; ++x1) {
-              RC_ASSERT(agreement({x, y, x1 - x, y1 - y}) <= ours + 1e-12);
+              RC_ASSERT(overlap({x, y, x1 - x, y1 - y}) <= ours + 1e-12);
             }
           }
         }

@@ -129,7 +129,7 @@ class PolygonTest : public QObject {
   }
 
   void partsAreConvexAndCoverExactly() {
-    AMBER_PROPERTY("convex parts", [] {
+    AMBER_PROPERTY("Convex parts", [] {
       const Polygon star = someStar(40);
       if (faultOf(star) != PolygonFault::None) return;
       const int most = *rc::gen::element(3, 5, 8, 512);

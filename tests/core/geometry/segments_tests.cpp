@@ -15,7 +15,7 @@ using namespace amber::test;
 
 namespace {
 
-// The same told from every pair of edges.
+// The same, found from every pair of edges.
 bool anyTouch(const std::vector<Vertex>& p) {
   const std::size_t n = p.size();
   for (std::size_t i = 0; i < n; ++i) {
@@ -132,8 +132,8 @@ class SegmentsNearTest : public QObject {
         inward += turn(p[(k + 59) % 60], p[k], p[(k + 1) % 60]) < 0 ? 1U : 0U;
       }
     }
-    // Every inward corner needs half a cut at least; a cut that mends two is seldom had, and one
-    // that mends one nearly always.
+    // Every inward corner needs at least half a cut; a cut that resolves two is rare, and one that
+    // resolves one is nearly always possible.
     QVERIFY(parts <= inward + 40);
     QVERIFY(parts >= inward / 2 + 40);
   }

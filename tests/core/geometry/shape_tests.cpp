@@ -132,7 +132,7 @@ class OverlapTest : public QObject {
                                              a.ay + s * (a.by - a.ay) - b.ay - t * (b.by - b.ay)));
         }
       }
-      // What is nearer than the samples can tell is left open.
+      // Differences below the resolution of the samples are not checked.
       if (std::abs(least - a.r - b.r) < 0.15) return;
       RC_ASSERT(overlap(a, b) == (least < a.r + b.r));
     });

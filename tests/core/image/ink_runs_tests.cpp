@@ -102,7 +102,7 @@ class InkRunsTest : public QObject {
 
   // Against islands found by walking from pixel to pixel.
   void theLargestIslandIsTheLargest() {
-    AMBER_PROPERTY("largest island", [] {
+    AMBER_PROPERTY("Largest island", [] {
       const PixelMask mask = randomMask(14);
       const PixelMask island = largestIsland(mask);
       PixelMask left = mask;

@@ -105,7 +105,7 @@ class OutlineLawsTest : public QObject {
         const Vertex& a = outline[i];
         const Vertex& b = outline[(i + 1) % outline.size()];
         const Vertex& c = outline[(i + 2) % outline.size()];
-        // Upright and level edges take turns.
+        // Vertical and level edges take turns.
         RC_ASSERT((a.x == b.x) != (a.y == b.y));
         RC_ASSERT((a.x == b.x) == (b.y == c.y));
         length += std::abs(a.x - b.x) + std::abs(a.y - b.y);

@@ -1,11 +1,11 @@
 #include <QTest>
 #include <algorithm>
 
-#include "core/layers/fixes/settings_edits.h"
 #include "core/layers/meetings.h"
 #include "core/layers/random_layers.h"
+#include "core/layers/weaving/settings_edits.h"
 #include "core/project/edit.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
 #include "support/registry.h"
 
 using namespace amber;
@@ -20,30 +20,31 @@ Project projectOf(std::uint64_t seed) {
   return random.project(2 + random.below(6), random.below(5));
 }
 
-bool isOf(const PartySet& set, std::size_t party) {
-  return set.test(party);
+bool isOf(const ParticipantSet& set, std::size_t participant) {
+  return set.test(participant);
 }
 
 }  // namespace
 
-class AlikePartiesTest : public QObject {
+class ParticipantClassesTest : public QObject {
   Q_OBJECT
  private slots:
-  void everyPartyIsStoodForOnceByOneThatIsLikeIt() {
+  void everyParticipantIsStoodForOnceByOneThatIsLikeIt() {
     for (std::uint64_t seed = 1; seed <= kProjects; ++seed) {
       const Project project = projectOf(seed);
-      const auto alike = AlikeParties::of(project);
+      const auto alike = ParticipantClasses::of(project);
       QVERIFY(alike.has_value());
-      // An asset is of one sort, and its parties are those of its sort.
+      // An asset is of one sort, and its participants are those of its sort.
       std::vector<int> sorts(project.assets.size());
-      std::size_t parties = 0;
+      std::size_t participants = 0;
       for (const AlikeAssets& sort : alike->assets()) {
         for (const std::size_t asset : sort.assets) ++sorts[asset];
-        parties += sort.assets.size() * sort.count;
+        participants += sort.assets.size() * sort.count;
         for (std::size_t i = 0; i < sort.count; ++i) {
-          const AlikeParty& one = alike->parties()[sort.first + i];
+          const ParticipantClass& one = alike->participants()[sort.first + i];
           for (const std::size_t asset : sort.assets) {
-            const Party own = partyOf(project, *project.assets[asset], *one.sample.role);
+            const Participant own =
+                participantOf(project, *project.assets[asset], *one.sample.role);
             QVERIFY(own.settings == one.sample.settings);
           }
           QCOMPARE(alike->copiesOf(sort.first + i), sort.assets.size());
@@ -51,21 +52,21 @@ class AlikePartiesTest : public QObject {
       }
       // One without any shape is of none.
       QVERIFY(std::all_of(sorts.begin(), sorts.end(), [](int count) { return count <= 1; }));
-      QCOMPARE(parties, partiesOf(project).size());
+      QCOMPARE(participants, participantsOf(project).size());
     }
   }
 
   void pairsAreCountedAsTheyWouldBeOneByOne() {
     for (std::uint64_t seed = 1; seed <= kProjects; ++seed) {
       const Project project = projectOf(seed);
-      const auto alike = AlikeParties::of(project);
-      const std::vector<Party> all = partiesOf(project);
-      const auto sortOf = [&](const Party& party) {
+      const auto alike = ParticipantClasses::of(project);
+      const std::vector<Participant> all = participantsOf(project);
+      const auto sortOf = [&](const Participant& participant) {
         for (std::size_t i = 0; i < alike->size(); ++i) {
-          const AlikeParty& one = alike->parties()[i];
-          if (one.sample.role != party.role) continue;
+          const ParticipantClass& one = alike->participants()[i];
+          if (one.sample.role != participant.role) continue;
           for (const std::size_t asset : alike->assets()[one.of].assets) {
-            if (&*project.assets[asset] == party.asset) return i;
+            if (&*project.assets[asset] == participant.asset) return i;
           }
         }
         return alike->size();
@@ -92,15 +93,15 @@ class AlikePartiesTest : public QObject {
   void whatOneMeetsIsWhatTheAnswersSay() {
     for (std::uint64_t seed = 1; seed <= kProjects; ++seed) {
       const Project project = projectOf(seed);
-      const auto alike = AlikeParties::of(project);
+      const auto alike = ParticipantClasses::of(project);
       Meetings meetings(*alike);
       const auto check = [&] {
         for (std::size_t a = 0; a < alike->size(); ++a) {
-          const PartySet possible = meetings.possible(a);
-          const PartySet met = meetings.met(a);
-          const PartySet stopped = meetings.stopped(a);
-          const PartySet noticed = meetings.noticed(a);
-          const PartySet passed = meetings.passed(a);
+          const ParticipantSet possible = meetings.possible(a);
+          const ParticipantSet met = meetings.met(a);
+          const ParticipantSet stopped = meetings.stopped(a);
+          const ParticipantSet noticed = meetings.noticed(a);
+          const ParticipantSet passed = meetings.passed(a);
           for (std::size_t b = 0; b < alike->size(); ++b) {
             QCOMPARE(isOf(possible, b), alike->canMeet(a, b));
             const Answer answer =
@@ -115,16 +116,17 @@ class AlikePartiesTest : public QObject {
       };
       check();
       if (alike->size() == 0) continue;
-      // Also once a party has other settings.
+      // Also once a participant has other settings.
       RandomLayers random(seed + 1000);
-      const auto party = static_cast<std::size_t>(random.below(static_cast<int>(alike->size())));
-      PartySettings settings = meetings.settings(party);
+      const auto participant =
+          static_cast<std::size_t>(random.below(static_cast<int>(alike->size())));
+      ParticipantSettings settings = meetings.settings(participant);
       settings.on = static_cast<LayerSet>(random.below(32)) & layersOf(project.settings());
       settings.seeks = static_cast<LayerSet>(random.below(32)) & layersOf(project.settings());
       settings.duty = settings.duty == Duty::Stops ? Duty::Notices : Duty::Stops;
       settings.motion = static_cast<Motion>(random.below(3));
-      meetings.change(party, settings);
-      QVERIFY(meetings.settings(party) == settings);
+      meetings.change(participant, settings);
+      QVERIFY(meetings.settings(participant) == settings);
       check();
     }
   }
@@ -133,18 +135,18 @@ class AlikePartiesTest : public QObject {
     RandomLayers random(7);
     for (int i = 0; i < 2000; ++i) {
       const auto settings = [&] {
-        return PartySettings{
+        return ParticipantSettings{
             static_cast<Duty>(random.below(2)), static_cast<LayerSet>(random.below(8)),
             static_cast<LayerSet>(random.below(8)), static_cast<Motion>(random.below(3))};
       };
-      const PartySettings a = settings();
-      const PartySettings b = settings();
+      const ParticipantSettings a = settings();
+      const ParticipantSettings b = settings();
       const MeetingRule rule{static_cast<Pairing>(random.below(2)),
                              static_cast<Wakes>(random.below(3))};
       const Answer answer = answerFor(a, b, rule);
       QVERIFY(answerFor(b, a, rule) == swapped(answer));
       QVERIFY(swapped(swapped(answer)) == answer);
-      // Why is said of those alone that pass; nobody stands still or is told for nothing.
+      // Only pairs that pass have a reason; stops and notices always have an effect.
       QCOMPARE(answer.why.has_value(), answer.outcome == Outcome::Passes);
       QCOMPARE(answer.told.any(), answer.outcome == Outcome::Notices);
       if (answer.outcome == Outcome::Stops) {
@@ -157,16 +159,16 @@ class AlikePartiesTest : public QObject {
     }
   }
 
-  void layersGivenAsAWholeAreThoseThatEveryPartyGets() {
+  void layersGivenAsAWholeAreThoseThatEveryParticipantGets() {
     for (std::uint64_t seed = 1; seed <= kProjects; ++seed) {
       const Project project = projectOf(seed);
-      const auto alike = AlikeParties::of(project);
+      const auto alike = ParticipantClasses::of(project);
       RandomLayers random(seed + 5000);
       Layering layering;
       const int count = 1 + random.below(4);
       for (int i = 0; i < count; ++i) layering.layers.push_back("new" + std::to_string(i));
       for (std::size_t i = 0; i < alike->size(); ++i) {
-        PartySettings settings = alike->parties()[i].sample.settings;
+        ParticipantSettings settings = alike->participants()[i].sample.settings;
         settings.on = static_cast<LayerSet>(random.below(1 << count));
         settings.seeks = static_cast<LayerSet>(random.below(1 << count));
         layering.settings.push_back(settings);
@@ -177,17 +179,17 @@ class AlikePartiesTest : public QObject {
       QVERIFY(validated(next).has_value());
       QCOMPARE(next.layers.size(), layering.layers.size());
       for (std::size_t i = 0; i < alike->size(); ++i) {
-        for (const std::size_t at : alike->assets()[alike->parties()[i].of].assets) {
-          const Party own = partyOf(next, *next.assets[at],
-                                    *findRole(next, alike->parties()[i].sample.role->name));
+        for (const std::size_t at : alike->assets()[alike->participants()[i].of].assets) {
+          const Participant own = participantOf(
+              next, *next.assets[at], *findRole(next, alike->participants()[i].sample.role->name));
           QVERIFY(own.settings.on == layering.settings[i].on);
           QVERIFY(own.settings.seeks == layering.settings[i].seeks);
-          QVERIFY(own.settings.duty == alike->parties()[i].sample.settings.duty);
+          QVERIFY(own.settings.duty == alike->participants()[i].sample.settings.duty);
         }
       }
     }
   }
 };
-AMBER_TEST(AlikePartiesTest);
+AMBER_TEST(ParticipantClassesTest);
 
 #include "alike_tests.moc"

@@ -16,12 +16,13 @@ using namespace amber::test;
 
 namespace {
 
-std::set<std::string> namesOf(const AlikeParties& alike, const std::vector<AlikePair>& pairs) {
+std::set<std::string> namesOf(const ParticipantClasses& alike,
+                              const std::vector<AlikePair>& pairs) {
   std::set<std::string> names;
   const auto& assets = alike.project().assets;
   for (const auto& [a, b] : pairs) {
-    const AlikeParty& first = alike.parties()[a];
-    const AlikeParty& second = alike.parties()[b];
+    const ParticipantClass& first = alike.participants()[a];
+    const ParticipantClass& second = alike.participants()[b];
     for (const std::size_t x : alike.assets()[first.of].assets) {
       for (const std::size_t y : alike.assets()[second.of].assets) {
         if (x == y && assets[x]->copies == Copies::One) continue;
@@ -46,32 +47,33 @@ std::vector<Verdict> verdictsOf(const Project& project) {
 std::string storyOf(const Project& project) {
   std::string text = std::to_string(static_cast<int>(project.pairing)) + "/" +
                      std::to_string(static_cast<int>(project.wakes)) + "\n";
-  for (const SlowParty& party : slowParties(project)) {
-    text += party.asset->name + " " + party.asset->kind + " " + party.role + " duty " +
-            std::to_string(static_cast<int>(party.duty)) + " motion " +
-            std::to_string(static_cast<int>(party.asset->motion)) + " copies " +
-            std::to_string(static_cast<int>(party.asset->copies)) + " on";
-    for (const std::size_t layer : party.on) text += " " + project.layers[layer];
+  for (const SlowParticipant& participant : slowParticipants(project)) {
+    text += participant.asset->name + " " + participant.asset->kind + " " + participant.role +
+            " duty " + std::to_string(static_cast<int>(participant.duty)) + " motion " +
+            std::to_string(static_cast<int>(participant.asset->motion)) + " copies " +
+            std::to_string(static_cast<int>(participant.asset->copies)) + " on";
+    for (const std::size_t layer : participant.on) text += " " + project.layers[layer];
     text += " seeks";
-    for (const std::size_t layer : party.seeks) text += " " + project.layers[layer];
+    for (const std::size_t layer : participant.seeks) text += " " + project.layers[layer];
     text += "\n";
   }
   for (const Expectation& one : project.expectations) text += sentenceOf(one) + "\n";
   return text;
 }
 
-// How many parties have another duty, motion or layers, by name.
-std::uint64_t partiesChanged(const Project& before, const Project& after) {
-  const auto told = [](const Project& project, const SlowParty& party) {
+// How many participants have another duty, motion or layers, by name.
+std::uint64_t participantsChanged(const Project& before, const Project& after) {
+  const auto told = [](const Project& project, const SlowParticipant& participant) {
     const auto named = [&](const std::set<std::size_t>& layers) {
       std::set<std::string> names;
       for (const std::size_t layer : layers) names.insert(project.layers[layer]);
       return names;
     };
-    return std::tuple(party.duty, party.asset->motion, named(party.on), named(party.seeks));
+    return std::tuple(participant.duty, participant.asset->motion, named(participant.on),
+                      named(participant.seeks));
   };
-  const std::vector<SlowParty> was = slowParties(before);
-  const std::vector<SlowParty> is = slowParties(after);
+  const std::vector<SlowParticipant> was = slowParticipants(before);
+  const std::vector<SlowParticipant> is = slowParticipants(after);
   std::uint64_t changed = 0;
   for (std::size_t i = 0; i < was.size(); ++i) {
     changed += told(before, was[i]) != told(after, is[i]) ? 1U : 0U;
@@ -79,8 +81,8 @@ std::uint64_t partiesChanged(const Project& before, const Project& after) {
   return changed;
 }
 
-// Tries every way of putting parties on so many layers and having them seek, one party after the
-// other.
+// Tries every way of putting participants on so many layers and having them seek, one participant
+// after the other.
 class EveryLayering {
  public:
   EveryLayering(const SightDemands& demands, int layers) : demands_(demands), layers_(layers) {}
@@ -176,7 +178,7 @@ class LayerLogicTest : public QObject {
     for (std::uint64_t seed = 0; seed < 6000; ++seed) {
       RandomLayers random(seed);
       const Project project = random.project(1 + random.below(7), random.below(6));
-      const auto alike = AlikeParties::of(project);
+      const auto alike = ParticipantClasses::of(project);
       QVERIFY(alike.has_value());
       const Meetings meetings(*alike);
       const std::string story = std::to_string(seed) + "\n" + storyOf(project);
@@ -198,19 +200,20 @@ class LayerLogicTest : public QObject {
     rc::check([](std::uint64_t seed) {
       RandomLayers random(seed);
       const Project project = random.project(3, 0);
-      const std::vector<Party> parties = partiesOf(project);
-      const std::vector<SlowParty> slow = slowParties(project);
-      RC_ASSERT(parties.size() == slow.size());
-      for (std::size_t a = 0; a < parties.size(); ++a) {
-        for (std::size_t b = 0; b < parties.size(); ++b) {
-          const Answer fast = answerFor(parties[a].settings, parties[b].settings, ruleOf(project));
+      const std::vector<Participant> participants = participantsOf(project);
+      const std::vector<SlowParticipant> slow = slowParticipants(project);
+      RC_ASSERT(participants.size() == slow.size());
+      for (std::size_t a = 0; a < participants.size(); ++a) {
+        for (std::size_t b = 0; b < participants.size(); ++b) {
+          const Answer fast =
+              answerFor(participants[a].settings, participants[b].settings, ruleOf(project));
           const SlowAnswer wanted = slowAnswer(project, slow[a], slow[b]);
           RC_ASSERT(fast.outcome == wanted.outcome);
           RC_ASSERT(fast.told == (Sides{wanted.firstTold, wanted.secondTold}));
           RC_ASSERT(fast.stopped == (Sides{wanted.firstStopped, wanted.secondStopped}));
           RC_ASSERT(fast.why.has_value() == (fast.outcome == Outcome::Passes));
           RC_ASSERT(swapped(fast) ==
-                    answerFor(parties[b].settings, parties[a].settings, ruleOf(project)));
+                    answerFor(participants[b].settings, participants[a].settings, ruleOf(project)));
         }
       }
     });
@@ -224,7 +227,7 @@ class LayerLogicTest : public QObject {
     for (std::uint64_t seed = 0; seed < 1500; ++seed) {
       RandomLayers random(seed);
       const Project project = random.project(2 + random.below(4), 1 + random.below(4));
-      const auto alike = AlikeParties::of(project);
+      const auto alike = ParticipantClasses::of(project);
       const Meetings meetings(*alike);
       const FixSearch search(meetings);
       const std::vector<Verdict> before = verdictsOf(project);
@@ -240,7 +243,8 @@ class LayerLogicTest : public QObject {
           const std::string story = storyOf(project) + std::to_string(k + 1) + ": " + fix.text;
           QVERIFY2(after[k] == Verdict::Holds, story.c_str());
           if (fix.text.find("arrange the layers") != std::string::npos) {
-            QVERIFY2(fix.parties == partiesChanged(project, applied->project), story.c_str());
+            QVERIFY2(fix.participants == participantsChanged(project, applied->project),
+                     story.c_str());
           }
           for (std::size_t i = 0; i < after.size(); ++i) {
             const auto told = [&](const std::vector<std::size_t>& list) {
@@ -278,7 +282,7 @@ class LayerLogicTest : public QObject {
     for (std::uint64_t seed = 0; seed < 6000 && compared < 400; ++seed) {
       RandomLayers random(seed);
       Project project = random.project(2 + random.below(3), 1 + random.below(4));
-      const auto alike = AlikeParties::of(project);
+      const auto alike = ParticipantClasses::of(project);
       if (alike->size() < 3 || alike->size() > 6) continue;
       const Meetings meetings(*alike);
       const auto demands = sightDemands(project.expectations, meetings, Unspoken::Parted);
@@ -326,7 +330,7 @@ class LayerLogicTest : public QObject {
     const auto result = woven(project);
     QVERIFY(!result);
     const std::string& text = result.error().text;
-    QVERIFY2(text.find("The sentences need 40 layers, and a project can have 32.") == 0,
+    QVERIFY2(text.find("The expectations need 40 layers, and a project can have 32.") == 0,
              text.c_str());
     QVERIFY2(text.find("1 (left0 body stops at right0 body)") != std::string::npos, text.c_str());
     QVERIFY2(text.find("and 32 more") != std::string::npos, text.c_str());
@@ -341,7 +345,7 @@ class LayerLogicTest : public QObject {
                              {PhraseOf::Asset, "left0", "body"},
                              false}};
     const auto verdict = [&] {
-      const auto alike = AlikeParties::of(project);
+      const auto alike = ParticipantClasses::of(project);
       return judged(project.expectations.front(), Meetings(*alike)).verdict;
     };
     QVERIFY(verdict() == Verdict::Empty);

@@ -11,7 +11,7 @@ using namespace amber::test;
 
 namespace {
 
-// Names that must be told from the sentence's own words, and odd ones.
+// Names that resemble reserved words of the grammar, and odd ones.
 Vocabulary oddNames() {
   return {{"chr_keeper", "chr_snail", "every", "only", "two words", "a\"b", "back\\slash", "größe"},
           {"tile", "character", "on", "stops at"},

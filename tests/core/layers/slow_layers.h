@@ -8,10 +8,10 @@
 
 namespace amber::test {
 
-/// The meaning of layers, written down again as slowly and plainly as it is said: every instance
-/// that the game could have, every pair of them, every rule.
+/// The meaning of layers, implemented as slowly and plainly as it is defined: every instance in the
+/// game, every pair of them, every rule.
 
-struct SlowParty {
+struct SlowParticipant {
   const Asset* asset;
   std::string role;
   Duty duty;
@@ -27,8 +27,8 @@ inline std::set<std::size_t> slowLayers(const Project& project, LayerSet bits) {
   return layers;
 }
 
-inline std::vector<SlowParty> slowParties(const Project& project) {
-  std::vector<SlowParty> parties;
+inline std::vector<SlowParticipant> slowParticipants(const Project& project) {
+  std::vector<SlowParticipant> participants;
   for (const auto& asset : project.assets) {
     for (const Role& role : project.roles) {
       bool has = false;
@@ -54,11 +54,11 @@ inline std::vector<SlowParty> slowParties(const Project& project) {
         if (one.on) on = *one.on;
         if (one.seeks) seeks = *one.seeks;
       }
-      parties.push_back(
+      participants.push_back(
           {&*asset, role.name, duty, slowLayers(project, on), slowLayers(project, seeks)});
     }
   }
-  return parties;
+  return participants;
 }
 
 /// One copy of an asset in the game.
@@ -76,7 +76,7 @@ inline std::vector<Instance> slowInstances(const Project& project) {
   return all;
 }
 
-inline bool slowSees(const SlowParty& a, const SlowParty& b) {
+inline bool slowSees(const SlowParticipant& a, const SlowParticipant& b) {
   for (const std::size_t layer : a.seeks) {
     if (b.on.count(layer) != 0) return true;
   }
@@ -91,9 +91,10 @@ struct SlowAnswer {
   bool secondStopped = false;
 };
 
-inline SlowAnswer slowAnswer(const Project& project, const SlowParty& a, const SlowParty& b) {
-  const auto moves = [](const SlowParty& p) { return p.asset->motion != Motion::Static; };
-  const auto dynamic = [](const SlowParty& p) { return p.asset->motion == Motion::Dynamic; };
+inline SlowAnswer slowAnswer(const Project& project, const SlowParticipant& a,
+                             const SlowParticipant& b) {
+  const auto moves = [](const SlowParticipant& p) { return p.asset->motion != Motion::Static; };
+  const auto dynamic = [](const SlowParticipant& p) { return p.asset->motion == Motion::Dynamic; };
   const bool awake = project.wakes == Wakes::Any ||
                      (project.wakes == Wakes::Mover && (moves(a) || moves(b))) ||
                      (project.wakes == Wakes::Dynamic && (dynamic(a) || dynamic(b)));
@@ -114,15 +115,16 @@ inline SlowAnswer slowAnswer(const Project& project, const SlowParty& a, const S
   return answer;
 }
 
-inline bool slowMeans(const Project& project, const Phrase& phrase, const SlowParty& party) {
-  if (!phrase.role.empty() && phrase.role != party.role) return false;
+inline bool slowMeans(const Project& project, const Phrase& phrase,
+                      const SlowParticipant& participant) {
+  if (!phrase.role.empty() && phrase.role != participant.role) return false;
   switch (phrase.of) {
     case PhraseOf::Asset:
-      return party.asset->name == phrase.name;
+      return participant.asset->name == phrase.name;
     case PhraseOf::Kind:
-      return party.asset->kind == phrase.name;
+      return participant.asset->kind == phrase.name;
     case PhraseOf::Layer:
-      for (const std::size_t layer : party.on) {
+      for (const std::size_t layer : participant.on) {
         if (project.layers[layer] == phrase.name) return true;
       }
       return false;
@@ -132,8 +134,9 @@ inline bool slowMeans(const Project& project, const Phrase& phrase, const SlowPa
   return false;
 }
 
-/// Whether the first does with the second what the verb says.
-inline bool slowDoes(const Project& project, Verb verb, const SlowParty& a, const SlowParty& b) {
+/// Whether the first and the second have the outcome of the verb.
+inline bool slowDoes(const Project& project, Verb verb, const SlowParticipant& a,
+                     const SlowParticipant& b) {
   const SlowAnswer answer = slowAnswer(project, a, b);
   switch (verb) {
     case Verb::StopsAt:
@@ -146,8 +149,8 @@ inline bool slowDoes(const Project& project, Verb verb, const SlowParty& a, cons
   return false;
 }
 
-/// A pair of parties as text, the same from both sides.
-inline std::string slowPair(const SlowParty& a, const SlowParty& b) {
+/// A pair of participants as text, the same from both sides.
+inline std::string slowPair(const SlowParticipant& a, const SlowParticipant& b) {
   const std::string first = a.asset->name + ":" + a.role;
   const std::string second = b.asset->name + ":" + b.role;
   return first < second ? first + " " + second : second + " " + first;
@@ -161,12 +164,12 @@ struct SlowJudgement {
 
 inline SlowJudgement slowJudged(const Project& project, const Expectation& wanted) {
   SlowJudgement result;
-  const std::vector<SlowParty> parties = slowParties(project);
+  const std::vector<SlowParticipant> participants = slowParticipants(project);
   bool anyWho = false;
   bool anyWhom = false;
-  for (const SlowParty& party : parties) {
-    anyWho = anyWho || slowMeans(project, wanted.who, party);
-    anyWhom = anyWhom || slowMeans(project, wanted.whom, party);
+  for (const SlowParticipant& participant : participants) {
+    anyWho = anyWho || slowMeans(project, wanted.who, participant);
+    anyWhom = anyWhom || slowMeans(project, wanted.whom, participant);
   }
   if (!anyWho || !anyWhom) return result;
   const bool open = wanted.who.role.empty() || wanted.whom.role.empty();
@@ -176,9 +179,9 @@ inline SlowJudgement slowJudged(const Project& project, const Expectation& wante
       std::set<std::string> pairs;
       std::set<std::string> wrong;
       bool some = false;
-      for (const SlowParty& a : parties) {
+      for (const SlowParticipant& a : participants) {
         if (a.asset != from.asset || !slowMeans(project, wanted.who, a)) continue;
-        for (const SlowParty& b : parties) {
+        for (const SlowParticipant& b : participants) {
           if (b.asset != to.asset) continue;
           const bool does = slowDoes(project, wanted.verb, a, b);
           if (!slowMeans(project, wanted.whom, b)) {
@@ -210,12 +213,12 @@ inline std::set<std::string> slowUnasked(const Project& project) {
     asked.insert(judged.pairs.begin(), judged.pairs.end());
   }
   std::set<std::string> unasked;
-  const std::vector<SlowParty> parties = slowParties(project);
+  const std::vector<SlowParticipant> participants = slowParticipants(project);
   for (const Instance& from : slowInstances(project)) {
     for (const Instance& to : slowInstances(project)) {
       if (from.asset == to.asset && from.copy == to.copy) continue;
-      for (const SlowParty& a : parties) {
-        for (const SlowParty& b : parties) {
+      for (const SlowParticipant& a : participants) {
+        for (const SlowParticipant& b : participants) {
           if (a.asset != from.asset || b.asset != to.asset) continue;
           if (slowAnswer(project, a, b).outcome == Outcome::Passes) continue;
           if (asked.count(slowPair(a, b)) == 0) unasked.insert(slowPair(a, b));

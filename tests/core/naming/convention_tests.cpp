@@ -10,7 +10,7 @@
 #include "core/naming/name_fixes.h"
 #include "core/naming/name_words.h"
 #include "core/naming/sides.h"
-#include "core/project/sound/valid_project.h"
+#include "core/project/validation/valid_project.h"
 #include "support/random_mask.h"
 #include "support/registry.h"
 
@@ -148,7 +148,7 @@ class ConventionTest : public QObject {
     QCOMPARE(lineOf(*withWord(framed, 3, "pic")), std::string("p' n' a pic #"));
     QVERIFY(!withWord(framed, 3, "Not Snake") && !withWord(framed, 2, "x"));
     QVERIFY(!withPartAdded(usual, 0, part(NamePartKind::Animation)));
-    // What tells names apart stays.
+    // The parts that make names unique are kept.
     QVERIFY(!withoutPart(usual, 1) && !withoutPart(usual, 3));
     const NamingRule bare = *withoutPart(*withoutPart(usual, 2), 0);
     QCOMPARE(lineOf(bare), std::string("n' #"));
@@ -251,7 +251,7 @@ class ConventionTest : public QObject {
         renamed(project, {{entryOf(project, NameSort::Animation, "walk"), "stroll"}});
     QCOMPARE(walked.assets[0]->frames[0].name, std::string("chr_keeper_stroll_01"));
     QCOMPARE(walked.assets[1]->animations[0].name, std::string("walk"));
-    // A frame that is called otherwise by hand stays so.
+    // A frame renamed by hand keeps its name.
     const Project odd =
         renamed(project, {{entryOf(project, NameSort::Frame, "chr_keeper_walk_01"), "first"},
                           {entryOf(project, NameSort::Asset, "chr_keeper"), "chr_warden"}});
@@ -343,7 +343,7 @@ class ConventionTest : public QObject {
       return lines;
     };
     const std::vector<std::string> closed = shown({});
-    QVERIFY(closed[0].starts_with("[Not as the convention makes them"));
+    QVERIFY(closed[0].starts_with("[Does not follow the convention"));
     QCOMPARE(closed[1], std::string(" Moth"));
     QVERIFY(std::find(closed.begin(), closed.end(), "[character 2]") != closed.end());
     QVERIFY(std::find(closed.begin(), closed.end(), "  walk") == closed.end());

@@ -176,7 +176,7 @@ class NameFaultsTest : public QObject {
     keeper.frames[1].name = "by_hand";
     project.assets[0] = SharedValue<Asset>(keeper);
     const auto renamed = [&](const char* text) {
-      const auto wish = renameWishFrom(text);
+      const auto wish = renameRequestFrom(text);
       if (!wish) return tl::expected<Project, Error>(tl::unexpected(wish.error()));
       const auto edits = renameEdits(project, {*wish});
       if (!edits) return tl::expected<Project, Error>(tl::unexpected(edits.error()));
@@ -220,7 +220,7 @@ class NameFaultsTest : public QObject {
     for (const auto& one : report.unknown) {
       unknown.push_back(one.use.use.text + " " + one.use.nearest);
     }
-    // A word far from every name is nobody's; a literal with a prefix always is meant to be one.
+    // A word far from every name is ignored; a literal with a prefix is always reported.
     QCOMPARE(unknown, (std::vector<std::string>{"chr_keper chr_keeper", "chr_kepeer chr_keeper",
                                                 "chr_ghost "}));
     QCOMPARE(report.unused, std::vector<std::string>{});

@@ -187,8 +187,8 @@ class ScriptsTest : public QObject {
   void namesChangePlacesInOneCallAndNoTwoFramesShareOne() {
     const Project project = walkers("chr_a", "chr_b");
     const auto edits =
-        renameEdits(project, std::vector<RenameWish>{{std::nullopt, "chr_a", "chr_b"},
-                                                     {std::nullopt, "chr_b", "chr_a"}});
+        renameEdits(project, std::vector<RenameRequest>{{std::nullopt, "chr_a", "chr_b"},
+                                                        {std::nullopt, "chr_b", "chr_a"}});
     QVERIFY2(edits.has_value(), edits ? "" : edits.error().sentence.c_str());
     const auto after = withEdits(project, *edits);
     QVERIFY(after.has_value());
@@ -196,7 +196,7 @@ class ScriptsTest : public QObject {
     QCOMPARE(after->project.assets[0]->frames[0].name, std::string("chr_b_walk_01"));
     // By the convention its frame would be called as that of the other.
     const auto shared =
-        renameEdits(project, std::vector<RenameWish>{{std::nullopt, "chr_a", "CHR_B"}});
+        renameEdits(project, std::vector<RenameRequest>{{std::nullopt, "chr_a", "CHR_B"}});
     QVERIFY(!shared);
     QVERIFY2(shared.error().sentence.find("chr_b_walk_01") != std::string::npos,
              shared.error().sentence.c_str());

@@ -167,7 +167,7 @@ class SpellingTest : public QObject {
         RC_ASSERT(nextCode(text, at) == static_cast<char32_t>(code));
       }
       RC_ASSERT(at == text.size());
-      // One byte less is no text any more, where the last character was of several.
+      // With the last byte of a multi-byte character removed, it is no longer valid text.
       if (codes.empty() || codes.back() < 0x80) return;
       text.pop_back();
       RC_ASSERT(!isUtf8(text));

@@ -6,38 +6,12 @@
 #include "core/origin/mounts.h"
 #include "core/origin/origin_edits.h"
 #include "support/four_frames.h"
+#include "support/four_frames_project.h"
 #include "support/registry.h"
 #include "support/text_picture.h"
 
 using namespace amber;
 using namespace amber::test;
-
-namespace {
-
-Project projectOf(const Asset& asset) {
-  Sheet sheet;
-  sheet.id = {1};
-  sheet.path = "sheet.png";
-  sheet.size = {16, 3};
-  return withEdits(newProject("mounts"), {PutSheet{sheet}, PutAsset{asset}})->project;
-}
-
-Project after(const Project& project, const std::vector<Edit>& edits) {
-  return withEdits(project, edits)->project;
-}
-
-std::vector<std::string> rulesOf(const std::vector<Finding>& findings) {
-  std::vector<std::string> rules;
-  for (const Finding& finding : findings) rules.push_back(finding.rule);
-  return rules;
-}
-
-ArtSource artOf(std::initializer_list<std::string_view> rows) {
-  const auto art = std::make_shared<const SheetArt>(sheetArtOf(rows));
-  return [art](SheetId) { return art; };
-}
-
-}  // namespace
 
 class MountsTest : public QObject {
   Q_OBJECT
@@ -73,7 +47,7 @@ class MountsTest : public QObject {
   }
 
   void mountsAreKeyedHeldUnkeyedRenamedAndMirrored() {
-    Project project = projectOf(fourFrames());
+    Project project = fourFramesProject(fourFrames());
     const auto asset = [&]() -> const Asset& { return *project.assets.front(); };
     project = after(project, *mountKeys(project, {{{2}, {10}}, {{2}, {12}}}, "hand_l", {1, -2}));
     QCOMPARE(findMount(asset().frames[2], "hand_l")->at, (FramePoint{3, 1}));
@@ -94,7 +68,7 @@ class MountsTest : public QObject {
     for (const char* good : {"spout", "hand_l", "a2"}) QVERIFY2(isMountName(good), good);
     for (const char* bad : {"", "Spout", "hand l", "_a", "a__b", "\xc3\xa4"}) {
       QVERIFY2(!isMountName(bad), bad);
-      QVERIFY2(!mountKeys(projectOf(fourFrames()), {}, bad, {}), bad);
+      QVERIFY2(!mountKeys(fourFramesProject(fourFrames()), {}, bad, {}), bad);
     }
     QVERIFY(!isMountName(std::string(65, 'a')));
   }
@@ -113,7 +87,7 @@ class OriginChecksTest : public QObject {
     QCOMPARE(findings[0].text,
              std::string("the mount spout is missing on the first 1 frame of walk"));
     QCOMPARE(findings[1].text, std::string("the mount spout is missing on idle"));
-    Project project = projectOf(asset);
+    Project project = fourFramesProject(asset);
     for (const Finding& finding : findings)
       project = after(project, *finding.remedy.edits(project, art));
     QVERIFY(checkMounts(*project.assets.front(), art).empty());
@@ -126,8 +100,8 @@ class OriginChecksTest : public QObject {
     const auto art = artOf({".##..##..##..##.", ".##..##..##..##.", ".##..##..##..##."});
     const auto findings = checkMounts(asset, art);
     QCOMPARE(rulesOf(findings), std::vector<std::string>{"mount.far"});
-    const Project project =
-        after(projectOf(asset), *findings.front().remedy.edits(projectOf(asset), art));
+    const Project project = after(fourFramesProject(asset),
+                                  *findings.front().remedy.edits(fourFramesProject(asset), art));
     QCOMPARE(project.assets.front()->frames[0].mounts.front().at, (FramePoint{1.5, 0.5}));
   }
 
@@ -135,8 +109,8 @@ class OriginChecksTest : public QObject {
     Asset asset = fourFrames();
     asset.frames[1].origin.x += 9;
     const auto art = artOf({".##..##..##..##.", ".##..##..##..##.", ".##..##..##..##."});
-    Project project = projectOf(asset);
-    // The frame that slips is told of as such too.
+    Project project = fourFramesProject(asset);
+    // The slipping frame is reported too.
     QCOMPARE(rulesOf(checkOrigins(asset, project, art)),
              (std::vector<std::string>{"origin.slip", "origin.drift", "origin.outside"}));
     project.origins.drift = 9;
@@ -152,7 +126,7 @@ class OriginChecksTest : public QObject {
     Asset asset = fourFrames();
     asset.frames[1].origin.x += 1;
     const auto art = artOf({".##..##..##..##.", ".##..##..##..##.", ".##..##..##..##."});
-    Project project = projectOf(asset);
+    Project project = fourFramesProject(asset);
     const auto findings = checkOrigins(asset, project, art);
     QCOMPARE(rulesOf(findings), std::vector<std::string>{"origin.slip"});
     QCOMPARE(findings.front().text, std::string("walk 2 slips 1 px to the left"));
@@ -168,7 +142,7 @@ class OriginChecksTest : public QObject {
     Asset asset = fourFrames();
     asset.frames[3].origin = {1.5, 3};
     const auto art = artOf({".##..##..##..##.", ".##..##..##..##.", ".##..##..##..##."});
-    Project project = projectOf(asset);
+    Project project = fourFramesProject(asset);
     QVERIFY(checkOrigins(asset, project, art).empty());
     project.origins.wholePixels = true;
     const auto findings = checkOrigins(asset, project, art);
@@ -180,7 +154,7 @@ class OriginChecksTest : public QObject {
 
   void theOddRuleOfAKindIsToldAndBroughtIntoLine() {
     const auto art = artOf({".##..##..##..##.", ".##..##..##..##.", ".##..##..##..##."});
-    Project project = projectOf(fourFrames());
+    Project project = fourFramesProject(fourFrames());
     for (std::uint32_t i = 0; i < 2; ++i) {
       Asset more = fourFrames();
       more.id = {100 + i * 100};
@@ -212,7 +186,7 @@ class OriginChecksTest : public QObject {
     asset.animations = {{{5}, "look_left", {}, {{{10}, 1}}}, {{6}, "look_right", {}, {{{11}, 1}}}};
     asset.frames[1].origin = {0, 3};
     const auto art = artOf({"##....##........", "###..###........", "##....##........"});
-    Project project = projectOf(asset);
+    Project project = fourFramesProject(asset);
     const auto findings = checkOriginsTogether(project, art);
     QCOMPARE(rulesOf(findings), std::vector<std::string>{"origin.mirror"});
     QCOMPARE(findings.front().text,

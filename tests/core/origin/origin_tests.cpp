@@ -42,7 +42,7 @@ class OriginTest : public QObject {
   }
 
   void everyRuleReadsBackAsItWasWritten() {
-    for (int basis = 0; basis < 7; ++basis) {
+    for (int basis = 0; basis < 8; ++basis) {
       for (const Anchor anchor : kAnchors) {
         for (const PointSnap snap :
              {PointSnap::PixelCorner, PointSnap::PixelCentre, PointSnap::Free}) {

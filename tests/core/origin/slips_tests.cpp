@@ -77,7 +77,7 @@ class SlipsTest : public QObject {
     qInfo("no alarm in 270 animations without slips");
   }
 
-  // Moving the origin by what a slip says leaves none.
+  // Moving the origin by the reported amount leaves no slip.
   void movingTheOriginsMendsTheSlips() {
     MadeFigure figure = madeFigure(4711, Movement::Wave, true);
     QVERIFY(!figure.slips.empty());

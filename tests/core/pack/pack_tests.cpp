@@ -116,8 +116,8 @@ class BuildParcelTest : public QObject {
     QCOMPARE(frame.trim, (PixelSize{1, 1}));
     QCOMPARE(frame.rect.size(), (PixelSize{3, 2}));
     QCOMPARE(frame.size, (PixelSize{5, 4}));
-    QCOMPARE(frame.origin, (FramePoint{2, 3}));
-    QCOMPARE(frame.shapes.front().geometry, Shape(Box{-1, -2, 2, 2}));
+    QCOMPARE(frame.origin, (FramePoint{2.5, 3}));
+    QCOMPARE(frame.shapes.front().geometry, Shape(Box{-1.5, -2, 2, 2}));
     const Image& page = built->pages.pages.front();
     QCOMPARE(page.at(frame.rect.x, frame.rect.y), art_->image.at(1, 1));
     // The edge is extruded by one pixel.

@@ -44,8 +44,8 @@ Image blobs(std::uint32_t seed) {
 
 }  // namespace
 
-// What a profile makes of a project: every field against the comparison that shares no code with
-// the building, and by hand where one look tells.
+// The parcel by a profile: every field is checked by the comparison that shares no code with
+// building, and by hand where that is simple.
 class ProfileTest : public QObject {
   Q_OBJECT
 

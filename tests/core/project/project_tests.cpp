@@ -151,14 +151,14 @@ class SelectionTest : public QObject {
 
   void aSelectionOfWhatIsGoneMovesToWhatIsLeft() {
     const Project project = smallProject();
-    const Selection sound = repaired(project, {{7}, {8}, {9}, {3}, {}, {{8}}});
-    QCOMPARE(sound, (Selection{{1}, {10}, {20}, {11}, {{11}}, {{10}}, "body"}));
-    QCOMPARE(repaired(newProject("empty"), sound), (Selection{{}, {}, {}, {}, {}, {}, "body"}));
+    const Selection valid = repaired(project, {{7}, {8}, {9}, {3}, {}, {{8}}});
+    QCOMPARE(valid, (Selection{{1}, {10}, {20}, {11}, {{11}}, {{10}}, "body"}));
+    QCOMPARE(repaired(newProject("empty"), valid), (Selection{{}, {}, {}, {}, {}, {}, "body"}));
   }
 
   void aFrameOutsideTheAnimationGivesWayToItsFirst() {
-    const Selection sound = repaired(smallProject(), {{1}, {10}, {21}, {11}, {}, {{10}}});
-    QCOMPARE(sound.frame, FrameId{13});
+    const Selection valid = repaired(smallProject(), {{1}, {10}, {21}, {11}, {}, {{10}}});
+    QCOMPARE(valid.frame, FrameId{13});
   }
 };
 AMBER_TEST(SelectionTest);
@@ -178,7 +178,7 @@ class PlaybackTest : public QObject {
     QTest::newRow("once") << 0 << QList<int>{0, 99, 100, 149, 150, 349, 350, 5000}
                           << QList<int>{0, 0, 1, 1, 2, 2, 2, 2};
     QTest::newRow("repeat") << 1 << QList<int>{0, 349, 350, 450} << QList<int>{0, 2, 0, 1};
-    QTest::newRow("back and forth")
+    QTest::newRow("Back and forth")
         << 2 << QList<int>{150, 349, 350, 399, 400} << QList<int>{2, 2, 1, 1, 0};
   }
   void stepsFollowTheirDurations() {

@@ -1,5 +1,5 @@
-// Masks with very many runs: what is counted at once is what every pixel says, and large ones take
-// seconds, not hours.
+// Masks with very many runs: fast counting gives the result of counting every pixel, and large
+// masks take seconds, not hours.
 #include <QElapsedTimer>
 #include <QTest>
 
@@ -137,7 +137,7 @@ class DitheredTest : public QObject {
       RC_ASSERT(fast.meet == meet);
       RC_ASSERT(fast.gap == gap || std::abs(fast.gap - gap) < 1e-9);
       if (meet || !std::isfinite(gap)) return;
-      // The points lie as far from each other as it says.
+      // The distance of the points equals the reported gap.
       RC_ASSERT(std::abs(std::hypot(fast.gapTo.x - fast.gapFrom.x, fast.gapTo.y - fast.gapFrom.y) -
                          gap) < 1e-9);
     });

@@ -220,7 +220,7 @@ class TrialTest : public QObject {
     const InkMeeting mirror = inkMeeting(a, {{}, 1, 0, true}, b, {{-3, 2}});
     QCOMPARE(mirror.first->x, 2);
     QCOMPARE(mirror.first->y, 2);
-    // Twice as large, nothing can be counted, but it is still told where.
+    // At twice the size pixels cannot be counted, but the place is still reported.
     const InkMeeting twice = inkMeeting(a, {{}, 2}, b, {{5, 3}});
     QVERIFY(twice.meet && !twice.count);
     QCOMPARE(twice.first->x, 2);
@@ -309,12 +309,12 @@ class TrialTest : public QObject {
     const TrialFrame other = stage.a(disc, {2, 2}, {Box{-1, -1, 1, 1}});
     QCOMPARE(meetingReport(stage.project, other, {}, small, {{2, 0}}).text,
              std::string("No hit, though 4 px of them overlap"));
-    // By layers that nobody seeks they pass.
+    // On layers that no shape seeks, they pass.
     stage.project.roles.front().seeks = 0;
     QCOMPARE(meetingReport(stage.project, a, {}, b, {{0, 0}}).text,
              std::string("No hit, by the layers, though 12 px of them overlap"));
     QCOMPARE(meetingReport(stage.project, a, {}, b, {{10, 0}}).text,
-             std::string("Apart; shapes overlap, but by the layers they pass"));
+             std::string("Apart: the shapes overlap, but by their layers they ignore each other"));
   }
 
   void aMaskIsPartedByWholePixels() {

@@ -91,7 +91,7 @@ class VariantTest : public QObject {
     QCOMPARE(variant.animations.front().loop, LoopMode::BackAndForth);
     QCOMPARE(variant.animations.front().steps[1].durationMs, 90);
     QCOMPARE(variant.animations.front().steps[1].frame, variant.frames[1].id);
-    // The feet of its own ink, a mount as far from them, a snug box around them.
+    // The feet of the variant's ink, a mount at the same distance, a snug box around it.
     QCOMPARE(variant.frames[0].origin, (FramePoint{4, 5}));
     QCOMPARE(variant.frames[0].mounts.front().at, (FramePoint{5, 1}));
     QCOMPARE(variant.frames[0].shapes.front().geometry, Shape(Box{3, 2, 2, 3}));
@@ -132,7 +132,8 @@ class VariantTest : public QObject {
     QVERIFY(plan->told[0].find("6 x 5 px, not 12 x 5") != std::string::npos);
     QVERIFY(plan->told[1].find("chr_owl_walk_02 is not on its sheet") != std::string::npos);
     const auto wrong = variantEdits(project_, {{10}, "d", {{2}, {3}}}, art());
-    QVERIFY(wrong.error().sentence.find("cut from 1 sheet, and 2 are named") != std::string::npos);
+    QVERIFY(wrong.error().sentence.find("is cut from 1 sheet, and 2 are given") !=
+            std::string::npos);
     QVERIFY(!variantEdits(project_, {{99}, "d", {{2}}}, art()));
   }
 
@@ -141,7 +142,7 @@ class VariantTest : public QObject {
     const AssetId variant = asset("chr_b").id;
     apply(variantEdits(project_, {variant, "c", {{2}}}, art()));
     QCOMPARE(asset("chr_c").variantOf, AssetId{10});
-    // Without the first one they stand by themselves.
+    // Without the first asset they are released.
     project_ = withEdits(project_, {RemoveAsset{{10}}})->project;
     QVERIFY(!asset("chr_b").variantOf && !asset("chr_c").variantOf);
   }
@@ -158,10 +159,10 @@ class VariantTest : public QObject {
     circle.kind = ShapeKind::Circle;
     project_ =
         withEdits(project_, fittedShapes(project_, {{{10}, {11}}}, "body", circle, art()))->project;
-    QCOMPARE(
-        behindIn(asset("chr_b"), asset("chr_owl")),
-        std::string("the scale, the animations, the origin rule on 2 frames, how the shapes of "
-                    "body are fitted on 1 frame"));
+    QCOMPARE(behindIn(asset("chr_b"), asset("chr_owl")),
+             std::string(
+                 "the scale, the animations, the origin rule on 2 frames, the recipe of the shapes "
+                 "of body on 1 frame"));
     const auto findings = checkProject(project_, art());
     const auto found = std::find_if(findings.begin(), findings.end(), [](const Finding& one) {
       return one.rule == rules::kVariantBehind.id;

@@ -11,7 +11,7 @@
 #include "desktop/parts/player.h"
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
-#include "files/image_file.h"
+#include "files/image/image_file.h"
 #include "sheets.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -137,7 +137,7 @@ class BenchesTest : public QObject {
     QTRY_VERIFY_WITH_TIMEOUT(!open.scratch.read("watched/parcel.json").empty() &&
                                  open.scratch.read("watched/parcel.json") != before,
                              10000);
-    // An error is told, and the parcel stays.
+    // The error is shown, and the parcel is kept.
     window.session().perform("twin", {Rename{assets[1]->id, {}, {}, assets[0]->name}});
     QTRY_VERIFY_WITH_TIMEOUT(result->text().contains("share the name"), 10000);
     QVERIFY(open.scratch.read("watched/parcel.json").find("chr_snail") != std::string::npos);
@@ -233,7 +233,7 @@ class BenchesTest : public QObject {
     show(window);
     window.openProject(path);
     QCOMPARE(window.session().project().assets.front()->name, std::string("chr_gardener"));
-    QVERIFY(find<QLabel>(window, "notice")->text().contains("brought back"));
+    QVERIFY(find<QLabel>(window, "notice")->text().contains("restored"));
     QTRY_VERIFY(find<QLabel>(window, "state")->text().startsWith("edited"));
   }
 };

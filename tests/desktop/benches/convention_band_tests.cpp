@@ -1,5 +1,4 @@
-// What the convention of names and the panel of code are told by mouse and keys, and what they
-// refuse.
+// The convention of names and the panel of code, by mouse and keyboard, with refusals.
 #include <QComboBox>
 #include <QLabel>
 #include <QMenu>
@@ -55,7 +54,7 @@ class ConventionBandTest : public QObject {
     QFETCH(QString, frame);
     QFETCH(QString, constant);
     NamesDesk desk;
-    QVERIFY(example(desk).startsWith("a frame: chr_keeper_idle_01 "));
+    QVERIFY(example(desk).startsWith("Example frame: chr_keeper_idle_01 "));
     const int before = steps(desk);
     click(desk.window, "style_snake");
     QVERIFY2(steps(desk) == before, "it is so already");
@@ -102,7 +101,7 @@ class ConventionBandTest : public QObject {
     const bool had = desk.project().naming.languages.size() == 1 &&
                      desk.project().naming.languages.front() == Language::Python;
     QVERIFY(had);
-    // An animation of a word that Python keeps for itself is told.
+    // An animation with a reserved word of Python is reported.
     const Asset& keeper = *desk.project().assets[0];
     desk.window.session().perform("odd", {Rename{keeper.id, keeper.animations[0].id, {}, "pass"}});
     QVERIFY(desk.count(NameFault::Reserved) > 0);
@@ -116,16 +115,16 @@ class ConventionBandTest : public QObject {
     choosePart(desk, Number);
     type(desk.window, "firstNumber", "0");
     QCOMPARE(desk.project().naming.firstNumber, 0);
-    QVERIFY(example(desk).startsWith("a frame: chr_keeper_idle_00 "));
+    QVERIFY(example(desk).startsWith("Example frame: chr_keeper_idle_00 "));
     desk.choose("chr_keeper");
     QTest::keyClick(desk.list, Qt::Key_Right);
     QCOMPARE(desk.becomes("chr_keeper_walk_01"), QString("chr_keeper_walk_00"));
     // The convention is learned from what the names are.
-    desk.finder("name like most");
+    desk.finder("learn the convention");
     QCOMPARE(desk.project().naming.firstNumber, 1);
     QVERIFY2(told(desk).contains("follow it already"), qPrintable(told(desk)));
     const int before = steps(desk);
-    desk.finder("name like most");
+    desk.finder("learn the convention");
     QCOMPARE(steps(desk), before);
   }
 
@@ -146,8 +145,8 @@ class ConventionBandTest : public QObject {
     word->selectAll();
     QTest::keyClicks(word, "Night Frame");
     QTest::keyClick(word, Qt::Key_Return);
-    QVERIFY(example(desk).startsWith("a frame: chr_keeper_idle_night_frame_01 "));
-    // The button takes it out again.
+    QVERIFY(example(desk).startsWith("Example frame: chr_keeper_idle_night_frame_01 "));
+    // The button removes it again.
     auto* page = word->parentWidget();
     QTest::mouseClick(page->findChild<QPushButton*>(), Qt::LeftButton);
     QCOMPARE(desk.project().naming.frame.size(), std::size_t{3});
@@ -159,7 +158,7 @@ class ConventionBandTest : public QObject {
     choosePart(desk, Number);
     QTest::keyClick(ribbon, Qt::Key_Delete);
     QCOMPARE(desk.project().naming.frame.size(), std::size_t{3});
-    QVERIFY(told(desk).contains("could not be told apart"));
+    QVERIFY(told(desk).contains("would not be unique"));
     click(desk.window, "noticeClose");
     auto* bar = desk.window.findChild<NoticeBar*>();
     int added = 0;
@@ -212,7 +211,7 @@ class CodePanelTest : public QObject {
   void aFolderIsReadOnceAndLeftOut() {
     NamesDesk desk;
     FileDialogAnswers answers({"", game(desk), game(desk)});
-    QVERIFY(state(desk).startsWith("Add the folders"));
+    QVERIFY(state(desk).startsWith("This view compares"));
     click(desk.window, "addCodeFolder");
     QVERIFY(desk.project().code.folders.empty());
     click(desk.window, "addCodeFolder");
@@ -225,23 +224,23 @@ class CodePanelTest : public QObject {
     QCOMPARE(desk.window.session().history().count(), steps);
     // What nothing lies near has nothing to be ticked.
     auto* list = find<QTreeWidget>(desk.window, "unknownNames");
-    QCOMPARE(list->topLevelItem(0)->text(1), QString("nothing near"));
+    QCOMPARE(list->topLevelItem(0)->text(1), QString("no similar name"));
     QVERIFY(!list->topLevelItem(0)->data(1, Qt::CheckStateRole).isValid());
-    // What is made by a build is passed over.
+    // Build output is skipped.
     type(desk.window, "codeIgnored", "build *.min.js");
     desk.open.settle();
     QCOMPARE(desk.project().code.ignored, (std::vector<std::string>{"build", "*.min.js"}));
     QTRY_COMPARE(unknown(desk), QStringList({"chr_keper"}));
     QVERIFY2(state(desk).startsWith("1 file read at "), qPrintable(state(desk)));
     for (auto* button : desk.window.findChildren<QPushButton*>()) {
-      if (button->isVisible() && button->text() == "leave out") {
+      if (button->isVisible() && button->text() == "Remove") {
         QTest::mouseClick(button, Qt::LeftButton);
         break;
       }
     }
     desk.open.settle();
     QVERIFY(desk.project().code.folders.empty());
-    QVERIFY(state(desk).startsWith("Add the folders"));
+    QVERIFY(state(desk).startsWith("This view compares"));
     desk.window.session().history().undo();
     QCOMPARE(desk.project().code.folders.size(), std::size_t{1});
   }
@@ -271,12 +270,12 @@ class CodePanelTest : public QObject {
     click(desk.window, "addCodeFolder");
     desk.open.settle();
     desk.window.actionTable().refresh();
-    QVERIFY(action->toolTip().contains("Nothing was renamed, and nothing is ticked"));
+    QVERIFY(action->toolTip().contains("Nothing was renamed and no entry is ticked"));
     // What the code does not use makes no diff.
     desk.window.session().perform("moth",
                                   {Rename{desk.project().assets[2]->id, {}, {}, "chr_owl"}});
     desk.open.settle();
-    desk.finder("write a diff");
+    desk.finder("export a diff");
     QVERIFY(find<QLabel>(desk.window, "notice")->text().contains("uses nothing that was renamed"));
     // What it uses: not where nothing is answered, nor where nothing can be written.
     auto* list = find<QTreeWidget>(desk.window, "unknownNames");
@@ -284,9 +283,9 @@ class CodePanelTest : public QObject {
     QTest::mouseClick(list->viewport(), Qt::LeftButton, {},
                       list->visualRect(list->indexFromItem(near, 1)).center());
     QCOMPARE(near->checkState(1), Qt::Checked);
-    desk.finder("write a diff");
+    desk.finder("export a diff");
     QVERIFY(desk.window.findChild<NoticeBar*>()->openErrors().isEmpty());
-    desk.finder("write a diff");
+    desk.finder("export a diff");
     const QStringList errors = desk.window.findChild<NoticeBar*>()->openErrors();
     QVERIFY(answers.allUsed());
     QCOMPARE(errors.size(), 1);

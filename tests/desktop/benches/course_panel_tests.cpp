@@ -12,7 +12,7 @@
 #include "desktop/benches/trial/trial_bench.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/theme.h"
-#include "files/course_file.h"
+#include "files/project/course_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
@@ -54,7 +54,7 @@ class CoursePanelTest : public QObject {
     OpenWindow open;
     goToCourse(open);
     auto* timeline = open.find<CourseTimeline>("courseTimeline");
-    QVERIFY2(compared(open).contains("1 catch"), qPrintable(compared(open)));
+    QVERIFY2(compared(open).contains("1 snag"), qPrintable(compared(open)));
 
     // Listed, with what would not have it, a click goes there.
     click(open.window, "courseEvents");
@@ -88,7 +88,7 @@ class CoursePanelTest : public QObject {
     QVERIFY2(compared(open).contains("As it is: <b>nothing wrong"), qPrintable(compared(open)));
     open.history().undo();
     open.settle();
-    QVERIFY2(compared(open).contains("1 catch"), qPrintable(compared(open)));
+    QVERIFY2(compared(open).contains("1 snag"), qPrintable(compared(open)));
   }
 
   void itIsPlayedByKeysRewoundAndPlayedOn() {
@@ -106,7 +106,7 @@ class CoursePanelTest : public QObject {
     QTest::keyClick(stage, Qt::Key_Escape);
     QVERIFY(!open.find<QPushButton>("playCourse")->isChecked());
     open.settle();
-    QCOMPARE(open.find<QComboBox>("script")->currentText(), QString("as played"));
+    QCOMPARE(open.find<QComboBox>("script")->currentText(), QString("As played"));
     const int played = timeline->tick();
     QVERIFY(played > 20);
 
@@ -121,7 +121,7 @@ class CoursePanelTest : public QObject {
     QTest::keyRelease(stage, Qt::Key_Space);
     click(open.window, "playCourse");
     open.settle();
-    QVERIFY2(compared(open).contains("jumps") || compared(open).contains("nothing wrong"),
+    QVERIFY2(compared(open).contains("jumps") || compared(open).contains("no faults"),
              qPrintable(compared(open)));
 
     // Shown again, slower.
@@ -185,12 +185,12 @@ class CoursePanelTest : public QObject {
     click(open.window, "tryEverything");
     open.settle();
     auto* worst = open.find<QTreeWidget>("worstEvents");
-    const auto caught = worst->findItems("catches on", Qt::MatchContains, 0);
+    const auto caught = worst->findItems("snags on", Qt::MatchContains, 0);
     QVERIFY(!caught.isEmpty());
     worst->setCurrentItem(caught.front());
     open.settle();
     QVERIFY(open.find<CourseTimeline>("courseTimeline")->tick() > 0);
-    QCOMPARE(open.find<QComboBox>("script")->currentText(), QString("as played"));
+    QCOMPARE(open.find<QComboBox>("script")->currentText(), QString("As played"));
     QVERIFY2(compared(open).contains("catch"), qPrintable(compared(open)));
     click(open.window, "tryEverything");
     QVERIFY(open.find<QTreeWidget>("courseCandidates")->topLevelItemCount() > 10);
@@ -223,7 +223,7 @@ class CoursePanelTest : public QObject {
     });
     auto& bench = *open.window.findChild<TrialBench*>();
     bench.course().setKeys();
-    QCOMPARE(open.find<QPushButton>("playCourse")->text(), QString("play it: A L Space"));
+    QCOMPARE(open.find<QPushButton>("playCourse")->text(), QString("Play: A L Space"));
     auto* stage = open.find<CourseStage>("courseStage");
     auto* timeline = open.find<CourseTimeline>("courseTimeline");
     open.settle();
@@ -232,7 +232,7 @@ class CoursePanelTest : public QObject {
     QTRY_VERIFY(timeline->tick() > 10);
     click(open.window, "playCourse");
     open.settle();
-    QVERIFY(compared(open).contains("nothing wrong"));
+    QVERIFY(compared(open).contains("no faults"));
     QSettings().remove("course");
   }
 };

@@ -7,7 +7,7 @@
 #include "desktop/benches/trial/course_panel.h"
 #include "desktop/benches/trial/course_stage.h"
 #include "desktop/theme.h"
-#include "files/image_file.h"
+#include "files/image/image_file.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 
@@ -75,7 +75,7 @@ class CoursePiecesTest : public QObject {
     on.pick("addPiece", "wall");
     const Box wall = std::get<Box>(std::get<Shape>(on.course().solids.back()));
     QVERIFY(wall.h > 4 * wall.w);
-    // One course of its own takes all that is put on it.
+    // One course of the project receives everything that is placed.
     QCOMPARE(on.open.project().courses.size(), std::size_t{1});
     QCOMPARE(on.open.history().undoText(), QString("Put a piece on the course"));
   }
@@ -175,7 +175,7 @@ class CoursePiecesTest : public QObject {
     click(on.open.window, "courseStart");
     QCOMPARE(on.timeline()->tick(), -1);
     on.seen();
-    // A flag's cloth stands in the rows at the top; where, only the picture says.
+    // The flag is in the top rows; only the picture shows where.
     QPoint flag;
     for (flag.ry() = 16; flag.y() < 100 && on.timeline()->tick() < 0; flag.ry() += 22) {
       for (flag.rx() = 2; flag.x() < on.stage()->width(); flag.rx() += 20) {

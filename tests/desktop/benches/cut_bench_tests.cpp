@@ -18,7 +18,7 @@
 #include "desktop/parts/ribbon.h"
 #include "desktop/theme.h"
 #include "drawn_file.h"
-#include "files/image_file.h"
+#include "files/image/image_file.h"
 #include "sheets.h"
 #include "support/packed_sheet.h"
 #include "support/registry.h"
@@ -56,7 +56,7 @@ std::string blocks() {
   return pngBytes(image);
 }
 
-// Five leaves on blue ground, each within a box of its own size.
+// Five leaves on blue ground, each within a drawn box of a different size.
 std::string boxedLabels() {
   Image image(120, 60);
   const auto fill = [&](const PixelRect& rect, Rgba colour) {
@@ -136,7 +136,7 @@ class CutBenchTest : public QObject {
     QTest::keyClick(join, Qt::Key_Right);
     QCOMPARE(open.find<QPushButton>("cutButton")->text(), QString("Cut into 8 frames"));
     type(open.window, "minInk", "600");
-    QVERIFY(open.find<QLabel>("islandFacts")->text().contains("left out"));
+    QVERIFY(open.find<QLabel>("islandFacts")->text().contains("ignored"));
     type(open.window, "minInk", "1");
     click(open.window, "cutButton");
     open.settle();
@@ -175,7 +175,7 @@ class CutBenchTest : public QObject {
     QCOMPARE(handRects(open)[1], (PixelRect{30, 12, 8, 4}));
     // Both are chosen and merged; undo takes that back.
     QTest::mouseClick(stage, Qt::LeftButton, Qt::ShiftModifier, onStage(stage, 6, 10));
-    QCOMPARE(open.find<QLabel>("handFacts")->text(), QString("2 frames chosen"));
+    QCOMPARE(open.find<QLabel>("handFacts")->text(), QString("2 frames selected"));
     open.settle();
     QTest::keyClick(stage, Qt::Key_M);
     QCOMPARE(handRects(open), (std::vector<PixelRect>{{2, 0, 36, 24}}));
@@ -345,7 +345,7 @@ class CutBenchTest : public QObject {
     const Project& project = session.project();
     QTRY_COMPARE(project.sheets.size(), std::size_t{6});
     auto* sure = find<QPushButton>(window, "sureButton");
-    QTRY_COMPARE(sure->text(), QString("Cut the 3 that are sure, 3 left to see"));
+    QTRY_COMPARE(sure->text(), QString("Cut 3 clear sheets (3 need review)"));
     // Nothing to play yet: the sheet has the room.
     QVERIFY(!window.findChild<QWidget*>("cutRibbon")->isVisible());
     QTest::mouseClick(sure, Qt::LeftButton);
@@ -359,7 +359,7 @@ class CutBenchTest : public QObject {
     QCOMPARE(framesOf("glasshouse_tiles.png"), std::size_t{8});
     QCOMPARE(framesOf("lantern_flicker.webp"), std::size_t{6});
     QCOMPARE(project.assets.size(), std::size_t{3});
-    // What wants a look is next: its background first.
+    // The sheet that needs review is next: its background first.
     auto* proposals = find<QListWidget>(window, "proposals");
     const auto shows = [&] { return findSheet(project, session.selection().sheet)->path; };
     QCOMPARE(shows(), std::string("fern_sway.png"));
@@ -374,7 +374,7 @@ class CutBenchTest : public QObject {
     QTest::keyClick(proposals, Qt::Key_Return);
     session.settle();
     QCOMPARE(framesOf("fern_sway.png"), std::size_t{6});
-    // The labels stand in boxes; it is art that their ground is not.
+    // The labels have drawn boxes; the user says that the ground is not art.
     session.selectSheet(findSheet(project, std::string_view("labels.png"))->id);
     QTRY_VERIFY(proposals->item(1)->text().contains("It is art"));
     QTest::mouseClick(proposals->viewport(), Qt::LeftButton, {},
@@ -387,7 +387,7 @@ class CutBenchTest : public QObject {
     QCOMPARE(framesOf("labels.png"), std::size_t{5});
     for (int i = session.history().count(); i > 1; --i) session.history().undo();
     QVERIFY(project.assets.empty());
-    QTRY_COMPARE(sure->text(), QString("Cut the 3 that are sure, 3 left to see"));
+    QTRY_COMPARE(sure->text(), QString("Cut 3 clear sheets (3 need review)"));
   }
 
   void framesPackedWithoutGapsAreFoundBesideTheWindow() {
@@ -396,7 +396,7 @@ class CutBenchTest : public QObject {
     auto* proposals = open.find<QListWidget>("proposals");
     const auto tight = [&]() -> QListWidgetItem* {
       for (int i = 0; i < proposals->count(); ++i) {
-        if (proposals->item(i)->text().contains("packed without gaps")) return proposals->item(i);
+        if (proposals->item(i)->text().contains("tightly packed frames")) return proposals->item(i);
       }
       return nullptr;
     };
@@ -422,7 +422,10 @@ class CutBenchTest : public QObject {
 
   void anAnimatedImageBringsItsPicturesAndTimes() {
     OpenWindow open({demoFile("lantern_flicker.webp")});
-    QTRY_VERIFY(open.find<QListWidget>("proposals")->item(0)->text().startsWith("6 pictures"));
+    QTRY_VERIFY(open.find<QListWidget>("proposals")
+                    ->item(0)
+                    ->text()
+                    .startsWith("Animated image: 6 pictures"));
     click(open.window, "cutButton");
     open.settle();
     std::vector<int> times;
@@ -448,7 +451,7 @@ class CutBenchTest : public QObject {
   void stoppingKeepsWhatWasRead() {
     const Scratch scratch;
     QDir().mkpath(scratch.qpath("art"));
-    // Large enough that reading them takes longer than what is never told of.
+    // Large enough that reading takes longer than the delay of progress.
     Image noise(600, 600);
     std::mt19937 random(1);
     for (int y = 0; y < 600; ++y) {
@@ -499,7 +502,7 @@ class CutBenchTest : public QObject {
     QCOMPARE(findFrame(now, second)->origin, (FramePoint{11, 12}));
     QCOMPARE(now.frames.size(), std::size_t{4 + 9 + 6});
     QVERIFY(open.find<QLabel>("notice")->text().contains("8 frames found again, 1 new, none lost"));
-    // A frame that is gone is told of, not lost.
+    // A removed frame is reported, not lost.
     QVERIFY(
         writeFileAtomically(open.scratch.path("demo/sheets/keeper_walk.png"), pngBytes(before)));
     QTRY_COMPARE(open.history().count(), steps + 2);
@@ -551,7 +554,8 @@ class CutBenchTest : public QObject {
       }
     }
     const std::string png = pngBytes(large);
-    // A machine that stalls for a moment is no fault of the window; it does not do so three times.
+    // A machine that stalls for a moment is not a fault of the window; it does not do so three
+    // times.
     qint64 silence = 1000000;
     for (int attempt = 0; attempt < 3 && silence >= kLongestSilence; ++attempt) {
       silence = std::min(silence, longestSilenceWith(png));

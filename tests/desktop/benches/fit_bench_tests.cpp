@@ -18,7 +18,7 @@ using namespace amber::test;
 
 namespace {
 
-// How long the window may not be heard of while it works, ms; sanitizers make everything slower.
+// How long the window may be blocked while it works, ms; sanitizers make everything slower.
 #if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
 constexpr qint64 kMostSilence = 500;
 #else
@@ -45,8 +45,8 @@ class Fitting : public OpenWindow {
   const FrameShape& shape() { return window.session().currentFrame()->shapes.front(); }
 };
 
-// Fits a polygon to every frame in a role, and gives the longest time that the event loop was not
-// heard of meanwhile, ms.
+// Fits a polygon to every frame in a role, and returns the longest time for which the event loop
+// was blocked, ms.
 qint64 longestSilenceOfFit(OpenWindow& open, const std::string& role) {
   ProjectSession& session = open.window.session();
   Recipe recipe;
@@ -85,7 +85,7 @@ class FitBenchTest : public QObject {
     Fitting open;
     const auto& candidates = open.list()->candidates();
     for (std::size_t i = 1; i < candidates.size(); ++i) {
-      QVERIFY(candidates[i - 1].measures.agreement >= candidates[i].measures.agreement);
+      QVERIFY(candidates[i - 1].measures.overlap >= candidates[i].measures.overlap);
     }
     QVERIFY(kindOf(candidates.front().shape) == ShapeKind::Mask);
     click(open.window, "kind:mask");
@@ -173,7 +173,7 @@ class FitBenchTest : public QObject {
     drag(stage, {first.x, first.y}, {std::round(first.x) - 3, std::round(first.y) - 2});
     QCOMPARE(points()[0], (Vertex{std::round(first.x) - 3, std::round(first.y) - 2}));
     QVERIFY(!open.shape().recipe);
-    // The corner stays chosen: nudged, typed, taken out.
+    // The corner stays selected: nudged, typed, removed.
     QTest::keyClick(stage, Qt::Key_Up);
     QCOMPARE(points()[0].y, std::round(first.y) - 3);
     QCoreApplication::processEvents();
@@ -335,8 +335,7 @@ class FitBenchTest : public QObject {
     }
   }
 
-  // A thousand frames in three roles: the window stays live, says how far it is, and can be
-  // stopped.
+  // A thousand frames in three roles: the window responds, shows progress, and can stop the work.
   void aBatchKeepsTheWindowLiveAndCanBeStopped() {
     QImage sheet(40 * 24, 25 * 24, QImage::Format_RGBA8888);
     sheet.fill(Qt::transparent);
@@ -370,9 +369,9 @@ class FitBenchTest : public QObject {
     int told = 0;
     QObject::connect(&session.background(), &Background::progressed, &open.window,
                      [&](const QString&, int, int total) { told += total > 0 ? 1 : 0; });
-    // A machine that stalls for a moment is no fault of the window; it does not do so three times.
-    // One that is shared stalls all the time: how late a thread wakes that does nothing but sleep
-    // is the machine's.
+    // A machine that stalls for a moment is not a fault of the window; it does not do so three
+    // times. A shared machine stalls all the time: the delay of a thread that only sleeps measures
+    // the machine.
     std::atomic<qint64> late{0};
     const std::jthread sleeper([&late](const std::stop_token& stop) {
       QElapsedTimer slept;

@@ -81,7 +81,7 @@ class LayersBenchTest : public QObject {
     QVERIFY((open.settings("chr_snail", "body").seeks & kGround) != 0);
     open.pull("chr_snail:body", false, 0);
     QVERIFY((open.settings("chr_snail", "body").on & kGround) != 0);
-    // On the thread, near its party, where no other lies over it.
+    // On the thread, near its participant, where no other lies over it.
     const QPointF grip = open.loom()->gripOf(open.rowOf("chr_snail:body"), false);
     open.loom()->choose({});
     for (int dx = 14; dx < 40; dx += 4) {
@@ -116,7 +116,7 @@ class LayersBenchTest : public QObject {
     QVERIFY(open.settings("chr_snail", "body").duty == Duty::Notices);
   }
 
-  void twoPartiesChosenAreAnsweredAndCanBeExpected() {
+  void twoParticipantsChosenAreAnsweredAndCanBeExpected() {
     Loomed open;
     open.clickRow("chr_snail:body");
     QVERIFY(open.text("answerReasons").contains("set here"));
@@ -147,9 +147,9 @@ class LayersBenchTest : public QObject {
     Loomed open;
     const std::vector<std::string> before = open.project().layers;
     click(open.window, "weave");
-    QVERIFY(open.text("answerTitle").startsWith("Woven from 10 sentences"));
+    QVERIFY(open.text("answerTitle").startsWith("Woven from 10 expectations"));
     QCOMPARE(open.project().layers, before);
-    QVERIFY(open.loom()->parties().front().asset != nullptr);
+    QVERIFY(open.loom()->participants().front().asset != nullptr);
     click(open.window, "choice0");
     open.settle();
     QVERIFY(open.project().layers.size() < before.size());
@@ -207,7 +207,7 @@ class LayersBenchTest : public QObject {
     const std::size_t before = open.loom()->rows().size();
     std::size_t gathered = 0;
     while (!open.loom()->rows()[gathered].gathered) ++gathered;
-    const auto count = open.loom()->rows()[gathered].parties.size();
+    const auto count = open.loom()->rows()[gathered].participants.size();
     const QPoint at = open.loom()->rowRect(gathered).center().toPoint();
     QTest::mouseDClick(open.loom()->viewport(), Qt::LeftButton, {}, at);
     QCOMPARE(open.loom()->rows().size(), before + count);
@@ -220,7 +220,8 @@ class LayersBenchTest : public QObject {
     Loomed open;
     QTest::mouseClick(open.find<QPushButton>("shown2"), Qt::LeftButton);
     for (const LoomRow& row : open.loom()->rows()) {
-      const std::string name = partyName(open.loom()->parties()[row.parties.front()]);
+      const std::string name =
+          participantName(open.loom()->participants()[row.participants.front()]);
       QVERIFY2(name == "chr_snail:body" || name == "tile_glasshouse:body" ||
                    name == "prop_clay_pot:body" || name == "shot_water_drop:body",
                name.c_str());

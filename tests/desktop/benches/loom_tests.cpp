@@ -9,7 +9,7 @@
 #include "files/csv_table.h"
 #include "support/loomed.h"
 #include "support/registry.h"
-#include "work/layer_tables.h"
+#include "work/report/layer_tables.h"
 
 using namespace amber;
 using namespace amber::test;
@@ -58,7 +58,7 @@ class LoomTest : public QObject {
     QCOMPARE(chosen(open, 0).toStdString(), loom->rows()[1].key);
     QCOMPARE(chosen(open, 1).toStdString(), loom->rows()[0].key);
     QVERIFY(open.text("answerTitle").contains(" and "));
-    // What stands for several opens and closes.
+    // A row of several participants expands and collapses.
     QTest::keyClick(loom, Qt::Key_Escape);
     while (chosen(open).isEmpty() ||
            !loom->rows()[open.rowOf(chosen(open).toStdString())].gathered) {
@@ -71,7 +71,7 @@ class LoomTest : public QObject {
     QCOMPARE(loom->rows().size(), before);
   }
 
-  void keysWithoutALayerOrAPartyDoNothing() {
+  void keysWithoutALayerOrAParticipantDoNothing() {
     Loomed open;
     Loom* loom = open.loom();
     loom->setFocus();
@@ -111,8 +111,8 @@ class LoomTest : public QObject {
     QTest::keyClick(field, Qt::Key_Return);
     QCOMPARE(open.project().layers[6], std::string("glass"));
     open.settle();
-    // Moving a layer is no change of what is on it.
-    const PartySettings before = open.settings("chr_keeper", "body");
+    // Moving a layer does not change the shapes on it.
+    const ParticipantSettings before = open.settings("chr_keeper", "body");
     loom->chooseLayer(1);
     QTest::keyClick(loom, Qt::Key_Down, Qt::AltModifier);
     QCOMPARE(open.project().layers[2], std::string("keepers"));
@@ -198,13 +198,13 @@ class LayersSettingsTest : public QObject {
 
   void whatIsSetIsChosenFromListsAndInheritedAgain() {
     Loomed open;
-    const PartySettings inherited = open.settings("pick_seed_pod", "body");
+    const ParticipantSettings inherited = open.settings("pick_seed_pod", "body");
     open.clickRow("pick_seed_pod:body");
     auto* inherit = open.find<QPushButton>("inherit");
     QVERIFY(!inherit->isEnabled());
     step(open, "partyDuty", Qt::Key_Up);
     QVERIFY(open.settings("pick_seed_pod", "body").duty == Duty::Stops);
-    QVERIFY(open.text("answerReasons").contains("It stops what it meets, set here."));
+    QVERIFY(open.text("answerReasons").contains("Duty: stops (set here)."));
     QTest::mouseClick(open.find<QPushButton>("inherit"), Qt::LeftButton);
     open.settle();
     QVERIFY(open.settings("pick_seed_pod", "body") == inherited);
@@ -239,15 +239,17 @@ class LayersSettingsTest : public QObject {
     open.settle();
     QVERIFY(!open.loom()->rows().empty());
     for (const LoomRow& row : open.loom()->rows()) {
-      QCOMPARE(open.loom()->parties()[row.parties.front()].asset->name, std::string("chr_keeper"));
+      QCOMPARE(open.loom()->participants()[row.participants.front()].asset->name,
+               std::string("chr_keeper"));
     }
     // It follows what is selected.
     one.asset = findAsset(open.project(), "chr_snail")->id;
     one.assets = {one.asset};
     open.window.session().select(one);
     open.settle();
-    QCOMPARE(open.loom()->parties()[open.loom()->rows().front().parties.front()].asset->name,
-             std::string("chr_snail"));
+    QCOMPARE(
+        open.loom()->participants()[open.loom()->rows().front().participants.front()].asset->name,
+        std::string("chr_snail"));
     click(open.window, "shown3");
     open.settle();
     QCOMPARE(open.loom()->rows().size(), all);
@@ -255,7 +257,8 @@ class LayersSettingsTest : public QObject {
     open.settle();
     QVERIFY(open.loom()->rows().size() < all);
     for (const LoomRow& row : open.loom()->rows()) {
-      const PartySettings& now = open.loom()->parties()[row.parties.front()].settings;
+      const ParticipantSettings& now =
+          open.loom()->participants()[row.participants.front()].settings;
       QVERIFY(((now.on | now.seeks) & kGround) != 0);
     }
     click(open.window, "shown0");
@@ -276,7 +279,7 @@ class LayersSettingsTest : public QObject {
     QVERIFY(open.project().expectations[1] == before[2]);
     open.history().undo();
     QVERIFY(open.project().expectations == before);
-    // What nobody asked for is no sentence, and is not dropped.
+    // A meeting without an expectation is not an expectation, and is not removed.
     open.settle();
     open.chooseSentence(static_cast<int>(before.size()));
     QTest::keyClick(open.sentences(), Qt::Key_Delete);
@@ -288,7 +291,7 @@ class LayersSettingsTest : public QObject {
     type(open, "chr_snail body passes every tile");
     const std::vector<std::string> layers = open.project().layers;
     click(open.window, "weave");
-    QCOMPARE(open.text("answerTitle"), QString("These sentences cannot be woven"));
+    QCOMPARE(open.text("answerTitle"), QString("No layers fit these expectations"));
     QVERIFY2(open.text("answerVerdict").contains("chr_snail body passes every tile"),
              qPrintable(open.text("answerVerdict")));
     QVERIFY(open.project().layers == layers);
@@ -319,7 +322,7 @@ class LayersSettingsTest : public QObject {
              qPrintable(open.text("answerVerdict")));
   }
 
-  void twoPartiesCanBeMadeToAnswerOtherwise() {
+  void twoParticipantsCanBeMadeToAnswerOtherwise() {
     Loomed open;
     open.clickRow("chr_snail:body");
     open.clickRow("tile_glasshouse:body", Qt::ShiftModifier);
@@ -364,7 +367,7 @@ class LayersSettingsTest : public QObject {
     open.scratch.write("settings.csv", csvText(settingsTable(wanted)));
     open.scratch.write("broken.csv", "target,duty\n\"chr_snail:body");
     FileDialogAnswers answers({meets, "", settings, open.scratch.qpath("broken.csv")});
-    doByFinder(open.window, "write who meets whom");
+    doByFinder(open.window, "export who meets whom");
     const auto rows = csvFrom(open.scratch.read("meets.csv"), "meets.csv");
     QVERIFY(rows.has_value());
     QVERIFY(*rows == *meetingsTable(open.project(), false));

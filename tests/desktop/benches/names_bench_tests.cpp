@@ -41,7 +41,7 @@ class NamesBenchTest : public QObject {
     const auto& frames = bench.project().assets[0]->frames;
     QVERIFY(std::any_of(frames.begin(), frames.end(),
                         [](const Frame& frame) { return frame.name == "chr_keeper_stroll_01"; }));
-    // A name that another has is refused, and told.
+    // A name that is already used is refused, with a message.
     bench.choose("chr_keeper");
     QTest::keyClick(bench.list, Qt::Key_F2);
     bench.editor()->setText("chr_moth");
@@ -57,7 +57,7 @@ class NamesBenchTest : public QObject {
   void byKeysAlone() {
     NamesDesk bench;
     // Learn: all follow it already. Change the style: every name shows what it would be.
-    bench.finder("Name like most names");
+    bench.finder("Learn the convention");
     QCOMPARE(bench.count(NameFault::Pattern), 0);
     auto* camel = find<QPushButton>(bench.window, "style_camel");
     camel->setFocus();
@@ -68,7 +68,7 @@ class NamesBenchTest : public QObject {
     // Rename some, then undo that and the style.
     bench.choose("chr_keeper");
     QTest::keyClick(bench.list, Qt::Key_Down, Qt::ShiftModifier);
-    bench.finder("Rename the chosen names");
+    bench.finder("Rename the selected names");
     QCOMPARE(bench.project().assets[0]->name, std::string("chrKeeper"));
     QTest::keyClick(&bench.window, Qt::Key_Z, Qt::ControlModifier);
     QCOMPARE(bench.project().assets[0]->name, std::string("chr_keeper"));
@@ -87,7 +87,7 @@ class NamesBenchTest : public QObject {
     QDir().mkpath(folder);
     bench.open.scratch.write("code/player.cpp", "load(\"chr_keper\");\nplay(\"chr_moth\");\n");
     FileDialogAnswers answers({folder, bench.open.scratch.qpath("names.diff")});
-    bench.finder("Read a folder of code");
+    bench.finder("Add a folder of source code");
     bench.window.session().settle();
     QCOMPARE(bench.project().code.folders, (std::vector<std::string>{"../code"}));
     auto* unknown = find<QTreeWidget>(bench.window, "unknownNames");
@@ -95,7 +95,7 @@ class NamesBenchTest : public QObject {
     QVERIFY(unknown->topLevelItem(0)->text(0).startsWith("chr_keper\nplayer.cpp 1"));
     QCOMPARE(unknown->topLevelItem(0)->text(1), QString("chr_keeper"));
     QVERIFY(find<QTreeWidget>(bench.window, "unusedAssets")->topLevelItemCount() >= 10);
-    // The docket and the line below tell of it too.
+    // The docket and the line below report it too.
     const auto& findings = bench.window.session().findings();
     QVERIFY(std::any_of(findings.begin(), findings.end(),
                         [](const Finding& finding) { return finding.rule == "name.unknown"; }));
@@ -109,7 +109,7 @@ class NamesBenchTest : public QObject {
     bench.editor()->setText("chr_owlet");
     QTest::keyClick(bench.editor(), Qt::Key_Return);
     QTRY_COMPARE(bench.project().assets[2]->name, std::string("chr_owlet"));
-    bench.finder("Write a diff for the code");
+    bench.finder("Export a diff for the code");
     const std::string text = bench.open.scratch.read("names.diff");
     QVERIFY(text.find("+load(\"chr_keeper\");\n+play(\"chr_owlet\");") != std::string::npos);
     // What is written into the folder is read again.
@@ -144,7 +144,7 @@ class NamesBenchTest : public QObject {
     QTest::keyClick(bench.list, Qt::Key_Right);
     QCOMPARE(bench.becomes("chr_keeper_walk_01"), QString("chr_keeper_walk_pic_01"));
     QCOMPARE(bench.window.session().history().count(), steps + 1);
-    // Delete takes it out; the number may not go.
+    // Delete removes it; the number cannot be removed.
     ribbon->setFocus();
     QTest::keyClick(ribbon, Qt::Key_Delete);
     QCOMPARE(bench.project().naming.frame.size(), std::size_t{3});
@@ -174,7 +174,7 @@ class NamesBenchTest : public QObject {
     ProjectSession& session = bench.window.session();
     const AssetId moth = bench.project().assets[2]->id;
     session.perform("odd", {Rename{moth, {}, {}, "Night Moth"}});
-    QVERIFY(bench.rows()[0].startsWith("Not as the convention"));
+    QVERIFY(bench.rows()[0].startsWith("Does not follow the convention"));
     QCOMPARE(bench.rows()[1], QString("Night Moth"));
     QCOMPARE(bench.becomes("Night Moth"), QString("chr_night_moth"));
     bench.list->setFocus();
@@ -198,7 +198,7 @@ class NamesBenchTest : public QObject {
     click(bench.window, "replaceNames");
     QVERIFY(findAsset(bench.project(), std::string_view("thing_fern")) != nullptr);
     QCOMPARE(bench.window.session().history().count(), steps + 1);
-    // A regular expression that is none is told, and nothing can be replaced by it.
+    // An invalid regular expression is reported, and nothing can be replaced by it.
     auto* find_ = find<QLineEdit>(bench.window, "replaceFind");
     auto* regex = find<QPushButton>(bench.window, "replaceRegex");
     QTest::mouseClick(regex, Qt::LeftButton);

@@ -81,7 +81,7 @@ class OriginBenchTest : public QObject {
     QCOMPARE(open.find<QLabel>("originRule")->text(), QString("by hand"));
     click(open.window, "scopeAnimation");
     open.point("ruleCentroid");
-    QVERIFY(open.find<QLabel>("originChange")->text().endsWith("1 set by hand stays."));
+    QVERIFY(open.find<QLabel>("originChange")->text().endsWith("1 set by hand is unchanged."));
     click(open.window, "ruleCentroid");
     QCOMPARE(open.frame(0).origin, byHand);
     QCOMPARE(open.frame(1).originRule.basis, OriginBasis::Centroid);
@@ -210,7 +210,7 @@ class OriginBenchTest : public QObject {
     QCOMPARE(Mounts(open.asset()).names(), (std::vector<std::string>{"spout", "spout_r"}));
     open.choose("spout_r");
     type(open.window, "mountName", "Not A Name");
-    QVERIFY(open.find<QLabel>("notice")->text().contains("small letters"));
+    QVERIFY(open.find<QLabel>("notice")->text().contains("lower-case letters"));
     type(open.window, "mountName", "nozzle");
     QCOMPARE(Mounts(open.asset()).names(), (std::vector<std::string>{"nozzle", "spout"}));
     while (open.history().canUndo()) open.history().undo();
@@ -273,7 +273,7 @@ class OriginBenchTest : public QObject {
     Watering open;
     type(open.window, "wantedDrift", "2");
     click(open.window, "wholePixels");
-    QCOMPARE(open.project().origins, (OriginWishes{2, true}));
+    QCOMPARE(open.project().origins, (OriginLimits{2, true}));
     open.settle();
     const auto& findings = open.window.session().findings();
     const auto told = [&](const char* rule) {

@@ -19,9 +19,9 @@
 #include "desktop/benches/pack/frame_json.h"
 #include "desktop/benches/pack/loaded_frame_view.h"
 #include "desktop/benches/pack/page_view.h"
-#include "files/parcel_file.h"
-#include "files/project_file.h"
-#include "files/project_merge.h"
+#include "files/parcel/parcel_file.h"
+#include "files/project/project_file.h"
+#include "files/project/project_merge.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 
@@ -121,7 +121,7 @@ class PackBenchTest : public QObject {
     auto* json = find<QPlainTextEdit>(window, "frameJson");
     const auto shown = [&] { return nlohmann::json::parse(json->toPlainText().toStdString()); };
     QVERIFY(shown()["name"] == "chr_keeper_idle_01");
-    QVERIFY(find<QLabel>(window, "loadedFacts")->text().contains("drawn 35 x 43 px"));
+    QVERIFY(find<QLabel>(window, "loadedFacts")->text().contains("Size 35 x 43 px"));
     // The next frame by its key; units by the profile.
     QTest::keyClick(find<LoadedFrameView>(window, "loadedFrame"), Qt::Key_Right,
                     Qt::ControlModifier);
@@ -131,7 +131,7 @@ class PackBenchTest : public QObject {
     QVERIFY2(find<QLabel>(window, "loadedFacts")->text().contains("units, its lower left corner"),
              qPrintable(find<QLabel>(window, "loadedFacts")->text()));
     QVERIFY(shown().contains("inUnits"));
-    // What a number means is told where it is pointed at.
+    // The meaning of a number is shown when the pointer is over it.
     auto* frameJson = find<FrameJson>(window, "frameJson");
     const auto place = static_cast<int>(json->toPlainText().indexOf("\"trim\"")) + 9;
     QCOMPARE(frameJson->keyAt(place), QString("trim"));
@@ -139,7 +139,7 @@ class PackBenchTest : public QObject {
     cursor.setPosition(place);
     frameJson->setTextCursor(cursor);
     QVERIFY(find<QLabel>(window, "keyMeaning")->text().startsWith("trim: what was cut away"));
-    // Nothing of it is told without a key.
+    // Without a known key there is no text.
     QVERIFY(meaningOfKey("nonsense").isEmpty());
   }
 
@@ -165,7 +165,7 @@ class PackBenchTest : public QObject {
     goTo(window, Bench::Pack);
     settle(window);
     auto* page = find<PageView>(window, "packedPage");
-    // Where a frame of the moth lies, as the parcel that would be written says.
+    // The place of a frame of the moth, by the parcel that would be written.
     const auto built =
         buildParcel(window.session().project(), PackProfile{}, window.session().art(), {});
     for (const ParcelAsset& asset : built->parcel.assets) {
@@ -198,7 +198,7 @@ class PackBenchTest : public QObject {
     goTo(window, Bench::Pack);
     settle(window);
     click(window, "toChanges");
-    QVERIFY(find<QLabel>(window, "changesTitle")->text().contains("Nothing was packed"));
+    QVERIFY(find<QLabel>(window, "changesTitle")->text().contains("Nothing has been packed"));
     click(window, "packButton");
     settle(window);
     QTRY_VERIFY(find<QLabel>(window, "changesTitle")->text().contains("as this project would"));
@@ -210,12 +210,12 @@ class PackBenchTest : public QObject {
     auto* list = find<QTreeWidget>(window, "changes");
     QStringList groups;
     for (int i = 0; i < list->topLevelItemCount(); ++i) groups << list->topLevelItem(i)->text(0);
-    QVERIFY2(groups.contains("gone") && groups.contains("other numbers"),
+    QVERIFY2(groups.contains("gone") && groups.contains("Numbers changed"),
              qPrintable(groups.join(", ")));
     QVERIFY(find<QPushButton>(window, "toChanges")->text() != "Changes");
     // A click goes to the frame.
     const QTreeWidgetItem* numbers =
-        list->topLevelItem(static_cast<int>(groups.indexOf("other numbers")));
+        list->topLevelItem(static_cast<int>(groups.indexOf("Numbers changed")));
     for (int i = 0; i < numbers->childCount(); ++i) {
       if (numbers->child(i)->text(0).toStdString() == frame.name) {
         list->setCurrentItem(numbers->child(i));

@@ -86,7 +86,7 @@ class PackViewsTest : public QObject {
              qPrintable(verify->toolTip()));
     click(open.window, "packButton");
     open.rest();
-    QVERIFY2(open.result().contains("Read back and found right"), qPrintable(open.result()));
+    QVERIFY2(open.result().contains("and verified"), qPrintable(open.result()));
     click(open.window, "verifyButton");
     open.rest();
     QVERIFY2(open.result().contains("exactly what the project says"), qPrintable(open.result()));
@@ -149,7 +149,7 @@ class PackViewsTest : public QObject {
     QCOMPARE(open.project().profiles.front().constants, std::vector<Language>{Language::Lua});
     click(open.window, "packButton");
     open.rest();
-    QVERIFY2(open.result().contains("found right"), qPrintable(open.result()));
+    QVERIFY2(open.result().contains("and verified"), qPrintable(open.result()));
     const QStringList written = QDir(open.scratch.qpath("demo/parcel")).entryList({"*.lua"});
     QCOMPARE(written.size(), 1);
   }

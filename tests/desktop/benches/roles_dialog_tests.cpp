@@ -78,7 +78,7 @@ class RolesDialogTest : public QObject {
     Roles open;
     const std::vector<Role> before = open.project().roles;
     open.enter("roleName0", "Not A Name");
-    QVERIFY(open.refusal().contains("small letters"));
+    QVERIFY(open.refusal().contains("lower-case letters"));
     open.enter("roleName0", QString::fromStdString(before[1].name));
     QVERIFY(open.refusal().contains("already"));
     open.enter("roleRegion0", "somewhere");
@@ -93,7 +93,7 @@ class RolesDialogTest : public QObject {
     Roles open;
     const Project before = open.project();
     open.press("removeRole");
-    QVERIFY(open.refusal().contains("Click the row"));
+    QVERIFY(open.refusal().contains("Select the row"));
     auto* table = open.in<QTableWidget>("rolesTable");
     table->selectRow(0);
     const std::string gone = open.role(0).name;

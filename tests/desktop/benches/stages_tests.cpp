@@ -97,7 +97,7 @@ class FitStageTest : public QObject {
     stage->setFocus();
     QTest::keyClick(stage, Qt::Key_V, Qt::ControlModifier);
     QCOMPARE(open.history().count(), steps);
-    QVERIFY(open.find<QLabel>("notice")->text().contains("No shape was copied yet"));
+    QVERIFY(open.find<QLabel>("notice")->text().contains("Copy a shape first"));
     QTest::keyClick(stage, Qt::Key_C, Qt::ControlModifier);
     const Box copied = boxOf(open);
     const FramePoint from = open.window.session().currentFrame()->origin;
@@ -174,7 +174,7 @@ class RibbonTipsTest : public QObject {
     };
     const QRect cell = ribbon->cellOf(open.animation().id, 1);
     const QString below = tipAt({cell.center().x(), ribbon->viewport()->height() - 6});
-    QVERIFY2(below.contains("of the pixels of this shape"), qPrintable(below));
+    QVERIFY2(below.contains("of their pixels"), qPrintable(below));
   }
 
   void theWheelGoesAlongIt() {

@@ -74,7 +74,7 @@ class TrialBenchTest : public QObject {
     click(open.window, "worst");
     QVERIFY(verdict->text().contains("before anything touches"));
 
-    // The fairest of the list, chosen and taken, makes it fairer; undo takes it back.
+    // The fairest of the list, selected and used, makes it fairer; undo reverts it.
     const int before = phantom(open);
     auto* candidates = open.find<QTreeWidget>("fairCandidates");
     QVERIFY(candidates->topLevelItemCount() > 10);

@@ -38,24 +38,24 @@ std::string directionsText(const Past& past) {
   return text.empty() ? "on no side" : "only " + text;
 }
 
-// The first that the body stops at and the sensor is told of; nothing where there is none.
+// The first thing that the body stops at and the sensor notices; nothing if there is none.
 std::optional<std::size_t> common(const LayerView& view, std::size_t sensor, std::size_t body) {
-  const PartySet both = view.meetings.noticed(sensor) & view.meetings.stopped(body);
+  const ParticipantSet both = view.meetings.noticed(sensor) & view.meetings.stopped(body);
   const std::size_t first = both.find_first();
-  return first == PartySet::npos ? std::nullopt : std::optional(first);
+  return first == ParticipantSet::npos ? std::nullopt : std::optional(first);
 }
 
 void tell(const LayerView& view, std::size_t sensor, std::size_t body, std::size_t other,
           std::vector<Finding>& findings) {
-  const Party& party = view.alike.parties()[sensor].sample;
-  const Asset& asset = *party.asset;
+  const Participant& participant = view.alike.participants()[sensor].sample;
+  const Asset& asset = *participant.asset;
   const HeldShapes shapes(asset);
-  const std::string& bodyRole = view.alike.parties()[body].sample.role->name;
+  const std::string& bodyRole = view.alike.participants()[body].sample.role->name;
   for (const Animation& animation : asset.animations) {
     Past best{-1, -1, -1, -1};
     const Step* first = nullptr;
     for (const Step& step : animation.steps) {
-      const ShapePlace* notices = shapes.find(step.frame, party.role->name);
+      const ShapePlace* notices = shapes.find(step.frame, participant.role->name);
       const ShapePlace* stops = shapes.find(step.frame, bodyRole);
       if (notices == nullptr || stops == nullptr) continue;
       const Past past = pastOf(notices->shape(), stops->shape());
@@ -66,10 +66,10 @@ void tell(const LayerView& view, std::size_t sensor, std::size_t body, std::size
     Finding finding = findingOf(rules::kLayersCovered, whereOf(view, sensor));
     finding.where.animation = animation.id;
     finding.where.frame = first->frame;
-    finding.text = asset.name + " " + party.role->name + " lies within " + bodyRole + " in " +
+    finding.text = asset.name + " " + participant.role->name + " lies within " + bodyRole + " in " +
                    animation.name + " (it reaches past it " + directionsText(best) +
-                   "), and both meet " + partyText(view, other) + ": " + bodyRole +
-                   " stops before it is told";
+                   "), and both meet " + participantText(view, other) + ": " + bodyRole +
+                   " stops before it can notice";
     finding.fix =
         "Make it reach " + px(kPastBody) + " past " + bodyRole + " on the side that should notice.";
     findings.push_back(std::move(finding));

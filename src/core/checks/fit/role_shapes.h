@@ -31,12 +31,12 @@ struct RoleShapes {
 
 /// A finding of the rule about the role's shape on that frame.
 Finding shapeFinding(const Rule& rule, const RoleShapes& shapes, const Seen& seen);
-/// ", and on 3 more" after the first of so many; empty for one.
+/// ", and on 3 more" after the first of `count`; empty for one.
 std::string andMore(std::size_t count);
-/// How the shape was fitted; what the role says for one set by hand.
+/// The recipe of the shape, or the recipe of the role for a shape set by hand.
 Recipe recipeOf(const RoleShapes& shapes, const Seen& seen);
 
-/// The remedy that fits all of these, each by what `change` makes of its recipe.
+/// The fix that fits all of these, each by the recipe that `change` makes of its recipe.
 template <class Change>
 Remedy fitsOf(const RoleShapes& shapes, const std::vector<const Seen*>& found,
               const Change& change) {

@@ -51,10 +51,10 @@ void checkSensor(const RoleShapes& sensor, const RoleShapes& body, std::vector<F
         shapeFinding(flush ? rules::kShapeFlush : rules::kShapeFilled, sensor, *found.front());
     finding.text = flush ? sensor.role.name + " does not reach past " + body.role.name + " on " +
                                found.front()->frame->name + andMore(found.size()) +
-                               ", so it notices nothing before that stops"
+                               ", so it cannot notice anything before that shape stops it"
                          : body.role.name + " fills " + sensor.role.name + " on " +
                                found.front()->frame->name + andMore(found.size()) +
-                               ", so what lands there is stopped first";
+                               ", so anything that lands there is stopped first";
     finding.fix =
         flush ? "Make it reach 2 px past the body." : "Move it up to 2 px above the body.";
     std::vector<Edit> edits;

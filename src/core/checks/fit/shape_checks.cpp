@@ -15,7 +15,7 @@ std::vector<Finding> checkShapes(const Asset& asset, const Project& project, con
       const auto sheet = place == nullptr || frame.lost ? nullptr : art(frame.sheet);
       if (sheet == nullptr) continue;
       PixelMask ink = cropped(sheet->firm, frame.rect);
-      // A frame without ink has a finding of its own.
+      // A frame without ink has a separate finding.
       if (countOf(ink) == 0) continue;
       shapes.all.push_back({&frame, place, place->shape(), std::move(ink)});
     }

@@ -1,4 +1,4 @@
-// What shapes of several assets say of each other: the second half of shape_checks.h.
+// Checks that compare shapes of several assets: the second half of shape_checks.h.
 #include <algorithm>
 #include <cmath>
 #include <map>

@@ -50,13 +50,13 @@ void checkAir(const RoleShapes& shapes, const std::vector<Measures>& measures,
               std::vector<Finding>& findings) {
   if (shapes.role.duty != Duty::Stops) return;
   checkShare(shapes, measures, &Measures::air, shapes.role.mostAir, rules::kShapeAir,
-             ", which holds less.", FitStyle::Balanced, findings);
+             ", which contains less air.", FitStyle::Balanced, findings);
 }
 
 void checkBareInk(const RoleShapes& shapes, const std::vector<Measures>& measures,
                   std::vector<Finding>& findings) {
   checkShare(shapes, measures, &Measures::bareInk, shapes.role.mostBareInk, rules::kShapeBareInk,
-             ", which leaves none.", FitStyle::Snug, findings);
+             ", which covers all ink.", FitStyle::Snug, findings);
 }
 
 }  // namespace amber

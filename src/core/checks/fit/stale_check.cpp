@@ -26,7 +26,7 @@ void checkStale(const RoleShapes& shapes, std::vector<Finding>& findings) {
   Finding finding = shapeFinding(rules::kShapeStale, shapes, *stale.front());
   finding.text = changedText(*stale.front()) + " since its shape " + shapes.role.name +
                  " was fitted" + andMore(stale.size());
-  finding.fix = "Fit again what is stale.";
+  finding.fix = "Refit the outdated shapes.";
   finding.remedy = fitsOf(shapes, stale, [](const Recipe& recipe) { return recipe; });
   findings.push_back(std::move(finding));
 }

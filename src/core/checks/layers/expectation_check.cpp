@@ -1,4 +1,4 @@
-// Expectations that are broken, empty, or said twice, of layer_checks.h.
+// Expectations that are broken, empty or repeated, of layer_checks.h.
 #include <algorithm>
 
 #include "core/checks/layers/layer_checks.h"
@@ -8,7 +8,7 @@
 namespace amber {
 namespace {
 
-// Fixes are looked for of so many; who has more broken sentences mends the first ones first.
+// Fixes are computed for at most this many broken expectations, the first ones first.
 constexpr std::size_t kMostFixed = 40;
 
 std::string quoted(const Expectation& one) {
@@ -21,16 +21,17 @@ Remedy fixing(const Expectation& sentence) {
           [sentence](const Project& project, const ArtSource&) -> Result<std::vector<Edit>> {
             const auto& all = project.expectations;
             const auto at = std::find(all.begin(), all.end(), sentence);
-            const auto alike = AlikeParties::of(project);
+            const auto alike = ParticipantClasses::of(project);
             if (!alike) return tl::unexpected(alike.error());
             if (at == all.end()) {
-              return failure(ErrorCode::BadValue, "the sentence is no longer in the project");
+              return failure(ErrorCode::BadValue, "the expectation is no longer in the project");
             }
             const Meetings meetings(*alike);
             const Fixes fixes =
                 FixSearch(meetings).fixesFor(static_cast<std::size_t>(at - all.begin()));
             if (fixes.list.empty()) {
-              return failure(ErrorCode::BadValue, "no change of settings makes the sentence true");
+              return failure(ErrorCode::BadValue,
+                             "no change of settings can satisfy the expectation");
             }
             return fixes.list.front().edits;
           }};
@@ -43,7 +44,7 @@ Remedy dropping(const Expectation& sentence, bool last) {
             const auto first = std::find(left.begin(), left.end(), sentence);
             const auto behind = std::find(left.rbegin(), left.rend(), sentence);
             if (first == left.end()) {
-              return failure(ErrorCode::BadValue, "the sentence is no longer in the project");
+              return failure(ErrorCode::BadValue, "the expectation is no longer in the project");
             }
             left.erase(last ? behind.base() - 1 : first);
             return std::vector<Edit>{SetExpectations{std::move(left)}};
@@ -61,7 +62,7 @@ void tellBroken(const LayerView& view, const FixSearch& search, std::size_t k, b
   if (judgement.brokenPairs > 1) {
     finding.text += " (" + std::to_string(judgement.brokenPairs) + " pairs)";
   }
-  finding.fix = "Change the layers or the sentence.";
+  finding.fix = "Change the layers or the expectation.";
   if (lookForFix) {
     const Fixes fixes = search.fixesFor(k);
     if (!fixes.list.empty()) {
@@ -72,7 +73,7 @@ void tellBroken(const LayerView& view, const FixSearch& search, std::size_t k, b
     }
     for (const std::size_t other : fixes.contradicts) {
       if (other == k) {
-        finding.text += "; no settings make it true";
+        finding.text += "; no settings can satisfy it";
       } else {
         finding.text += "; it contradicts " + quoted(view.project.expectations[other]);
       }
@@ -84,19 +85,20 @@ void tellBroken(const LayerView& view, const FixSearch& search, std::size_t k, b
 void tellStill(const LayerView& view, std::size_t k, std::vector<Finding>& findings) {
   const Expectation& sentence = view.project.expectations[k];
   if (sentence.verb != Verb::StopsAt) return;
-  const PartySet who = view.meetings.meant(sentence.who);
-  const PartySet whom = view.meetings.meant(sentence.whom);
-  for (std::size_t i = who.find_first(); i != PartySet::npos; i = who.find_next(i)) {
-    const PartySet stopped = view.meetings.stopped(i) & whom;
-    for (std::size_t j = stopped.find_first(); j != PartySet::npos; j = stopped.find_next(j)) {
+  const ParticipantSet who = view.meetings.meant(sentence.who);
+  const ParticipantSet whom = view.meetings.meant(sentence.whom);
+  for (std::size_t i = who.find_first(); i != ParticipantSet::npos; i = who.find_next(i)) {
+    const ParticipantSet stopped = view.meetings.stopped(i) & whom;
+    for (std::size_t j = stopped.find_first(); j != ParticipantSet::npos;
+         j = stopped.find_next(j)) {
       if (view.meetings.settings(i).motion != Motion::Static ||
           view.meetings.settings(j).motion != Motion::Static) {
         continue;
       }
       Finding finding = findingOf(rules::kLayersStill, whereOf(view, i));
       finding.subject = quoted(sentence);
-      finding.text = "expected " + quoted(sentence) + ", but neither " + partyText(view, i) +
-                     " nor " + partyText(view, j) + " moves, so nothing is stopped";
+      finding.text = "expected " + quoted(sentence) + ", but neither " + participantText(view, i) +
+                     " nor " + participantText(view, j) + " moves, so nothing is stopped";
       finding.fix = "Set the motion of one of them.";
       findings.push_back(std::move(finding));
       return;
@@ -117,8 +119,8 @@ void checkExpectations(const LayerView& view, const FixSearch& search,
       const auto copies =
           std::count(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(k), all[k]);
       finding.subject = quoted(all[k]) + "/" + std::to_string(copies);
-      finding.text = quoted(all[k]) + " is said twice";
-      finding.fix = "Drop the second.";
+      finding.text = quoted(all[k]) + " appears twice";
+      finding.fix = "Remove the second one.";
       finding.remedy = dropping(all[k], true);
       findings.push_back(std::move(finding));
       continue;
@@ -130,7 +132,8 @@ void checkExpectations(const LayerView& view, const FixSearch& search,
       case Verdict::Empty: {
         Finding finding = findingOf(rules::kLayersEmpty, {});
         finding.subject = quoted(all[k]);
-        finding.text = quoted(all[k]) + " applies to nothing: " + emptyReason(view.meetings, all[k]);
+        finding.text =
+            quoted(all[k]) + " applies to nothing: " + emptyReason(view.meetings, all[k]);
         finding.fix = "Remove it, or change its names.";
         finding.remedy = dropping(all[k], false);
         findings.push_back(std::move(finding));

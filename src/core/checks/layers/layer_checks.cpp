@@ -3,13 +3,11 @@
 namespace amber {
 
 std::vector<Finding> checkLayers(const Project& project) {
-  const auto alike = AlikeParties::of(project);
+  const auto alike = ParticipantClasses::of(project);
   if (!alike) {
     Finding finding = findingOf(rules::kLayersMany, {});
     finding.text = "the layers were not checked: " + alike.error().sentence;
-    finding.fix =
-        "Let assets of a kind share its layers, in place of settings of their own, or divide the "
-        "project.";
+    finding.fix = "Set layers for the kind instead of each asset, or divide the project.";
     return {finding};
   }
   const Meetings meetings(*alike);
@@ -19,15 +17,15 @@ std::vector<Finding> checkLayers(const Project& project) {
   if (!project.expectations.empty()) {
     checkExpectations(view, search, findings);
     checkUnasked(view, findings);
-    checkParties(view, findings);
+    checkParticipants(view, findings);
     checkCovered(view, findings);
   }
   if (project.layers.size() > 1) checkLayerUse(view, findings);
   return findings;
 }
 
-Where whereOf(const LayerView& view, std::size_t party) {
-  const Party& sample = view.alike.parties()[party].sample;
+Where whereOf(const LayerView& view, std::size_t participant) {
+  const Participant& sample = view.alike.participants()[participant].sample;
   Where where;
   where.asset = sample.asset->id;
   where.role = sample.role->name;
@@ -38,14 +36,14 @@ Where whereOf(const LayerView& view, std::size_t party) {
   return where;
 }
 
-std::string partyName(const LayerView& view, std::size_t party) {
-  const Party& sample = view.alike.parties()[party].sample;
+std::string participantName(const LayerView& view, std::size_t participant) {
+  const Participant& sample = view.alike.participants()[participant].sample;
   return sample.asset->name + " " + sample.role->name;
 }
 
-std::string partyText(const LayerView& view, std::size_t party) {
-  const std::size_t count = view.alike.copiesOf(party);
-  const std::string name = partyName(view, party);
+std::string participantText(const LayerView& view, std::size_t participant) {
+  const std::size_t count = view.alike.copiesOf(participant);
+  const std::string name = participantName(view, participant);
   return count == 1 ? name : name + " (and " + std::to_string(count - 1) + " alike)";
 }
 

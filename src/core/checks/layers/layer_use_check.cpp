@@ -1,4 +1,4 @@
-// Layers that nobody uses, that all use alike, or whose names are alike, of layer_checks.h.
+// Layers that are unused, have the same users, or similar names, of layer_checks.h.
 #include <algorithm>
 
 #include "core/base/nearest_word.h"
@@ -23,8 +23,8 @@ Remedy removing(const std::string& layer) {
 
 void checkLayerUse(const LayerView& view, std::vector<Finding>& findings) {
   const std::vector<std::string>& layers = view.project.layers;
-  std::vector<PartySet> on(layers.size(), PartySet(view.alike.size()));
-  std::vector<PartySet> sought = on;
+  std::vector<ParticipantSet> on(layers.size(), ParticipantSet(view.alike.size()));
+  std::vector<ParticipantSet> sought = on;
   for (std::size_t i = 0; i < view.alike.size(); ++i) {
     for (std::size_t bit = 0; bit < layers.size(); ++bit) {
       if ((view.meetings.settings(i).on >> bit & 1) != 0) on[bit].set(i);
@@ -50,7 +50,7 @@ void checkLayerUse(const LayerView& view, std::vector<Finding>& findings) {
       Finding finding = findingOf(rules::kLayersSame, {});
       finding.subject = layers[bit];
       finding.text = "the layers " + layers[other] + " and " + layers[bit] +
-                     " have the same users: one of them does";
+                     " have the same users, so one layer is enough";
       finding.fix = "Remove " + layers[bit] + ".";
       if (!isNamed(view.project, layers[bit])) finding.remedy = removing(layers[bit]);
       findings.push_back(std::move(finding));
@@ -62,7 +62,7 @@ void checkLayerUse(const LayerView& view, std::vector<Finding>& findings) {
       if (layers[a].size() < 4 || editDistance(layers[a], layers[b]) > 1) continue;
       Finding finding = findingOf(rules::kLayersAlike, {});
       finding.subject = layers[a] + "/" + layers[b];
-      finding.text = "the layers " + layers[a] + " and " + layers[b] + " are easily mistaken";
+      finding.text = "the layers " + layers[a] + " and " + layers[b] + " are easily confused";
       finding.fix = "Rename one of them.";
       findings.push_back(std::move(finding));
     }

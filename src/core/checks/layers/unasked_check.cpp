@@ -15,8 +15,8 @@ void checkUnasked(const LayerView& view, std::vector<Finding>& findings) {
   for (std::size_t i = 0; i < pairs.size() && i < kMostTold; ++i) {
     const auto [a, b] = pairs[i];
     Finding finding = findingOf(rules::kLayersUnasked, whereOf(view, a));
-    finding.subject = partyName(view, b);
-    finding.text = shortAnswer(view.meetings, a, b) + ", and no sentence speaks of it";
+    finding.subject = participantName(view, b);
+    finding.text = shortAnswer(view.meetings, a, b) + ", and no expectation covers this";
     finding.fix = "Expect it.";
     const PairNames names = namesOf(view.meetings, pairs[i]);
     finding.remedy = {Remedy::Takes::Moments, [names](const Project& project, const ArtSource&) {

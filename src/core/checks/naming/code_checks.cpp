@@ -52,10 +52,11 @@ std::vector<Finding> codeFindings(const Project& project, const CodeReport& repo
     const UnknownUse& use = uses.front()->use;
     Finding finding = findingOf(rules::kNameUnknown, whereOf(project, use.nearest));
     finding.subject = use.use.text;
-    finding.text =
-        "the code says " + use.use.text + " (" + placesOf(uses) + "), and nothing is called so";
-    finding.fix = use.nearest.empty() ? "Name something so, or change the code."
-                                      : "Write " + use.nearest + " there, or name something so.";
+    finding.text = "the code uses " + use.use.text + " (" + placesOf(uses) +
+                   "), but nothing in the project has this name";
+    finding.fix = use.nearest.empty()
+                      ? "Give something this name, or change the code."
+                      : "Write " + use.nearest + " there, or give something this name.";
     findings.push_back(std::move(finding));
   }
   for (const std::string& name : report.unused) {
@@ -63,7 +64,7 @@ std::vector<Finding> codeFindings(const Project& project, const CodeReport& repo
     Finding finding = findingOf(rules::kNameUnused, whereOf(project, name));
     finding.subject = name;
     finding.text = "no source file names " + name;
-    finding.fix = "Use it, or take it out.";
+    finding.fix = "Use it in the code, or remove it.";
     findings.push_back(std::move(finding));
   }
   return findings;

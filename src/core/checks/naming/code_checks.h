@@ -7,9 +7,10 @@
 
 namespace amber {
 
-/// What source code and the project disagree in: name.unknown, once a name that the code uses and
-/// nothing has, with its places; name.unused, an asset that no file names. Unused ones are told
-/// only where all the folders could be read. There is no remedy: source is only read.
+/// Differences between source code and the project: name.unknown, for each name that is used in
+/// code but not in the project, with its places; name.unused, for an asset that no file uses.
+/// Unused names are listed only if all folders could be read. There is no automatic fix, because
+/// source is only read.
 std::vector<Finding> codeFindings(const Project& project, const CodeReport& report,
                                   bool allWereRead = true);
 

@@ -88,19 +88,19 @@ std::string sentenceOf(const NameEntry& entry, NameFault fault) {
       "the name " + entry.name + " of " + std::string(wordOf(kNameSortWords, entry.sort)) + " ";
   switch (fault) {
     case NameFault::Case:
-      return name + "differs from another only by case or separators";
+      return name + "differs from another name only by case or separators";
     case NameFault::Reserved:
       return name + "is a reserved word of a chosen language";
     case NameFault::Clash:
-      return name + "is that of something of another sort too";
+      return name + "is also the name of something of another type";
     case NameFault::Long:
-      return name + "is longer than wanted";
+      return name + "is longer than the convention allows";
     case NameFault::File:
       return name + "cannot be a file name on every system";
     case NameFault::Lookalike:
-      return name + "holds letters that look like others, or that cannot be seen";
+      return name + "contains invisible letters or letters that look like others";
     case NameFault::Near:
-      return name + "is one letter from " + entry.near + ": perhaps mistyped";
+      return name + "is one letter from " + entry.near + ": possible typo";
     case NameFault::Pattern:
     case NameFault::Shared:
       break;
@@ -108,7 +108,7 @@ std::string sentenceOf(const NameEntry& entry, NameFault fault) {
   return name;
 }
 
-// All that a finding is about, found anew when it is mended.
+// Everything the finding is about, found again when it is fixed.
 Remedy fixing(const NameEntry& first, NameFault fault) {
   const auto isAbout = [first](const NameEntry& one) {
     if (one.sort != first.sort) return false;

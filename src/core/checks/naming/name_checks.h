@@ -7,12 +7,13 @@
 
 namespace amber {
 
-/// The rule that tells of a fault.
+/// The rule of a fault.
 const Rule& ruleOf(NameFault fault);
 
-/// name.pattern: an asset's or animation's name, or the names of an asset's frames (told once an
-/// asset), against the naming rule. name.shared: two assets, or two frames, of one name, which
-/// a game could not tell apart; and every other fault of NameFault. The fix of each renames.
+/// name.pattern: the name of an asset or animation, or the frame names of an asset (one finding per
+/// asset), does not follow the convention. name.shared: two assets, or two frames, have the same
+/// name, so that a game could not distinguish them. And every other fault of NameFault. The fix of
+/// each renames.
 std::vector<Finding> checkNames(const Project& project);
 
 }  // namespace amber

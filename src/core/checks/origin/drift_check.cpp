@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include "core/checks/origin/origin_rules.h"
 #include "core/checks/wording.h"
 #include "core/origin/drift.h"
@@ -5,17 +7,27 @@
 
 namespace amber {
 
+namespace {
+
+// Frames on one ground line may leave it, as in a jump; feet then drift to the sides only.
+bool isOnGround(const Asset& asset, const Animation& animation) {
+  return std::all_of(animation.steps.begin(), animation.steps.end(), [&](const Step& step) {
+    return findFrame(asset, step.frame)->originRule.basis == OriginBasis::Ground;
+  });
+}
+
+}  // namespace
+
 void checkDrift(const Project& project, const Asset& asset, const Animation& animation,
                 const ArtSource& art, std::vector<Finding>& findings) {
   const DriftTable table = driftOf(asset, animation, art);
-  if (asset.motion == Motion::Static || !table.worst || table.feet.most() <= project.origins.drift)
-    return;
+  const double drift = isOnGround(asset, animation) ? table.feet.x : table.feet.most();
+  if (asset.motion == Motion::Static || !table.worst || drift <= project.origins.drift) return;
   Finding finding = originFinding(rules::kOriginDrift, asset, animation.id,
                                   frameAt(asset, animation, *table.worst));
-  finding.text = "feet drift " + px(table.feet.most()) + " through " + animation.name +
-                 ", more than " + px(project.origins.drift) + "; farthest at " +
-                 std::to_string(*table.worst + 1);
-  finding.fix = "Stand all as far from their feet as " + animation.name + " " +
+  finding.text = "feet drift " + px(drift) + " through " + animation.name + ", more than " +
+                 px(project.origins.drift) + "; farthest at " + std::to_string(*table.worst + 1);
+  finding.fix = "Align the feet of all frames to " + animation.name + " " +
                 std::to_string(*table.steadiest + 1) + ".";
   Selection all;
   all.asset = asset.id;

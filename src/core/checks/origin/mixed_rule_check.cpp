@@ -7,7 +7,7 @@
 namespace amber {
 namespace {
 
-// Rules of frames that stand by one of their own, with how many do.
+// The rules of frames that have one, with the number of frames for each.
 using RuleCounts = std::vector<std::pair<OriginRule, std::size_t>>;
 
 void count(RuleCounts& counts, const OriginRule& rule, std::size_t times) {
@@ -66,12 +66,12 @@ void checkMixed(const Asset& asset, const std::optional<OriginRule>& usual,
   const Frame& first = *findFrame(asset, odd.front().frame);
   Finding finding = originFinding(rules::kOriginMixed, asset, {}, first);
   finding.text = (odd.size() == asset.frames.size()
-                      ? "it stands"
+                      ? "its origins are set"
                       : std::to_string(odd.size()) + " of its " + framesText(asset.frames.size()) +
                             (odd.size() == 1 ? " stands" : " stand")) +
                  " by " + inWords(first.originRule) + ", " +
                  (usual ? "most of kind " + asset.kind : "the others") + " by " + inWords(wanted);
-  finding.fix = "Stand by " + inWords(wanted) + " too.";
+  finding.fix = "Use " + inWords(wanted) + " too.";
   finding.remedy = ruleRemedy(odd, wanted);
   findings.push_back(std::move(finding));
 }

@@ -50,7 +50,7 @@ void checkMissing(const Asset& asset, const Mounts& mounts, const std::string& n
         (without == count ? animation.name
                           : "the first " + framesText(without) + " of " + animation.name);
     const auto [frame, mount] = firstKey(asset, animation, name);
-    finding.fix = "Key it on " + first.name + ", where " + frame->name + " has it.";
+    finding.fix = "Set a keyframe on " + first.name + ", where " + frame->name + " has it.";
     const OriginPoint offset = relativeTo(mount->at, frame->origin);
     finding.remedy = Remedy({PutMount{
         asset.id, first.id, {name, {first.origin.x + offset.x, first.origin.y + offset.y}}}});

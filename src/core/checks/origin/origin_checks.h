@@ -6,11 +6,11 @@
 
 namespace amber {
 
-/// What is wrong with where an asset's frames stand:
-///   origin.drift    (warning) feet move farther through an animation than the project wants;
-///                   not of static assets, whose frames are often different things
-///   origin.slip     (warning) frames stand off from the rest of their animation
-///   origin.half     (warning) origins between pixels, where the project wants whole ones
+/// Findings about the origins of an asset:
+///   origin.drift    (warning) feet drift farther in an animation than the project allows; not
+///                   checked for static assets, whose frames are often different things
+///   origin.slip     (warning) the position of a frame does not match the rest of its animation
+///   origin.half     (warning) origins between pixels, if the project requires whole ones
 ///   origin.outside  (note) origins outside the bounds of the ink
 std::vector<Finding> checkOrigins(const Asset& asset, const Project& project, const ArtSource& art);
 

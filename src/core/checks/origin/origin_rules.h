@@ -16,7 +16,7 @@ Finding originFinding(const Rule& rule, const Asset& asset, AnimationId animatio
                       const Frame& frame);
 /// The frame that a step shows. Requires: the asset has it.
 const Frame& frameAt(const Asset& asset, const Animation& animation, std::size_t step);
-/// The remedy that stands these frames by the rule.
+/// The fix that sets the origins of these frames by the rule.
 Remedy ruleRemedy(std::vector<FrameRef> frames, const OriginRule& rule);
 
 void checkSlips(const Asset& asset, const Animation& animation, const ArtSource& art,

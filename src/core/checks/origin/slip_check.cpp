@@ -9,7 +9,7 @@
 namespace amber {
 namespace {
 
-// A frame of the animation that stands where most do, to be the model of those that slip.
+// A frame whose position matches most frames of the animation: the model for those that slip.
 FrameId steadyFrame(const Animation& animation, const std::vector<Slip>& slips) {
   for (std::size_t step = 0; step < animation.steps.size(); ++step) {
     const FrameId frame = animation.steps[step].frame;
@@ -21,8 +21,8 @@ FrameId steadyFrame(const Animation& animation, const std::vector<Slip>& slips) 
   return {};
 }
 
-// Where a slipped frame belongs. By a rule if the feet say so exactly, so that it follows art that
-// is painted over; else by hand.
+// The right origin of a slipped frame. It is set by a rule if the feet determine it exactly, so
+// that it follows repainted art; otherwise by hand.
 SetOrigin backInPlace(const Project& project, const Asset& asset, const Frame& frame,
                       OriginPoint by, FrameId model, const ArtSource& art) {
   const FramePoint place{frame.origin.x + by.x, frame.origin.y + by.y};
@@ -81,7 +81,7 @@ void checkSlips(const Asset& asset, const Animation& animation, const ArtSource&
                            " slip, most " + where + ", " + slipText(worst.by);
   finding.fix = byFrame.size() == 1 ? "Move its origin by " + signedNumber(worst.by.x) + ", " +
                                           signedNumber(worst.by.y) + "."
-                                    : "Stand them with the others.";
+                                    : "Align them with the other frames.";
   const FrameId model = steadyFrame(animation, slips);
   finding.remedy = standingRemedy(asset.id, std::move(byFrame), model);
   findings.push_back(std::move(finding));

@@ -10,7 +10,7 @@
 namespace amber {
 namespace {
 
-// By the kind of event; a notice and a halt are no faults.
+// By the type of event. A notice and a halt are not faults.
 constexpr std::array<const Rule*, kCourseEventKinds> kCourseRules = {&rules::kTrialGap,
                                                                      &rules::kTrialTunnel,
                                                                      &rules::kTrialCatch,
@@ -50,7 +50,7 @@ Result<std::vector<Edit>> betterShape(const Project& project, const ArtSource& a
     }
   }
   return failure(ErrorCode::BadValue,
-                 "no other shape runs without it; change the course, or how the game moves");
+                 "no other shape avoids this; change the course or the movement settings");
 }
 
 // The worst of each kind in each role.
@@ -81,7 +81,7 @@ void checkDemand(const Project& project, const Course& course, const CourseDeman
         findingOf(rules::kTrialStuck, {{}, asset == nullptr ? AssetId{} : asset->id, {}, {}, {}});
     finding.subject = subject;
     finding.text = demand.asset + " must pass " + course.name + " and cannot be run: " + why;
-    finding.fix = "Mend that, or no longer want it.";
+    finding.fix = "Fix that, or no longer require the course.";
     findings.push_back(std::move(finding));
   };
   if (asset == nullptr) return cannot("there is no such asset");
@@ -94,7 +94,7 @@ void checkDemand(const Project& project, const Course& course, const CourseDeman
     finding.text = "on " + course.name + " by " + std::string(wordOf(kMovesWords, demand.moves)) +
                    ", tick " + std::to_string(event.tick) + ": " + event.text;
     if (event.kind != CourseEventKind::Deaf) {
-      finding.fix = "Take a shape that runs without it.";
+      finding.fix = "Use a shape that avoids this.";
       finding.remedy = {Remedy::Takes::Time,
                         [id = asset->id, choice, role = event.role, kind = event.kind](
                             const Project& now, const ArtSource& art) {

@@ -101,7 +101,7 @@ Result<std::vector<Edit>> fairerShape(const Project& project, const ArtSource& a
   }
   if (!best.empty()) return best;
   return failure(ErrorCode::BadValue,
-                 "no other shape of either is fairer; draw one by hand, or want less");
+                 "no other shape of the two is fairer; draw one by hand, or raise the limit");
 }
 
 void add(const Rule& rule, const Project& project, const FairnessRow& row,
@@ -114,7 +114,7 @@ void add(const Rule& rule, const Project& project, const FairnessRow& row,
   Finding finding = findingOf(rule, {{}, a->id, {}, frame == nullptr ? FrameId{} : frame->id, {}});
   finding.subject = row.b;
   finding.text = row.a + " and " + row.b + ": " + std::move(text);
-  finding.fix = "Take a fairer shape.";
+  finding.fix = "Use a fairer shape.";
   finding.remedy = {Remedy::Takes::Time, [at = WorstFrames{a->id, b->id, frameA, frameB}](
                                              const Project& now, const ArtSource& art) {
                       return fairerShape(now, art, at);
@@ -126,7 +126,7 @@ void add(const Rule& rule, const Project& project, const FairnessRow& row,
 
 std::vector<Finding> fairnessFindings(const Project& project,
                                       const std::vector<FairnessRow>& rows) {
-  const TrialWishes& wishes = project.trial;
+  const FairnessLimits& wishes = project.trial;
   std::vector<Finding> findings;
   for (const FairnessRow& row : rows) {
     const FairnessTotal& total = row.total;
@@ -136,13 +136,13 @@ std::vector<Finding> fairnessFindings(const Project& project,
       const std::string gap =
           total.worstPhantom ? exactNumber(std::round(total.worstPhantom->gap * 10) / 10) : "0";
       add(rules::kTrialPhantom, project, row, row.phantomA, row.phantomB,
-          percentOf(total.phantomShare()) + " of hits are phantom, the worst " + gap +
+          percentOf(total.phantomShare()) + " of hits are phantom hits, the worst " + gap +
               " px before anything touches (" + row.phantomA + ", " + row.phantomB + ")",
           findings);
     }
     if (wishes.missed && total.missedShare() > *wishes.missed) {
       add(rules::kTrialMissed, project, row, row.missedA, row.missedB,
-          percentOf(total.missedShare()) + " of overlaps are no hit, the worst of " +
+          percentOf(total.missedShare()) + " of overlaps are missed hits, the worst of " +
               std::to_string(total.worstMissed ? total.worstMissed->count : 0) + " px (" +
               row.missedA + ", " + row.missedB + ")",
           findings);

@@ -14,10 +14,10 @@ namespace amber {
 ///   trial.stuck (error) also where it cannot be run at all, with why
 std::vector<Finding> checkCourses(const Project& project);
 
-/// The pairs that are less fair than the project wants:
-///   trial.phantom (warning) by share or by the air between, trial.missed (warning); the fix is a
-///       fairer shape for one of the two
-/// `rows`: as fairnessTable gives them. Nothing where the project wants nothing.
+/// The pairs that are less fair than the project allows:
+///   trial.phantom (warning) by share, or by the air between them
+///   trial.missed  (warning) by share; the fix is a fairer shape for one of the two
+/// `rows`: from fairnessTable. No findings if the project sets no limits.
 std::vector<Finding> fairnessFindings(const Project& project, const std::vector<FairnessRow>& rows);
 
 }  // namespace amber

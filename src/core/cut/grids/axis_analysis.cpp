@@ -11,11 +11,11 @@
 namespace amber {
 namespace {
 
-// What one undivided side scores: any sound division is better, any poor one worse.
+// What one undivided side scores: any valid division is better, any poor one worse.
 constexpr double kUndivided = 0.35;
 // The best that a cut can score for which no gutter speaks.
 constexpr double kWithoutGutter = 0.95;
-// Where more of the sheet than this is ink, gaps say nothing and colours are asked.
+// If more of the sheet than this is ink, gaps give no information and colours are compared.
 constexpr double kSolid = 0.97;
 // Of a cell and its multiples that score within this share of the best, the smallest is meant.
 constexpr double kAboutAsWell = 0.7;
@@ -31,12 +31,12 @@ constexpr double kTwoCells = 0.8;
 constexpr double kThreeCells = 0.92;
 // One line at which colours break may be a horizon.
 constexpr double kTwoSolid = 0.6;
-// Likeness is asked of the next cell and of those up to this many further on: the further, the more
-// exactly the cell's size is told.
+// Similarity is compared with the next cell and up to this many cells farther. The farther, the
+// more exact the cell size.
 constexpr int kMostSteps = 8;
 // How much of a score is likeness; the rest is cuts that meet no ink.
 constexpr double kLikenessWeight = 0.6;
-// Of the ink on average in a cell, what neighbours could share at least: less says nothing.
+// Of the mean ink of a cell, the least that neighbours must be able to share to give information.
 constexpr double kLeastShared = 0.15;
 // Rows that are looked at for likeness at most; more would not change the answer.
 constexpr int kMostRows = 320;
@@ -138,7 +138,7 @@ class Side {
       cut.score = breakScore(cell);
     } else {
       cut.crossed = crossedShare(cell, cut.count);
-      // Where most lines are clean, clean cuts say little.
+      // If most lines are clean, clean cuts are weak evidence.
       const double evidence = 1 - std::pow(cleanShare_, cut.count - 1);
       const double clean = (1 - cut.crossed) * (1 - cut.crossed);
       cut.score = clean * ((1 - kLikenessWeight) * evidence + kLikenessWeight * alike(cell));

@@ -26,7 +26,7 @@ struct AxisCut {
 /// among them. For rows, give the turned image and mask.
 /// A way without a gutter is scored by how little ink runs across its cuts and how alike the cells
 /// hold their ink beyond chance, which is the correlation of the ink with itself one cell further;
-/// where the sheet is ink all over, by where its colours break. As in finding the pitch of a sound,
+/// where the sheet is ink all over, by where its colours break. As in finding the pitch of a valid,
 /// of a cell and its multiples that do about as well the smallest is meant.
 /// Requires: mask of the image's size, not empty.
 /// Cost: up to 320 rows, times the words of a row, times the columns.

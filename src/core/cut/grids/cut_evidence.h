@@ -7,7 +7,7 @@
 
 namespace amber {
 
-/// What the pixels say of a cut, for the eye.
+/// The evidence of the pixels for a cut, for display.
 struct CutEvidence {
   CutRects found;
   std::vector<Crossing> crossings;  ///< Of all grids, in px of the sheet.

@@ -18,7 +18,7 @@ constexpr int kMostTried = 8;
 constexpr long long kStepsAPixel = 16;
 constexpr std::size_t kLeastBoxes = 3;
 constexpr double kMostInk = 0.5;
-// So many pixels tell which colour is the ground.
+// This many pixels are enough to find the colour of the ground.
 constexpr long long kSampled = 100000;
 
 PixelRect lineAround(const PixelRect& inside) {

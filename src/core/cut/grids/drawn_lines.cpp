@@ -11,7 +11,7 @@ constexpr int kLeastCellSide = 4;
 // Shares of the edge pixels that must be of the colour, and of those one further in that may be.
 constexpr double kLine = 0.7;
 constexpr double kGoesOn = 0.5;
-// So many cells tell a sheet without lines: no colour has half of their edges.
+// This many cells are enough to recognise a sheet without lines: no colour has half of their edges.
 constexpr std::size_t kFewCells = 6;
 constexpr double kHalf = 0.5;
 
@@ -72,7 +72,7 @@ std::optional<Grid> withinDrawnLines(const Image& image, const PixelMask& ink, c
     if (countWithin(ink, cell) == 0) continue;
     edge.add(image, cell);
     next.add(image, {cell.x + 1, cell.y + 1, cell.w - 2, cell.h - 2});
-    // Most sheets have no lines, which a few cells tell.
+    // Most sheets have no lines, and a few cells are enough to see that.
     if (++looked != kFewCells) continue;
     const auto [colour, most] = edge.most();
     if ((colour & 255) == 0 ||
@@ -82,7 +82,7 @@ std::optional<Grid> withinDrawnLines(const Image& image, const PixelMask& ink, c
   }
   if (edge.all() == 0 || next.all() == 0) return std::nullopt;
   const auto [colour, most] = edge.most();
-  // What goes on further in is the ground, and nothing at all is no line.
+  // A colour that continues inward is the ground, and a transparent edge is not a line.
   if ((colour & 255) == 0 || static_cast<double>(most) < kLine * static_cast<double>(edge.all()) ||
       static_cast<double>(next.count(colour)) > kGoesOn * static_cast<double>(next.all())) {
     return std::nullopt;

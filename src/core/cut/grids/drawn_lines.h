@@ -8,9 +8,9 @@
 
 namespace amber {
 
-/// The grid with each cell's frame line left out, where one is drawn: the outermost pixels of
-/// nearly all cells are of one colour, and what lies within is not. Nothing where there is no such
-/// line. Requires: the grid lies on the image. Cost: linear in the cells' edges, and their pixels
+/// The grid without the frame line of each cell, if one is drawn: the outermost pixels of nearly
+/// all cells have one colour, and the pixels inside do not. Nothing if there is no such line.
+/// Requires: the grid lies on the image. Cost: linear in the edges of the cells, and their pixels
 /// at most.
 std::optional<Grid> withinDrawnLines(const Image& image, const PixelMask& ink, const Grid& grid);
 

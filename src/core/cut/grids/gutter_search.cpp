@@ -18,7 +18,7 @@ constexpr double kDrawnScore = 0.99;
 constexpr double kFilled = 0.62;
 // Less beside a cell is a margin, px.
 constexpr int kLeastRoom = 2;
-// Drawn lines tell cells where no more cells lack one between them than so many for each that has
+// Drawn lines indicate cells only if at most this many cells lack a line for each cell that has
 // both.
 constexpr int kMostMissing = 2;
 
@@ -136,7 +136,7 @@ std::optional<AxisCut> cutByBlanks(const std::vector<bool>& apart, const std::ve
     const int offset = (strip.start - margin + step) % step;
     if (offset + strip.width > cell) return std::nullopt;
   }
-  // As much free on both sides of each cell is room that the cells have of their own.
+  // Equal free space on both sides of each cell belongs to the cells.
   if (margin >= kLeastRoom && gutter == 2 * margin && side % step == 0) {
     return AxisCut{step, 0, 0, side / step, kBlankScore, 0};
   }

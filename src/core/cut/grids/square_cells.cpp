@@ -21,11 +21,11 @@ constexpr double kStripFull = 0.8;
 constexpr double kStripAlike = 0.6;
 // Lines between cells of two squares are crossed by at most this share of what others are.
 constexpr double kHardlyCrossed = 0.25;
-// A quarter of a cut line being ink is enough for its colours to tell.
+// If a quarter of a cut line is ink, its colours are enough evidence.
 constexpr double kTellingInk = 4;
 
-// How much more often ink must end on cut lines than on others, at how many pixels at least; and of
-// what the best side tells, how much another must to be about as good.
+// How much more often ink must end on cut lines than on other lines, for at least how many pixels,
+// and the share of the best side's evidence that another side needs to be about as good.
 constexpr double kEndsOnLines = 3;
 constexpr double kLeastEnds = 12;
 constexpr double kAboutAsTelling = 0.9;
@@ -150,9 +150,9 @@ StripLook lookAtStrip(const PixelMask& ink, int side) {
   return look;
 }
 
-// How much is told by ink that ends on cut lines `side` px apart, rather than anywhere: for each
-// end, by how much the lines' share of them departs from the share of pixels that lie there, as
-// Kullback and Leibler (1951) measure it. 0 where they do so hardly more often.
+// The evidence of ink that ends on cut lines `side` px apart instead of anywhere: for each end, how
+// far the share of the lines differs from the share of the pixels there, as a Kullback-Leibler
+// divergence (1951). 0 if ink ends there hardly more often.
 double toldByEnds(Ends across, Ends down, int side) {
   const Ends both{across.onLines + down.onLines, across.all + down.all};
   if (both.onLines < kLeastEnds || both.onLines * side < kEndsOnLines * both.all) return 0;
@@ -162,7 +162,7 @@ double toldByEnds(Ends across, Ends down, int side) {
   return share * std::log(share / usual) + others;
 }
 
-// The smallest side that tells about as much as the one that tells most, if any does.
+// The smallest side with about as much evidence as the best one; nothing if there is none.
 std::optional<SquareCells> endingOnLines(const std::vector<SquareCells>& all,
                                          const std::vector<double>& told) {
   const double most = told.empty() ? 0 : *std::max_element(told.begin(), told.end());

@@ -24,15 +24,14 @@ struct SquaresFound {
                                       ///< equal ones the larger first.
 };
 
-/// The square cells of a sheet. A side of at least 8 px that divides
-/// both sides of the sheet is told by its cut lines alone, against all lines of the sheet: that
-/// less ink runs across them, or, where ink is on both sides, that its colours break there. Of
-/// sides that do about as well the smallest is meant. A strip as high as its cells are wide needs
-/// less: that the cells are full and hold their ink at the same places; where every second of its
-/// cut lines runs through ink like any other line and those between hardly do, each cell is two
-/// squares long. Where nothing of that tells, ink that ends on the cut lines far more often than
-/// elsewhere does, as where pieces of a ground that goes on from one to the next are missing.
-/// Requires: the mask of the image's size, not empty. Cost: two looks at every pixel.
+/// The square cells of a sheet. A side of at least 8 px that divides both sides of the sheet is
+/// judged by its cut lines, compared with all lines of the sheet: less ink crosses them, or, if ink
+/// is on both sides, its colours change there. Of sides that are about as good, the smallest is
+/// used. A strip as high as its cells are wide needs less evidence: its cells are full and contain
+/// ink at the same places. If every second cut line crosses ink like any other line and those
+/// between hardly do, each cell is two squares long. If none of this applies, ink that ends on cut
+/// lines far more often than elsewhere is evidence, for example where pieces of a continuous ground
+/// are missing. Requires: a mask of the image's size, not empty. Cost: two passes over the pixels.
 SquaresFound squareCells(const Image& image, const PixelMask& ink);
 
 }  // namespace amber

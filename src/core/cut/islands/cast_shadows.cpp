@@ -17,8 +17,8 @@ constexpr int kNearest = 3;
 constexpr std::size_t kSamples = 1500;
 // A shadow is drawn flatter and softer than its figure: moved back, it may miss by this much, px.
 constexpr int kMisses = 4;
-// What must speak for shadows: found on the corpus of real sheets, where none that had less was
-// better told with them.
+// The least evidence for shadows, found on a set of real sheets: no sheet with less evidence was
+// cut better with shadows.
 constexpr double kLeastCovered = 0.5;
 constexpr double kLeastNear = 0.8;
 constexpr double kLeastSoft = 0.15;
@@ -44,8 +44,8 @@ class PixelNumbers {
   std::uint32_t& at(int x, int y) { return numbers_[indexOf(x, y)]; }
   std::uint32_t at(int x, int y) const { return numbers_[indexOf(x, y)]; }
 
-  // Numbers go to those of the 8 neighbours that have none and that `open` says yes to, step by
-  // step, at most so many.
+  // Numbers spread to those of the 8 neighbours that have none and that `open` accepts, step by
+  // step, at most this many steps.
   template <class Open>
   void grow(int steps, Open open) {
     std::vector<std::size_t> edge;

@@ -31,9 +31,9 @@ LabelledRuns labelledRuns(const PixelMask& ink, int join, KeepRuns keep);
 /// Specks are looked for this many times the joining distance around.
 inline constexpr int kSpeckReach = 4;
 
-/// For each island the one that takes it, or kNoIsland: islands of fewer than `minInk` px are taken
-/// by the nearest larger one within `reach` px (Chebyshev, between ink pixels; ties: the earlier).
-/// An island that is large enough takes itself.
+/// For each island the one that absorbs it, or kNoIsland: islands of fewer than `minInk` px join
+/// the nearest larger one within `reach` px (Chebyshev distance between ink pixels; ties: the
+/// earlier). An island that is large enough absorbs itself.
 inline constexpr std::uint32_t kNoIsland = 0xffffffff;
 std::vector<std::uint32_t> takersOf(const LabelledRuns& labelled, const PixelMask& ink, int minInk,
                                     int reach);

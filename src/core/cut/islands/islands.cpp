@@ -84,7 +84,7 @@ class OwnerMap {
     return true;
   }
 
-  // Owners go one step out from `edge` to those of their 8 neighbours that `open` says yes to.
+  // Owners spread one step from `edge` to those of their 8 neighbours that `open` accepts.
   template <class Open>
   std::vector<std::uint32_t> stepOut(const std::vector<std::uint32_t>& edge, Open open) {
     std::vector<std::uint32_t> next;
@@ -166,7 +166,7 @@ class Parting {
     taken_.push_back(owners_.indexOf(x, y));
   }
 
-  // What no step reached: near islands take it, the rest are islands or specks.
+  // Ink that no step reached joins nearby islands, or forms islands or specks.
   void giveTheRest() {
     const LabelledRuns labelled = labelledRuns(rest_, rule_.join, KeepRuns::Yes);
     std::vector<std::uint32_t> islandAt(labelled.islands.size(), 0);

@@ -43,12 +43,11 @@ Islands islandsOf(const PixelMask& ink, const IslandRule& rule);
 /// Requires: join 1 to 256. Cost: as islandsOf without gathering.
 std::size_t islandCount(const PixelMask& ink, int join);
 
-/// The islands of figures that touch only by faint ink: islands are told by the ink of `solid`
-/// alone, by the same rule, and every pixel of `faint` that is 8-connected to some of them through
-/// faint ink goes to the one that is fewest steps away. Other faint ink goes to an island within
-/// `join` px of it, or makes islands of its own.
-/// Requires: masks of one size, `solid` within `faint`. Cost: linear in the pixels; memory 8 bytes
-/// a pixel.
+/// The islands of figures that touch only through faint ink. Islands are found in `solid` by the
+/// same rule. Every pixel of `faint` that is 8-connected to some of them through faint ink belongs
+/// to the one that is fewest steps away. Other faint ink belongs to an island within `join` px, or
+/// forms islands. Requires: masks of one size, `solid` within `faint`. Cost: linear in the pixels;
+/// memory 8 bytes a pixel.
 Islands partedIslandsOf(const PixelMask& faint, const PixelMask& solid, const IslandRule& rule);
 
 /// How much islands look like the figures of one sheet, 0 to 1: those are many and of like size,

@@ -25,7 +25,7 @@ constexpr double kMostInk = 3;
 // The mean of what varies so lies above the middle.
 constexpr double kMiddle = 0.96;
 constexpr double kMiddleInk = 0.9;
-// A sheet has shadows, or figures, where there is so much of them in a frame, px.
+// A sheet has shadows, or figures, if a frame contains at least this many px of them.
 constexpr double kTellingInk = 2;
 constexpr std::size_t kKept = 60;
 constexpr float kWorst = 12;

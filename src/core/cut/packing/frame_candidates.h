@@ -26,7 +26,7 @@ class FrameCandidates {
   /// Requires: more than 0 frames, ink that outlives this.
   FrameCandidates(const PackingInk& ink, double frames);
 
-  /// The area of a frame of so many, px.
+  /// The area of a frame if there are that many frames, px.
   double area() const { return area_; }
 
   /// Up to 60 of them, the likeliest first; of equal ones the narrower, then the lower. Found when

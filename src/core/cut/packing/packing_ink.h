@@ -8,9 +8,9 @@
 
 namespace amber {
 
-/// What any rectangle of a sheet holds, and what touches across its sides, each told in a few
-/// steps. Figures are faint ink that is not black; black ink is outline or shadow.
-/// Cost: linear in the pixels to make, 20 bytes a pixel.
+/// The content of any rectangle of a sheet, and what touches across its sides, each in a few steps
+/// by prefix sums. Figures are faint ink that is not black; black ink is outline or shadow. Cost:
+/// linear in the pixels to build, 20 bytes a pixel.
 class PackingInk {
  public:
   explicit PackingInk(const SheetArt& art);

@@ -16,7 +16,7 @@ constexpr double kCoarse = 1.6;
 constexpr double kFine = 1.15;
 constexpr std::size_t kLeastIslands = 4;
 constexpr std::size_t kMostIslands = 4000;
-// Small sheets are tried out whole; of larger ones the room of so many frames tells.
+// Small sheets are searched completely; larger ones are judged by the area of this many frames.
 constexpr int kSmall = 40000;  // px
 constexpr double kTelling = 10;
 constexpr PackingEffort kTrying{10};

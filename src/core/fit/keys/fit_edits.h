@@ -12,7 +12,7 @@ namespace amber {
 
 /// The edits that fit a shape by the recipe to each of these frames, in that role; with a recipe
 /// that fits together, one for all of them that are of one asset. Frames for which
-/// it makes none, or none that is sound, or whose sheet has no art, get none. Stops, with what it
+/// it makes none, or none that is valid, or whose sheet has no art, get none. Stops, with what it
 /// has, when asked to by `progress`.
 std::vector<Edit> fittedShapes(const Project& project, const std::vector<FrameRef>& frames,
                                const std::string& role, const Recipe& recipe, const ArtSource& art,
@@ -26,7 +26,7 @@ std::vector<Edit> fittedAndHeld(const Project& project, const std::vector<FrameR
 
 /// The edits that give each of these frames this geometry, set by hand, at the same place relative
 /// to its origin as it has on the frame `from` refers to; a mask, to the nearest whole px. Frames
-/// on which it would not be sound get none.
+/// on which it would not be valid get none.
 std::vector<Edit> shapeByHand(const Project& project, const std::vector<FrameRef>& frames,
                               const std::string& role, const Shape& geometry, FrameRef from);
 

@@ -10,7 +10,7 @@ std::uint64_t fitSign(const Recipe& recipe, const PixelMask& firmInk, FramePoint
   std::uint64_t sign = inkSign(firmInk);
   if (!recipe.together) return sign;
   for (const double part : {origin.x, origin.y}) {
-    // + 0.0, so that -0 is no other place.
+    // + 0.0, so that -0 and 0 are the same place.
     sign = (sign ^ std::bit_cast<std::uint64_t>(part + 0.0)) * 0x100000001b3;
     sign ^= sign >> 29;
   }

@@ -8,8 +8,8 @@
 
 namespace amber {
 
-/// Tells what a shape was fitted to: the ink, see inkSign, and for a recipe that fits together the
-/// frame's origin too, at which it was laid over the others. Never 0. Cost: linear in the words of
+/// Hash of what a shape was fitted to: the ink (see inkSign), and for a recipe that fits frames
+/// together also the origin at which the frames were aligned. Never 0. Cost: linear in the words of
 /// the ink.
 std::uint64_t fitSign(const Recipe& recipe, const PixelMask& firmInk, FramePoint origin);
 

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 #include <utility>
 
 #include "core/fit/keys/fit_edits.h"
@@ -103,83 +102,6 @@ Refit refitted(const Project& project, const std::vector<FrameRef>& frames, Refi
     }
   }
   return refit;
-}
-
-namespace {
-
-std::map<std::string, std::vector<FrameRef>> sortedByKind(const Project& project,
-                                                          const std::vector<FrameRef>& frames) {
-  std::map<std::string, std::vector<FrameRef>> byKind;
-  for (const FrameRef& ref : frames) {
-    if (const Asset* asset = findAsset(project, ref.asset)) byKind[asset->kind].push_back(ref);
-  }
-  return byKind;
-}
-
-}  // namespace
-
-std::vector<Edit> shapesByKind(const Project& project, const std::vector<FrameRef>& frames,
-                               HandSet handSet, const ArtSource& art, const Progress& progress) {
-  std::vector<Edit> edits;
-  for (const auto& [name, ofKind] : sortedByKind(project, frames)) {
-    const Kind* kind = findKind(project, name);
-    if (kind == nullptr) continue;
-    for (const RoleRecipe& shape : kind->shapes) {
-      std::vector<FrameRef> open;
-      for (const FrameRef& ref : ofKind) {
-        const Frame* frame = findFrame(project, ref);
-        const FrameShape* old = frame == nullptr ? nullptr : findShape(*frame, shape.role);
-        const bool byHand = old != nullptr && !old->recipe;
-        if (!byHand || handSet == HandSet::Replaced) open.push_back(ref);
-      }
-      for (Edit& edit : fittedShapes(project, open, shape.role, shape.recipe, art, progress)) {
-        edits.push_back(std::move(edit));
-      }
-    }
-  }
-  return edits;
-}
-
-std::vector<Edit> byKindRules(const Project& project, const std::vector<FrameRef>& frames,
-                              HandSet handSet, const ArtSource& art, const Progress& progress) {
-  std::vector<Edit> edits;
-  for (const auto& [name, ofKind] : sortedByKind(project, frames)) {
-    const Kind* kind = findKind(project, name);
-    if (kind == nullptr) continue;
-    for (Edit& edit : originsByRule(project, ofKind, kind->origin, art, handSet)) {
-      edits.push_back(std::move(edit));
-    }
-  }
-  // Fits that lay frames over each other look at the origins as they will be.
-  const auto moved = withEdits(project, edits);
-  if (!moved) return edits;
-  for (Edit& edit : shapesByKind(moved->project, frames, handSet, art, progress)) {
-    edits.push_back(std::move(edit));
-  }
-  return edits;
-}
-
-std::vector<Edit> withNewFramesFitted(const Project& project, std::vector<Edit> edits,
-                                      const ArtSource& art) {
-  const auto after = withEdits(project, edits);
-  if (!after) return edits;
-  for (const auto& asset : after->project.assets) {
-    const Kind* kind = findKind(after->project, asset->kind);
-    if (kind == nullptr || kind->shapes.empty()) continue;
-    const Asset* before = findAsset(project, asset->id);
-    std::vector<FrameRef> fresh;
-    for (const Frame& frame : asset->frames) {
-      if (before == nullptr || findFrame(*before, frame.id) == nullptr) {
-        fresh.push_back({asset->id, frame.id});
-      }
-    }
-    for (const RoleRecipe& shape : kind->shapes) {
-      for (Edit& edit : fittedShapes(after->project, fresh, shape.role, shape.recipe, art)) {
-        edits.push_back(std::move(edit));
-      }
-    }
-  }
-  return edits;
 }
 
 }  // namespace amber

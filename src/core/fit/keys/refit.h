@@ -20,7 +20,7 @@ bool isStale(const FrameShape& shape, const PixelMask& firmInk, FramePoint origi
 struct Refitted {
   FrameRef frame;
   std::string role;
-  Measures before;  ///< On the ink as it is now.
+  Measures before;  ///< On the current ink.
   Measures after;
   double farthest = 0;  ///< How far the side of its bounds that goes farthest goes, px.
 };
@@ -32,7 +32,7 @@ struct Refit {
 
 /// Which shapes are fitted again.
 enum class RefitWhat {
-  Stale,  ///< Those that isStale tells of.
+  Stale,  ///< Shapes for which isStale is true.
   All,    ///< All that have a recipe.
 };
 
@@ -43,20 +43,5 @@ enum class RefitWhat {
 /// Stops, with what it has, when asked to.
 Refit refitted(const Project& project, const std::vector<FrameRef>& frames, RefitWhat what,
                HandSet handSet, const ArtSource& art, const Progress& progress = {});
-
-/// The edits that give these frames the shapes that their asset's kind says, by its recipes, at the
-/// origins that they have. What was set by hand is kept unless told.
-std::vector<Edit> shapesByKind(const Project& project, const std::vector<FrameRef>& frames,
-                               HandSet handSet, const ArtSource& art,
-                               const Progress& progress = {});
-
-/// The same with the origins first, by the kind's rule.
-std::vector<Edit> byKindRules(const Project& project, const std::vector<FrameRef>& frames,
-                              HandSet handSet, const ArtSource& art, const Progress& progress = {});
-
-/// The edits, and with them shapes by its kind's recipes for every frame that they add. Errors of
-/// `edits` are left for who applies them.
-std::vector<Edit> withNewFramesFitted(const Project& project, std::vector<Edit> edits,
-                                      const ArtSource& art);
 
 }  // namespace amber

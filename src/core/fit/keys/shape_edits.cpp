@@ -78,7 +78,7 @@ std::vector<Edit> shapeHeld(const Project& project, AssetId assetId, AnimationId
   const Carry carry = carryBetween(shape.geometry, source->origin, first.origin);
   held.geometry = moved(shape.geometry, carry.dx, carry.dy);
   if (!validated(held.geometry, first.rect.size())) return {};
-  // What was fitted to another frame's ink tells nothing of this one's.
+  // A hash of the ink of another frame has no meaning for this one.
   if (first.id != source->id) held.ink = 0;
   Selection all;
   all.asset = assetId;

@@ -19,7 +19,7 @@ std::vector<Edit> shapesKeyed(const Project& project, const std::vector<FrameRef
 
 /// The edits that hold one shape through all of an animation, at the place relative to the origin
 /// that it has on the frame `from` refers to: keyed on the animation's first frame and on no other.
-/// Nothing where the project has no such animation, or the shape would not be sound there.
+/// Nothing where the project has no such animation, or the shape would not be valid there.
 std::vector<Edit> shapeHeld(const Project& project, AssetId asset, AnimationId animation,
                             const FrameShape& shape, FrameRef from);
 

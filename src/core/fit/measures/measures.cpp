@@ -44,7 +44,7 @@ PixelMask without(const PixelMask& a, const PixelMask& b) {
 // Of a shape and ink that hold nothing.
 Measures emptyMeasures(const Shape& shape) {
   Measures measures;
-  measures.agreement = 1;
+  measures.overlap = 1;
   measures.points = pointCount(shape);
   measures.cost = testCost(shape);
   return measures;
@@ -67,7 +67,7 @@ Measures sharesOf(const Shape& shape, const Laid& both) {
   const long long either = wanted.a + wanted.b - wanted.both;
   result.air = share(all.a - all.both, all.a);
   result.bareInk = share(wanted.b - wanted.both, wanted.b);
-  result.agreement = either == 0 ? 1 : share(wanted.both, either);
+  result.overlap = either == 0 ? 1 : share(wanted.both, either);
   return result;
 }
 
@@ -126,7 +126,7 @@ Measures Measurer::operator()(const Shape& shape) const {
   Measures result = sharesOf(shape, *both);
   const PixelMask air = without(both->shape, both->ink);
   if (const auto phantom = ground_->farthest(air, both->window)) {
-    result.reachOut = phantom->distance;
+    result.overhang = phantom->distance;
   }
   if (const auto bare = farthestPixel(without(both->wantedInk(), both->shape), both->shape)) {
     result.shortfall = bare->distance;

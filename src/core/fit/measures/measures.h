@@ -3,7 +3,7 @@
 #include <memory>
 #include <optional>
 
-#include "core/fit/styles/region.h"
+#include "core/fit/search/region.h"
 #include "core/geometry/shape.h"
 #include "core/image/farthest.h"
 #include "core/image/pixel_mask.h"
@@ -14,9 +14,9 @@ namespace amber {
 /// when its centre is.
 struct Measures {
   double air = 0;      ///< Share of the shape's pixels that hold no ink; 0 for a shape without any.
-  double bareInk = 0;  ///< Share of the ink outside the shape; 0 where there is no ink.
-  double agreement = 0;  ///< (ink and shape) / (ink or shape); 1 when both are empty.
-  double reachOut = 0;   ///< Largest distance, px, from a shape pixel's centre to the nearest ink
+  double bareInk = 0;  ///< Ink pixels outside the shape / ink pixels (1 - recall). 0 without ink.
+  double overlap = 0;  ///< (ink and shape) / (ink or shape); 1 when both are empty.
+  double overhang = 0;   ///< Largest distance, px, from a shape pixel's centre to the nearest ink
                          ///< pixel's centre; 0 where either is empty.
   double shortfall = 0;  ///< Largest distance, px, from a bare pixel's centre to the nearest shape
                          ///< pixel's centre; 0 where either is empty.
@@ -44,16 +44,16 @@ class Measurer {
   std::unique_ptr<Ground> ground_;
 };
 
-/// Measures `shape` (frame px) on a frame whose firm ink is `ink`. The shape may leave the frame;
-/// there is no ink outside. With a region, bare ink, agreement and shortfall are about the region's
-/// ink; ink outside it is no air. Requires: a valid shape. Cost: linear in the pixels of the least
-/// window around shape and ink.
+/// Measures `shape` (frame px) against `ink`, the solid ink of a frame. The shape may extend beyond
+/// the frame, where there is no ink. With a region, bare ink, overlap and shortfall refer to the
+/// ink of the region; ink outside the region does not count as air. Requires: a valid shape. Cost:
+/// linear in the pixels of the smallest window around shape and ink.
 Measures measured(const Shape& shape, const PixelMask& ink, const Region& region = {});
 
 /// The same without the distances, which then are 0: a fraction of the time.
 Measures sharesOf(const Shape& shape, const PixelMask& ink, const Region& region = {});
 
-/// The shape pixel whose distance to ink is reachOut: the topmost, then leftmost, of the farthest.
+/// The shape pixel whose distance to ink is overhang: the topmost, then leftmost, of the farthest.
 /// Nothing where shape or ink is empty.
 std::optional<FarPixel> farthestPhantom(const Shape& shape, const PixelMask& ink);
 

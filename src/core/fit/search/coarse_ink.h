@@ -15,8 +15,8 @@ struct CoarseInk {
   double y = 0;
 };
 
-/// The coarse ink of at most kCoarseSide squares a side; null when the ink is no larger than that
-/// as it is, or no square of it would be ink.
+/// The coarse ink, of at most kCoarseSide squares per side. Null if the ink is small enough
+/// already, or no square would be ink.
 inline constexpr int kCoarseSide = 24;
 std::unique_ptr<CoarseInk> coarseInk(const InkCounts& ink);
 

@@ -5,11 +5,11 @@
 
 namespace amber {
 
-/// Climbs from `start` to a place from which no step along an axis, of `step` down to `least`, is
-/// an improvement; `improves` says whether a place is better than the best so far, which it then
-/// is. Returns the best. Ends when no place is better than itself. Reference: R. Hooke, T. A.
-/// Jeeves, "Direct Search Solution of Numerical and Statistical Problems", Journal of the ACM 8,
-/// 1961.
+/// Pattern search: moves from `start` along the axes, by steps from `step` down to `least`, while
+/// `improves` returns true, and returns the best place. `improves` tests whether a place is better
+/// than the best so far and then records it. It ends, because no place is better than itself.
+/// Reference: R. Hooke, T. A. Jeeves, "Direct Search Solution of Numerical and Statistical
+/// Problems", Journal of the ACM 8, 1961.
 template <std::size_t N, class Improves>
 std::array<double, N> climbedWhere(std::array<double, N> start, std::array<double, N> step,
                                    double least, const Improves& improves) {

@@ -15,7 +15,7 @@ struct Tally {
 
   long long air() const { return shape - ink; }
   /// Ink and shape / ink or shape.
-  double agreement(long long allInk) const {
+  double overlap(long long allInk) const {
     const long long either = shape + allInk - ink;
     return either == 0 ? 1 : static_cast<double>(ink) / static_cast<double>(either);
   }

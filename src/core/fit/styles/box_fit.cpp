@@ -120,8 +120,8 @@ std::optional<PixelRect> heavier(const InkCounts& ink, const ColumnSums& sums,
   return best;
 }
 
-// What lies above and left of every corner of the bounds' pixels: a rectangle's ink is told by four
-// of them. Reference: F. C. Crow, "Summed-Area Tables for Texture Mapping", SIGGRAPH 1984.
+// Summed-area table: the ink in a rectangle is computed from four entries. Reference: F. C. Crow,
+// "Summed-Area Tables for Texture Mapping", SIGGRAPH 1984.
 class AreaSums {
  public:
   explicit AreaSums(const InkCounts& ink)
@@ -153,15 +153,15 @@ class AreaSums {
   std::vector<long long> sums_;
 };
 
-// A box whose agreement no side moved by a pixel makes higher: where the search starts.
+// A box whose overlap no side moved by a pixel makes higher: where the search starts.
 PixelRect climbedBox(const InkCounts& ink, const AreaSums& areas, double keep) {
   PixelRect best = ink.bounds();
-  const auto agreement = [&](const PixelRect& rect) {
+  const auto overlap = [&](const PixelRect& rect) {
     const long long held = areas.inkIn(rect);
     return static_cast<double>(held) / (static_cast<double>(areaOf(rect) * ink.depth()) +
                                         keep * static_cast<double>(ink.total() - held));
   };
-  double most = agreement(best);
+  double most = overlap(best);
   for (bool moved = true; moved;) {
     moved = false;
     for (const PixelRect& by : {PixelRect{1, 0, -1, 0}, PixelRect{0, 1, 0, -1},
@@ -170,7 +170,7 @@ PixelRect climbedBox(const InkCounts& ink, const AreaSums& areas, double keep) {
         const PixelRect rect{best.x + way * by.x, best.y + way * by.y, best.w + way * by.w,
                              best.h + way * by.h};
         if (rect.w < 1 || rect.h < 1 || !within(rect, ink.bounds())) continue;
-        const double there = agreement(rect);
+        const double there = overlap(rect);
         if (there <= most) continue;
         most = there;
         best = rect;
@@ -244,7 +244,7 @@ std::optional<Box> trimmedBox(const InkCounts& ink, double loss) {
   return boxOf(best);
 }
 
-std::optional<Box> balancedBox(const InkCounts& ink, const BoxWish& wish) {
+std::optional<Box> balancedBox(const InkCounts& ink, const BoxOptions& wish) {
   if (ink.total() == 0) return std::nullopt;
   const ColumnSums sums(ink);
   const AreaSums areas(ink);

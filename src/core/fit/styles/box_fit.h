@@ -25,13 +25,13 @@ std::optional<Box> snugBox(const PixelMask& ink);
 /// Cost: rows squared times columns of the ink's bounds, pruned.
 std::optional<Box> trimmedBox(const InkCounts& ink, double loss);
 
-/// The balanced box: the one of highest agreement.
+/// The balanced box: the one of highest overlap.
 /// Law 4: no box agrees better.
 /// Cost: some times rows squared times columns of the ink's bounds.
 /// Reference: the fraction is maximised by W. Dinkelbach, "On Nonlinear Fractional Programming",
 /// Management Science 13, 1967; each step is the rectangle of largest sum, by J. Bentley,
 /// "Programming Pearls: Algorithm Design Techniques", Communications of the ACM 27, 1984.
-std::optional<Box> balancedBox(const InkCounts& ink, const BoxWish& wish = {});
+std::optional<Box> balancedBox(const InkCounts& ink, const BoxOptions& wish = {});
 
 /// The inner box: the largest that holds no air.
 /// Law 5: no box of more area is all ink.

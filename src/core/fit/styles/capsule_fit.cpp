@@ -34,15 +34,15 @@ Ends4 endsAt(double cx, double cy, double angle, double half) {
   return {cx - dx, cy - dy, cx + dx, cy + dy};
 }
 
-// Ends as they may lie: both at the mean of what is to be the same.
-Ends4 lying(Ends4 ends, CapsuleLie lie) {
-  if (lie == CapsuleLie::Upright) ends[0] = ends[2] = (ends[0] + ends[2]) / 2;
-  if (lie == CapsuleLie::Lying) ends[1] = ends[3] = (ends[1] + ends[3]) / 2;
+// Ends as they may axis: both at the mean of what is to be the same.
+Ends4 lying(Ends4 ends, CapsuleAxis axis) {
+  if (axis == CapsuleAxis::Vertical) ends[0] = ends[2] = (ends[0] + ends[2]) / 2;
+  if (axis == CapsuleAxis::Horizontal) ends[1] = ends[3] = (ends[1] + ends[3]) / 2;
   return ends;
 }
 
-// How finely a search ends, px: that of a shape to be kept, and that of one on coarse ink, which
-// only says where to look.
+// The final step of a search, px: for the resulting shape, and for a shape on coarse ink, which
+// only gives a starting place.
 struct Fineness {
   double ends;
   double radius;
@@ -51,7 +51,7 @@ struct Fineness {
 constexpr Fineness kToKeep{kFinestFit * 4, kFinestFit, 100};
 constexpr Fineness kToStart{0.5, 0.25, 4};
 
-// Leaves the so many that score highest.
+// Keeps only the entries with the highest scores, this many.
 template <class Score>
 void keepBest(std::vector<Capsule>& capsules, std::size_t most, const Score& score) {
   if (capsules.size() <= most) return;
@@ -84,15 +84,15 @@ Ends4 scaledUp(const Capsule& c, const CoarseInk& squares) {
 }
 
 // Ends about the middle of the ink each way, and the centre of a circle.
-std::vector<Ends4> usualEnds(const InkCounts& ink, const Circle& circle, CapsuleLie lie) {
+std::vector<Ends4> usualEnds(const InkCounts& ink, const Circle& circle, CapsuleAxis axis) {
   std::vector<Ends4> starts;
   const PixelRect& b = ink.bounds();
   const double long2 = std::max(b.w, b.h) / 2.0;
   const std::vector<double> ways =
-      lie == CapsuleLie::Any
+      axis == CapsuleAxis::Any
           ? std::vector<double>{0, std::numbers::pi / 4, std::numbers::pi / 2,
                                 3 * std::numbers::pi / 4}
-          : std::vector<double>{lie == CapsuleLie::Upright ? std::numbers::pi / 2 : 0};
+          : std::vector<double>{axis == CapsuleAxis::Vertical ? std::numbers::pi / 2 : 0};
   starts.reserve(ways.size() + 1);
   for (const double angle : ways) {
     starts.push_back(endsAt(b.x + b.w / 2.0, b.y + b.h / 2.0, angle, 0.4 * long2));
@@ -102,23 +102,24 @@ std::vector<Ends4> usualEnds(const InkCounts& ink, const Circle& circle, Capsule
 }
 
 // A capsule that leaves no ink bare: the snug one, or, to find out where to look, the snug circle.
-std::optional<Capsule> coverOf(const InkStudy& ink, CapsuleLie lie, Fineness fine) {
-  if (fine.ends < kToStart.ends) return snugCapsule(ink, lie);
+std::optional<Capsule> coverOf(const InkStudy& ink, CapsuleAxis axis, Fineness fine) {
+  if (fine.ends < kToStart.ends) return snugCapsule(ink, axis);
   const auto circle = snugCircle(ink);
   if (!circle) return std::nullopt;
   return Capsule{circle->cx, circle->cy, circle->cx, circle->cy, circle->r};
 }
 
-std::optional<Capsule> trimmed(const InkStudy& study, CapsuleLie lie, double loss, Fineness fine) {
+std::optional<Capsule> trimmed(const InkStudy& study, CapsuleAxis axis, double loss,
+                               Fineness fine) {
   const InkCounts& ink = study.counts();
-  const auto snug = coverOf(study, lie, fine);
+  const auto snug = coverOf(study, axis, fine);
   if (!snug) return std::nullopt;
   const long long spare = ink.spare(loss);
   Capsule best = *snug;
-  // Whether a capsule with these ends is smaller than the best: one tally says so mostly, and only
-  // of a smaller one is the least radius looked for.
+  // Whether a capsule with these ends is smaller than the best one. One count of pixels rules out
+  // most ends; the smallest radius is searched only for the others.
   const auto improves = [&](const Ends4& free) {
-    const Ends4 ends = lying(free, lie);
+    const Ends4 ends = lying(free, axis);
     const auto holds = [&](double radius) { return !misses(capsuleOf(ends, radius), ink, spare); };
     const double radius = radiusFor(lengthOf(ends), areaOf(best)) - fine.radius / 4;
     if (radius < kLeastRadius || !holds(radius)) return false;
@@ -129,7 +130,7 @@ std::optional<Capsule> trimmed(const InkStudy& study, CapsuleLie lie, double los
     climbedWhere(endsOf(best), {step, step, step, step}, fine.ends, improves);
   };
   if (const CoarseInk* squares = study.coarse()) {
-    improves(scaledUp(*trimmed(squares->ink, lie, loss, kToStart), *squares));
+    improves(scaledUp(*trimmed(squares->ink, axis, loss, kToStart), *squares));
     climb(squares->side / 2.0);
     return best;
   }
@@ -137,7 +138,7 @@ std::optional<Capsule> trimmed(const InkStudy& study, CapsuleLie lie, double los
   climb(step);
   Capsule most = best;
   std::vector<Capsule> starts;
-  for (const Ends4& ends : usualEnds(ink, *trimmedCircle(study, loss), lie)) {
+  for (const Ends4& ends : usualEnds(ink, *trimmedCircle(study, loss), axis)) {
     best = *snug;
     if (improves(ends)) starts.push_back(best);
   }
@@ -150,61 +151,61 @@ std::optional<Capsule> trimmed(const InkStudy& study, CapsuleLie lie, double los
   return most;
 }
 
-std::optional<Capsule> balanced(const InkStudy& study, CapsuleLie lie, Fineness fine) {
+std::optional<Capsule> balanced(const InkStudy& study, CapsuleAxis axis, Fineness fine) {
   const InkCounts& ink = study.counts();
-  const auto snug = coverOf(study, lie, fine);
+  const auto snug = coverOf(study, axis, fine);
   if (!snug) return std::nullopt;
-  const auto agreement = [&](const Capsule& capsule) {
-    return tallyOf(capsule, ink).agreement(ink.total());
+  const auto overlap = [&](const Capsule& capsule) {
+    return tallyOf(capsule, ink).overlap(ink.total());
   };
   const Circle circle = *(fine.ends < kToStart.ends ? balancedCircle(study) : roughCircle(study));
   Capsule best{circle.cx, circle.cy, circle.cx, circle.cy, circle.r};
   const auto consider = [&](const Capsule& capsule) {
-    if (agreement(capsule) > agreement(best)) best = capsule;
+    if (overlap(capsule) > overlap(best)) best = capsule;
   };
   consider(*snug);
   const auto climb = [&](const Ends4& ends, double radius, double step) {
     const auto found =
         climbed(std::array{ends[0], ends[1], ends[2], ends[3], radius},
                 {step, step, step, step, step}, fine.ends, [&](const auto& n) {
-                  return agreement(capsuleOf(lying({n[0], n[1], n[2], n[3]}, lie), n[4]));
+                  return overlap(capsuleOf(lying({n[0], n[1], n[2], n[3]}, axis), n[4]));
                 });
-    consider(capsuleOf(lying({found[0], found[1], found[2], found[3]}, lie), found[4]));
+    consider(capsuleOf(lying({found[0], found[1], found[2], found[3]}, axis), found[4]));
   };
   if (const CoarseInk* squares = study.coarse()) {
-    const Capsule start = *balanced(squares->ink, lie, kToStart);
+    const Capsule start = *balanced(squares->ink, axis, kToStart);
     climb(scaledUp(start, *squares), start.r * squares->side, squares->side / 2.0);
     return best;
   }
   std::vector<Capsule> starts{*snug};
-  for (const Ends4& ends : usualEnds(ink, circle, lie)) {
+  for (const Ends4& ends : usualEnds(ink, circle, axis)) {
     starts.push_back(capsuleOf(ends, radiusFor(lengthOf(ends), static_cast<double>(ink.total()))));
   }
   // A trunk that limbs stand out from.
   const Circle trunk = *innerCircle(study);
-  for (const Ends4& ends : usualEnds(ink, trunk, lie)) {
+  for (const Ends4& ends : usualEnds(ink, trunk, axis)) {
     const double dx = trunk.cx - (ends[0] + ends[2]) / 2;
     const double dy = trunk.cy - (ends[1] + ends[3]) / 2;
     starts.push_back(capsuleOf({ends[0] + dx, ends[1] + dy, ends[2] + dx, ends[3] + dy}, trunk.r));
   }
-  keepBest(starts, fine.starts, agreement);
+  keepBest(starts, fine.starts, overlap);
   const double step = std::max(0.5, sizeOf(ink) / 2);
   for (const Capsule& start : starts) climb(endsOf(start), start.r, step);
   return best;
 }
 
-std::optional<Capsule> inner(const InkStudy& study, CapsuleLie lie, Fineness fine) {
+std::optional<Capsule> inner(const InkStudy& study, CapsuleAxis axis, Fineness fine) {
   const InkCounts& ink = study.counts();
   const auto circle = innerCircle(study);
   if (!circle) return std::nullopt;
   const double widest = sizeOf(ink);
   const Capsule round{circle->cx, circle->cy, circle->cx, circle->cy, circle->r};
   Capsule best = round;
-  // Whether a capsule with these ends is larger than the best and holds no air: one look for air
-  // says so mostly, and only of a larger one is the most radius looked for. What slips between the
-  // rows of pixels without holding any is no capsule of the ink.
+  // Whether a capsule with these ends is larger than the best one and contains no air. One test for
+  // air rules out most ends; the largest radius is searched only for the others. A capsule between
+  // the rows of pixels, without any pixel centre, is not accepted.
   const auto improves = [&](const Ends4& free) {
-    const Ends4 ends = lying(free, lie);
+    const Ends4 ends = lying(free, axis);
     const auto air = [&](double radius) { return holdsAir(capsuleOf(ends, radius), ink); };
     const double radius =
         std::max(kLeastRadius, radiusFor(lengthOf(ends), areaOf(best)) + fine.radius / 4);
@@ -221,7 +222,7 @@ std::optional<Capsule> inner(const InkStudy& study, CapsuleLie lie, Fineness fin
   };
   Capsule most = best;
   const auto climb = [&](const Ends4& start, double step) {
-    const Ends4 ends = lying(start, lie);
+    const Ends4 ends = lying(start, axis);
     best = capsuleOf(ends, 0);
     best.r = 0;
     if (!improves(ends)) best = round;
@@ -231,31 +232,31 @@ std::optional<Capsule> inner(const InkStudy& study, CapsuleLie lie, Fineness fin
   const CoarseInk* squares = study.coarse();
   const double step = squares ? squares->side / 2.0 : std::max(0.5, widest / 2);
   const Box box = *foundOnce(study.finds().innerBox, [&] { return innerBox(ink); });
-  // On large ink the squares say better than the round one where to look.
+  // On large ink the coarse squares give a better start than the round capsule.
   if (!squares) climb(endsOf(round), std::max(0.5, widest / 2));
   climb(endsAt(box.x + box.w / 2, box.y + box.h / 2, box.h > box.w ? std::numbers::pi / 2 : 0,
                std::abs(box.w - box.h) / 2),
         step);
   if (squares) {
-    climb(scaledUp(*inner(squares->ink, lie, kToStart), *squares), step);
+    climb(scaledUp(*inner(squares->ink, axis, kToStart), *squares), step);
     return most;
   }
-  for (const Ends4& ends : usualEnds(ink, *circle, lie)) climb(ends, step);
+  for (const Ends4& ends : usualEnds(ink, *circle, axis)) climb(ends, step);
   return most;
 }
 
 }  // namespace
 
-std::optional<Capsule> trimmedCapsule(const InkStudy& ink, CapsuleLie lie, double loss) {
-  return trimmed(ink, lie, loss, kToKeep);
+std::optional<Capsule> trimmedCapsule(const InkStudy& ink, CapsuleAxis axis, double loss) {
+  return trimmed(ink, axis, loss, kToKeep);
 }
 
-std::optional<Capsule> balancedCapsule(const InkStudy& ink, CapsuleLie lie) {
-  return balanced(ink, lie, kToKeep);
+std::optional<Capsule> balancedCapsule(const InkStudy& ink, CapsuleAxis axis) {
+  return balanced(ink, axis, kToKeep);
 }
 
-std::optional<Capsule> innerCapsule(const InkStudy& ink, CapsuleLie lie) {
-  return inner(ink, lie, kToKeep);
+std::optional<Capsule> innerCapsule(const InkStudy& ink, CapsuleAxis axis) {
+  return inner(ink, axis, kToKeep);
 }
 
 }  // namespace amber

@@ -17,8 +17,8 @@ namespace {
 
 using Numbers = std::array<double, 3>;
 
-// How near to the best a search ends, px: that of a circle to be kept, and that of one on coarse
-// ink, which only says where to look.
+// How near to the optimum a search ends, px: for the resulting circle, and for a circle on coarse
+// ink, which only gives a starting place.
 struct CircleFineness {
   double trimmed;  // how near to the least a trimmed circle's radius is
   double radius;   // of what a radius is told by
@@ -31,8 +31,8 @@ Circle circleOf(const Numbers& n) {
   return {n[0], n[1], std::max(n[2], kLeastRadius)};
 }
 
-// The largest radius at which a circle about this centre holds no air, told by the nearest pixel
-// centre without ink; 0 where that is the centre's own.
+// The largest radius at which a circle with this centre contains no air: the distance to the
+// nearest pixel centre without ink. 0 if that is the centre itself.
 double innerRadius(const InkCounts& ink, double cx, double cy, double atMost) {
   double squared = atMost * atMost;
   const int y0 = static_cast<int>(std::floor(cy));
@@ -57,13 +57,13 @@ Circle scaledUp(const Circle& c, const CoarseInk& squares) {
   return {squares.x + c.cx * squares.side, squares.y + c.cy * squares.side, c.r * squares.side};
 }
 
-// So many squares are looked into; a figure takes some hundreds, ink of nothing but specks as many
-// as it is given.
+// At most this many squares are searched. A figure needs some hundreds; ink that consists of specks
+// uses all of them.
 constexpr std::size_t kMostPlaces = 20000;
 
-// Looks for the best place in squares of places, the larger ones first: `improves` says whether a
-// place is better than the best so far, which it then is; `promises`, whether one no farther away
-// than that, px, may be better by more than the search cares for.
+// Branch and bound over squares of places, larger squares first. `improves` tests whether a place
+// is better than the best so far and then records it; `promises` tests whether some place within
+// that distance, px, may be better by more than the precision of the search.
 template <class Promises, class Improves>
 void searchSquares(const PixelRect& bounds, const Promises& promises, const Improves& improves) {
   double half = std::max(0.5, std::min(bounds.w, bounds.h) / 8.0);
@@ -98,8 +98,8 @@ class Shrinking {
 
   const Circle& best() const { return best_; }
 
-  // Whether a circle about this centre is smaller than the best by what is fine; one tally says
-  // so mostly, and only of a smaller one is the least radius looked for.
+  // Whether a circle with this centre is smaller than the best one by more than the precision. One
+  // count of pixels rules out most centres; the smallest radius is searched only for the others.
   bool improves(double x, double y) {
     const double radius = best_.r - fine_;
     if (!holds({x, y, radius})) return false;
@@ -184,15 +184,15 @@ std::optional<Circle> balanced(const InkStudy& study, CircleFineness fine) {
   const auto snug = snugCircle(study);
   if (!snug) return std::nullopt;
   const auto score = [&](const Numbers& n) {
-    return tallyOf(circleOf(n), ink).agreement(ink.total());
+    return tallyOf(circleOf(n), ink).overlap(ink.total());
   };
   const Circle inner = *innerCircle(study);
   Numbers best{snug->cx, snug->cy, snug->r};
   double most = score(best);
   const auto consider = [&](const Numbers& circle) {
-    const double agreement = score(circle);
-    if (agreement <= most) return;
-    most = agreement;
+    const double overlap = score(circle);
+    if (overlap <= most) return;
+    most = overlap;
     best = circle;
   };
   consider({inner.cx, inner.cy, inner.r});

@@ -16,14 +16,13 @@ namespace amber {
 /// Cost: linear in the rows of the ink's bounds, after sorting them.
 std::optional<Circle> snugCircle(const InkStudy& ink);
 
-/// The trimmed circle: small, and leaving at most `loss` of the ink bare.
-/// Law 3: at most `loss` of the ink is bare, and the circle is no larger than the snug one; on ink
-/// of up to kCoarseSide px, no circle about any centre is smaller by more than an eighth of a px.
-/// On larger ink it is looked for where the trimmed circle of the coarse ink lies.
-/// Requires: loss 0 up to, but not including, 1.
+/// The trimmed circle: small, with at most `loss` of the ink outside. Law 3: at most `loss` of the
+/// ink is bare, and the circle is no larger than the snug one; on ink of up to kCoarseSide px, no
+/// circle at any centre is smaller by more than 1/8 px. On larger ink the search starts at the
+/// trimmed circle of the coarse ink. Requires: loss in [0, 1).
 std::optional<Circle> trimmedCircle(const InkStudy& ink, double loss);
 
-/// The balanced circle: of high agreement.
+/// The balanced circle: of high overlap.
 /// Law 4: it agrees at least as well as the snug and the inner circle, and no step of kFinestFit of
 /// one of its numbers agrees better. Found by climbing from several places.
 std::optional<Circle> balancedCircle(const InkStudy& ink);

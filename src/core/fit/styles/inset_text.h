@@ -11,9 +11,9 @@ namespace amber {
 /// Farthest that a side may be moved, px or per cent.
 inline constexpr double kFarthestInset = 1024;
 
-/// The inset in words: "2", "5%", "1,2,3,0" or "1,2,3,0%": one number, or left, top, right and
-/// bottom, in px or per cent of the shape's width and height. Blanks are passed over. Nothing for
-/// other text, or a number farther than kFarthestInset.
+/// Parses an inset: "2", "5%", "1,2,3,0" or "1,2,3,0%": one number, or left, top, right and bottom,
+/// in px or per cent of the shape's width and height. Spaces are ignored. Nothing for other text,
+/// or a number beyond kFarthestInset.
 std::optional<Inset> insetFrom(std::string_view text);
 
 /// The shortest text that insetFrom reads as this.

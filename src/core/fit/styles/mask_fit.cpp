@@ -13,8 +13,7 @@ struct Pixel {
   int y;
 };
 
-// Every pixel that is reached from `start` by steps on pixels that are set in `open`, with those
-// taken out of it.
+// All pixels connected to `start` through pixels set in `open`; they are removed from `open`.
 std::vector<Pixel> taken(PixelMask& open, Pixel start, bool diagonally) {
   std::vector<Pixel> reached{start};
   open.reset(start.x, start.y);
@@ -92,7 +91,7 @@ PixelMask grownBy(const PixelMask& ink, int by) {
 
 }  // namespace
 
-std::optional<MaskShape> maskOf(const PixelMask& ink, const MaskWish& wish) {
+std::optional<MaskShape> maskOf(const PixelMask& ink, const MaskOptions& wish) {
   PixelMask pixels = withoutSpecks(ink, wish.leastSpeck);
   if (wish.holes == Holes::Filled) pixels = withHolesFilled(pixels);
   if (wish.grow == 0) return maskShapeOf(pixels, 0, 0);

@@ -4,12 +4,12 @@
 #include <cmath>
 
 #include "core/fit/search/ink_study.h"
+#include "core/fit/search/region.h"
 #include "core/fit/styles/box_fit.h"
 #include "core/fit/styles/capsule_fit.h"
 #include "core/fit/styles/circle_fit.h"
 #include "core/fit/styles/mask_fit.h"
 #include "core/fit/styles/polygon/polygon_fit.h"
-#include "core/fit/styles/region.h"
 #include "core/geometry/tolerances.h"
 #include "core/project/words.h"
 
@@ -53,15 +53,15 @@ std::optional<Shape> fittedCircle(const InkStudy& ink, const Recipe& recipe) {
 std::optional<Shape> fittedCapsule(const InkStudy& ink, const Recipe& recipe) {
   switch (recipe.style) {
     case FitStyle::Snug:
-      return asShape(snugCapsule(ink, recipe.lie));
+      return asShape(snugCapsule(ink, recipe.axis));
     case FitStyle::Trimmed:
-      return asShape(trimmedCapsule(ink, recipe.lie, recipe.loss));
+      return asShape(trimmedCapsule(ink, recipe.axis, recipe.loss));
     case FitStyle::Balanced:
-      return asShape(balancedCapsule(ink, recipe.lie));
+      return asShape(balancedCapsule(ink, recipe.axis));
     case FitStyle::Inner:
       break;
   }
-  return asShape(innerCapsule(ink, recipe.lie));
+  return asShape(innerCapsule(ink, recipe.axis));
 }
 
 std::optional<Shape> fittedTo(const InkStudy& ink, const Recipe& recipe) {
@@ -156,8 +156,8 @@ struct Insetting {
     capsule.r = shrunkRadius(capsule.r, least, stopped);
     return capsule;
   }
-  // Every edge is moved inward by what its outward direction says of the four sides. Where that
-  // gives a fault, half of it is tried, and so on.
+  // Each edge is moved inward by the inset of its outward direction. If the result has a fault,
+  // half of the inset is tried, and so on.
   Shape operator()(const Polygon& polygon) const {
     const std::vector<Vertex>& p = polygon.points;
     const std::size_t n = p.size();
@@ -188,7 +188,7 @@ struct Insetting {
     for (const MaskRun& run : mask.runs) {
       for (int x = run.x0; x < run.x1; ++x) pixels.set(x, run.y);
     }
-    MaskWish wish;
+    MaskOptions wish;
     wish.grow = grow;
     auto grown = maskOf(pixels, wish);
     // One pixel, where nothing would be left.

@@ -37,12 +37,12 @@ std::optional<Shape> fitted(const PixelMask& firmInk, const Recipe& recipe);
 /// Requires: at least one ink, all of one size.
 std::optional<Shape> fittedToAll(const std::vector<PixelMask>& inks, const Recipe& recipe);
 
-/// The shape with its sides moved. It is never inverted: where two sides would meet it stops at the
-/// smallest shape that is sound, about where they would. A circle stays one: its radius gives by
-/// the mean of the four sides, and its centre by half the difference of opposite ones; a capsule's
-/// ends move by the same, and its radius gives by the least of the four. A polygon's edges move
-/// each by what its direction says of the four. A mask grows or shrinks by the mean, rounded, at
-/// most 64 px. Per cent are of the shape's width and height.
+/// The shape with its sides moved. It is never inverted: where two sides would meet, it stops at
+/// the smallest valid shape. A circle stays a circle: its radius changes by the mean of the four
+/// sides, and its centre by half the difference of opposite sides. The ends of a capsule move
+/// likewise, and its radius changes by the smallest of the four. Each edge of a polygon moves by
+/// the inset of its direction. A mask grows or shrinks by the rounded mean, at most 64 px. Per cent
+/// refer to the shape's width and height.
 struct InsetShape {
   Shape shape;
   bool stopped = false;  ///< Whether it had to stop.

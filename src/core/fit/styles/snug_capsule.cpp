@@ -29,15 +29,15 @@ constexpr int kLittleInk = 24;  // px a side
 // The radii tried about an axis, from the least on, in shares of half the ink's width across it.
 constexpr int kRadii = 16;
 constexpr double kRadiusStep = 0.03;
-// Where a capsule about the middle is so many times as large as the least, no axis beside that
-// makes it the least.
+// If a capsule through the middle has this many times the smallest area so far, no parallel axis
+// gives the smallest one.
 constexpr double kMuchMore = 1.15;
 // The finest turn of a search, radians, and its finest move beside it, px.
 constexpr double kFinestTurn = 1.0 / 512;
 
-std::vector<double> directions(CapsuleLie lie, const Trying& trying) {
-  if (lie == CapsuleLie::Upright) return {std::numbers::pi / 2};
-  if (lie == CapsuleLie::Lying) return {0};
+std::vector<double> directions(CapsuleAxis axis, const Trying& trying) {
+  if (axis == CapsuleAxis::Vertical) return {std::numbers::pi / 2};
+  if (axis == CapsuleAxis::Horizontal) return {0};
   std::vector<double> angles;
   angles.reserve(static_cast<std::size_t>(trying.directions));
   for (int i = 0; i < trying.directions; ++i)
@@ -45,9 +45,9 @@ std::vector<double> directions(CapsuleLie lie, const Trying& trying) {
   return angles;
 }
 
-// What the search for the snug one may turn: nothing of a capsule that is to stand or lie.
-double turnStep(CapsuleLie lie, const Trying& trying) {
-  return lie == CapsuleLie::Any ? std::numbers::pi / (2 * trying.directions) : 0;
+// What the search for the snug one may turn: nothing of a capsule that is to stand or axis.
+double turnStep(CapsuleAxis axis, const Trying& trying) {
+  return axis == CapsuleAxis::Any ? std::numbers::pi / (2 * trying.directions) : 0;
 }
 
 double areaOf(double length, double radius) {
@@ -106,7 +106,7 @@ class TurnedHull {
     const double least = half_ + std::abs(offset);
     for (int i = 0; i < kRadii; ++i) {
       const double radius = least + half_ * kRadiusStep * i;
-      // It is no shorter than what it holds; most need not be looked at any closer.
+      // It is at least as long as the ink that it contains, so most capsules can be ruled out here.
       if (areaOf(std::max(0.0, range_ - 2 * radius), radius) >= best.area) continue;
       const double there = area(offset, radius);
       if (there < best.area) best = {{angle_, offset, radius}, there};
@@ -158,10 +158,10 @@ class TurnedHull {
 
 // Directions in which the best about the middle is smaller than in those beside them, the smallest
 // first.
-std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie, const Trying& trying) {
+std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleAxis axis, const Trying& trying) {
   std::vector<Covering> all;
   double least = 1e18;
-  for (const double angle : directions(lie, trying)) {
+  for (const double angle : directions(axis, trying)) {
     hull.turnTo(angle);
     all.push_back(hull.bestAbout(0));
     least = std::min(least, all.back().area);
@@ -188,7 +188,7 @@ std::vector<Covering> hopefulDirections(TurnedHull& hull, CapsuleLie lie, const 
   return hopeful;
 }
 
-std::optional<Capsule> snug(const InkStudy& ink, CapsuleLie lie) {
+std::optional<Capsule> snug(const InkStudy& ink, CapsuleAxis axis) {
   if (ink.counts().total() == 0) return std::nullopt;
   TurnedHull hull(ink.hull());
   // Beside the snug circle, as a capsule without length.
@@ -197,8 +197,8 @@ std::optional<Capsule> snug(const InkStudy& ink, CapsuleLie lie) {
   const PixelRect& bounds = ink.counts().bounds();
   const double step = std::max(0.125, bounds.w / 32.0);
   const Trying& trying = std::max(bounds.w, bounds.h) <= kLittleInk ? kThorough : kUsual;
-  const double turn = turnStep(lie, trying);
-  for (const Covering& start : hopefulDirections(hull, lie, trying)) {
+  const double turn = turnStep(axis, trying);
+  for (const Covering& start : hopefulDirections(hull, axis, trying)) {
     // First direction and axis, each at its best radius; then all three numbers together.
     Covering covering = start;
     climbedWhere(std::array{start.axis.angle, start.axis.offset}, {turn, step}, kFinestTurn * 8,
@@ -228,9 +228,9 @@ double areaOf(const Capsule& capsule) {
   return areaOf(std::hypot(capsule.bx - capsule.ax, capsule.by - capsule.ay), capsule.r);
 }
 
-std::optional<Capsule> snugCapsule(const InkStudy& ink, CapsuleLie lie) {
-  return foundOnce(ink.finds().snugCapsules[static_cast<std::size_t>(lie)],
-                   [&] { return snug(ink, lie); });
+std::optional<Capsule> snugCapsule(const InkStudy& ink, CapsuleAxis axis) {
+  return foundOnce(ink.finds().snugCapsules[static_cast<std::size_t>(axis)],
+                   [&] { return snug(ink, axis); });
 }
 
 }  // namespace amber

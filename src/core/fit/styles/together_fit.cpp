@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/fit/search/region.h"
 #include "core/fit/styles/recipe_fit.h"
-#include "core/fit/styles/region.h"
 
 namespace amber {
 namespace {
@@ -19,8 +19,8 @@ Shift shiftOf(const OriginInk& frame, const OriginInk& first) {
           static_cast<int>(std::lround(first.origin.y - frame.origin.y))};
 }
 
-// Frames whose origins lie far apart make a window in which they are specks, and whose masks fill
-// the memory: together they are no one figure.
+// Frames with distant origins make a huge window in which they are specks and their masks fill the
+// memory. Such frames are not one figure.
 bool holdable(const PixelRect& window, std::size_t frames) {
   constexpr long long kMostWindow = 1LL << 26;  // px; sums over it take 256 MiB
   constexpr long long kMostBits = 1LL << 32;    // px of all masks, 512 MiB
@@ -41,9 +41,16 @@ std::optional<Shape> fittedTogether(const std::vector<OriginInk>& frames, const 
   std::vector<PixelMask> inks;
   for (const OriginInk& frame : frames) {
     const Shift by = shiftOf(frame, frames.front());
-    // Regions are of each frame's own ink.
-    const PixelMask wanted = inkIn(recipe.region, frame.ink);
+    const bool ownRegion = recipe.region.part != Region::Part::Core;
+    const PixelMask wanted = ownRegion ? inkIn(recipe.region, frame.ink) : frame.ink;
     inks.push_back(cropped(wanted, {window.x - by.x, window.y - by.y, window.w, window.h}));
+  }
+  // The core is that of all frames; other regions are of each frame's own ink.
+  if (recipe.region.part == Region::Part::Core) {
+    Region area;
+    area.part = Region::Part::Rect;
+    area.rect = coreOf(inks, recipe.region.size);
+    for (PixelMask& ink : inks) ink = inkIn(area, ink);
   }
   const auto shape = fittedToAll(inks, recipe);
   if (!shape) return std::nullopt;
@@ -67,13 +74,13 @@ Measures measuredTogether(const std::vector<OriginInk>& frames, const Shape& sha
     either += pixels + ink - both;
     // Every frame has the same number of the shape's pixels.
     whole.air += one.air / static_cast<double>(frames.size());
-    whole.reachOut = std::max(whole.reachOut, one.reachOut);
+    whole.overhang = std::max(whole.overhang, one.overhang);
     whole.shortfall = std::max(whole.shortfall, one.shortfall);
     whole.points = one.points;
     whole.cost = one.cost;
   }
   whole.bareInk = wanted > 0 ? 1 - held / wanted : 0;
-  whole.agreement = either > 0 ? held / either : 1;
+  whole.overlap = either > 0 ? held / either : 1;
   return whole;
 }
 

@@ -99,7 +99,7 @@ bool segmentsCross(const ConvexPiece& a, const ConvexPiece& b) {
          segmentsTouch(a.points[0], a.points[1], b.points[0], b.points[1]);
 }
 
-// The middle of what the other piece shares with the edge that it reaches past, half way in.
+// The middle of the part of the crossed edge that the other piece covers, half of the depth inside.
 Vertex middleOf(const Parting& parting, const ConvexPiece& own, const ConvexPiece& other) {
   double low = kEndless;
   double high = -kEndless;
@@ -154,8 +154,8 @@ bool circleMeets(Vertex middle, double radius, const std::vector<Vertex>& polygo
       inside = false;
       const double squared = dot(along, along);
       if (out * out >= reach * reach * squared) return false;
-      // Beside the edge it reaches it; before its start, the corner tells. What lies past its end
-      // lies before the start of the next, or beside that.
+      // Beside the edge the distance is to the edge; before its start, to the corner. A point
+      // beyond its end is before the start of the next edge, or beside it.
       const double share = dot(at, along);
       if (share >= 0 ? share <= squared : dot(at, at) < reach * reach) return true;
     }

@@ -16,7 +16,7 @@ struct ConvexPiece {
   bool operator==(const ConvexPiece&) const = default;
 };
 
-/// How two shapes lie to each other, px. What only touches does not meet (see kTouching).
+/// Overlap or distance of two shapes, px. Shapes that only touch do not meet (see kTouching).
 struct Contact {
   double depth = 0;  ///< The least distance by which the second must be moved to part them.
   Vertex normal;     ///< In which direction, of length 1. Unset where they do not meet.
@@ -36,7 +36,7 @@ struct Contact {
 /// "Determining the Minimum Translational Distance between Two Convex Polyhedra", ICRA 1986.
 Contact contactOf(const ConvexPiece& a, const ConvexPiece& b);
 
-/// Whether they meet: as contactOf says, sooner told.
+/// Whether they meet, with the same result as contactOf, but faster.
 bool meet(const ConvexPiece& a, const ConvexPiece& b);
 
 /// How deep a point lies in the piece, px: below 0 outside.

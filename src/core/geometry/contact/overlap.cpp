@@ -42,7 +42,7 @@ bool edgeParts(const Polygon& a, const Polygon& b) {
   for (std::size_t i = 0; i < n; ++i) {
     const Vertex& p = a.points[i];
     const Vertex& q = a.points[i + 1 == n ? 0 : i + 1];
-    // All of a lies to the right of its edges.
+    // The whole of a lies to the right of its edges.
     if (std::none_of(b.points.begin(), b.points.end(),
                      [&](const Vertex& other) { return turn(p, q, other) > 0; })) {
       return true;

@@ -130,7 +130,7 @@ void addCircleCrossings(const Side& a, const Side& b, std::vector<Vertex>& point
 
 // Translations that part all pieces, shortest first: looked for on the sides of all differences.
 class UnionSearch {
-  // A difference, with its sides' outward directions, so that it is soon told what lies in it.
+  // A Minkowski difference with the outward normals of its edges, for fast point tests.
   struct Covering {
     ConvexPiece area;
     std::vector<Vertex> outward;

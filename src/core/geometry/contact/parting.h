@@ -6,20 +6,19 @@
 
 namespace amber {
 
-/// So many pairs of pieces are looked at for the least translation; of more, it is told for the
-/// convex hulls of both, which parts them too, though not by least.
+/// For at most this many pairs of pieces the minimum translation is computed; for more, that of the
+/// two convex hulls, which also separates them, but is not the minimum.
 inline constexpr std::size_t kMostDifferences = 1200;
 
-/// How two shapes of one or more convex pieces lie to each other: the least translation of the
-/// second that parts all their pieces, and the least distance between any where none meet. The
-/// point is that of the pair of pieces that lie deepest in each other. No pieces meet nothing, and
-/// their gap is infinite.
-/// Laws: those of contactOf. The least translation counts wherever it leads, into a hole too.
-/// Cost: for one piece each as contactOf; else the pieces' product times that of their points, and
-/// the square of those edges of their differences that lie within the depth. Reference: the union
-/// of the pieces' convex differences, P. Agarwal, E. Flato, D. Halperin, "Polygon Decomposition for
-/// Efficient Construction of Minkowski Sums", Computational Geometry 21, 2002; its nearest point is
-/// one of an edge, or one where two edges cross.
+/// Overlap or distance of two shapes of one or more convex pieces: the minimum translation of the
+/// second that separates all pieces, and the smallest distance if none meet. The point is that of
+/// the pair of pieces with the deepest overlap. A shape without pieces meets nothing, at infinite
+/// distance. Laws: those of contactOf. The minimum translation may lead anywhere, also into a hole.
+/// Cost: as contactOf for one piece each; otherwise the product of the pieces times that of their
+/// points, and the square of the edges of their differences that lie within the depth. Reference:
+/// the union of the pieces' Minkowski differences, P. Agarwal, E. Flato, D. Halperin, "Polygon
+/// Decomposition for Efficient Construction of Minkowski Sums", Computational Geometry 21, 2002;
+/// its nearest boundary point is on an edge, or where two edges cross.
 Contact partingOf(const std::vector<ConvexPiece>& a, const std::vector<ConvexPiece>& b);
 
 /// The deepest contact of any two pieces; where none meet, the least gap between any.

@@ -40,7 +40,7 @@ class Mover {
   double sine_;
 };
 
-// Points between two others on a line are no corners.
+// Points on the line between their two neighbours are not corners.
 std::vector<Vertex> cornersOf(const std::vector<Vertex>& points) {
   std::vector<Vertex> corners;
   for (std::size_t i = 0; i < points.size(); ++i) {

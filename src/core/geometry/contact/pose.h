@@ -8,8 +8,8 @@
 
 namespace amber {
 
-/// How an asset stands in the game: about its origin it is mirrored (left and right), made larger,
-/// turned, in this order, and its origin then lies at a point.
+/// The pose of an asset in the game: it is mirrored (left and right) about its origin, scaled and
+/// turned, in this order, and its origin is then moved to a point.
 struct Pose {
   GamePoint at;
   double scale = 1;  ///< Game px by art px, above 0.
@@ -19,13 +19,13 @@ struct Pose {
   bool operator==(const Pose&) const = default;
 };
 
-/// Where a point lies in the game that is told from the asset's origin, art px.
+/// The position in the game of a point given in art px relative to the origin.
 GamePoint posed(OriginPoint point, const Pose& pose);
 
-/// The convex pieces of a shape that is told from its origin, in game px: one of a box, a circle, a
-/// capsule and a polygon without inward corners; the convex parts of another polygon; a box for
-/// each run of a mask. A polygon with a fault has none.
-/// Requires: a sound shape, a finite pose. Cost: as convexParts, linear for others.
+/// The convex pieces, in game px, of a shape given relative to its origin: one for a box, circle,
+/// capsule or polygon without inward corners; the convex parts of any other polygon; one box for
+/// each run of a mask. A polygon with a fault has none. Requires: a valid shape and a finite pose.
+/// Cost: as convexParts, linear for other shapes.
 std::vector<ConvexPiece> piecesOf(const Shape& shape, const Pose& pose);
 
 }  // namespace amber

@@ -24,10 +24,10 @@ struct Sides {
   double at[kSides];
 };
 
-// What every processor of this kind tells at once, and keeps in a register.
+// The width of a vector register that every processor of this architecture has.
 using Two = double __attribute__((vector_size(2 * sizeof(double))));
 
-// Two sides, as one sees them whose points stand at `place`.
+// Two sides as seen from a piece; `place` is the position of their points.
 struct SeenSides {
   Two outX;
   Two outY;
@@ -148,7 +148,7 @@ void PosedPiece::moveTo(const PiecePlace& place) {
   sine_ = place.sine;
 }
 
-// As one sees it that stands at (0,0), not turned.
+// As seen by a piece at (0,0) without rotation.
 PiecePlace PosedPiece::seenFrom(const PosedPiece& viewer) const {
   const double dx = x_ - viewer.x_;
   const double dy = y_ - viewer.y_;

@@ -18,8 +18,8 @@ struct PiecePlace {
   }
 };
 
-/// A convex piece that stands somewhere and is asked whether it meets others: it knows a circle
-/// within and one around, which tell of most, and its sides. Cheap to copy.
+/// A convex piece with a position, tested for overlap with others. It holds an inscribed and a
+/// circumscribed circle, which decide most tests, and its sides. Cheap to copy.
 class PosedPiece {
  public:
   /// Requires: a piece of 1 point or more, finite, as the place. Cost: the points.
@@ -28,8 +28,8 @@ class PosedPiece {
   /// Stands elsewhere. Cost: a few operations.
   void moveTo(const PiecePlace& place);
 
-  /// Whether they meet, as contactOf says of the pieces moved to where they stand. Cost: a few
-  /// operations where the circles tell, else the product of the points, four at once.
+  /// Whether they meet, with the same result as contactOf for the moved pieces. Cost: a few
+  /// operations if the circles decide, otherwise the product of the points, four at once.
   bool meets(const PosedPiece& other) const {
     const double dx = x_ - other.x_;
     const double dy = y_ - other.y_;

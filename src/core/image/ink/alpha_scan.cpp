@@ -59,7 +59,7 @@ PixelMask alphaMask(const Image& image, int least) {
 }
 
 std::optional<PixelRect> alphaBounds(const Image& image, int least) {
-  // All rows laid over each other tell the columns.
+  // The union of all rows gives the columns.
   std::vector<std::uint64_t> columns(static_cast<std::size_t>((image.width() + 63) / 64));
   int top = image.height();
   int bottom = 0;

@@ -72,7 +72,7 @@ constexpr double kGroundAlone = 1.0 / 3;
 constexpr double kGroundAtBorder = 0.2;
 // Of all of the sheet, the least share of its background.
 constexpr double kLeastKey = 0.05;
-// So many pixels tell which colour is the most frequent.
+// This many pixels are enough to find the most frequent colour.
 constexpr long long kSampled = 200000;
 
 std::uint32_t codeOf(const Rgba& pixel) {

@@ -16,7 +16,7 @@ enum class KeyReach {
                  ///< they lie in; painted ones stay.
 };
 
-/// A colour that stands for "no ink", whatever its alpha.
+/// A colour that means "no ink", whatever its alpha.
 struct KeyColour {
   std::uint8_t r = 0;
   std::uint8_t g = 0;

@@ -6,9 +6,9 @@
 
 namespace amber {
 
-/// A number that tells a frame's ink, where it lies in the frame; never 0. Two inks share a number
-/// once in 2^64. Cost: linear in the mask's words.
-/// Reference: as lookOf.
+/// Hash of the ink of a frame and its position in the frame; never 0. Used to detect repainted
+/// frames; not cryptographic, two inks share a value once in 2^64. Cost: linear in the words of the
+/// mask. Reference: as lookOf.
 std::uint64_t inkSign(const PixelMask& ink);
 
 }  // namespace amber

@@ -14,7 +14,8 @@ LayerSet with(LayerSet set, LayerSet more, LayerSet less) {
   return (set | more) & ~less;
 }
 
-void apply(const SettingChange& change, PartySettings& settings, bool duty, bool on, bool seeks) {
+void apply(const SettingChange& change, ParticipantSettings& settings, bool duty, bool on,
+           bool seeks) {
   if (duty && change.duty) settings.duty = *change.duty;
   if (on) settings.on = with(settings.on, change.onMore, change.onLess);
   if (seeks) settings.seeks = with(settings.seeks, change.seeksMore, change.seeksLess);
@@ -29,17 +30,17 @@ struct Target {
 };
 
 std::set<Target> targetsOf(const SettingChange& change, ChangeLevel level,
-                           const AlikeParties& alike) {
+                           const ParticipantClasses& alike) {
   std::set<Target> targets;
-  eachOf(change.parties, [&](std::size_t i) {
-    const Party& party = alike.parties()[i].sample;
-    targets.insert(
-        {level == ChangeLevel::Kind ? party.asset->kind : std::string(), party.role->name});
+  eachOf(change.participants, [&](std::size_t i) {
+    const Participant& participant = alike.participants()[i].sample;
+    targets.insert({level == ChangeLevel::Kind ? participant.asset->kind : std::string(),
+                    participant.role->name});
   });
   return targets;
 }
 
-// Whether a party takes the value from there.
+// Whether a participant takes the value from there.
 bool inherits(SettingFrom from, ChangeLevel level) {
   return level == ChangeLevel::Role ? from == SettingFrom::Role : from != SettingFrom::Asset;
 }
@@ -55,15 +56,15 @@ std::string layerText(const Project& project, LayerSet set) {
 }
 
 std::string subjectText(const ChangeDraft& draft, const SettingChange& change,
-                        const AlikeParties& alike) {
+                        const ParticipantClasses& alike) {
   if (draft.level == ChangeLevel::Asset) {
     std::vector<std::string> names;
     std::set<std::string> roles;
-    eachOf(change.parties, [&](std::size_t i) {
-      const AlikeParty& party = alike.parties()[i];
-      roles.insert(party.sample.role->name);
-      for (const std::size_t at : alike.assets()[party.of].assets) {
-        names.push_back(alike.project().assets[at]->name + " " + party.sample.role->name);
+    eachOf(change.participants, [&](std::size_t i) {
+      const ParticipantClass& participant = alike.participants()[i];
+      roles.insert(participant.sample.role->name);
+      for (const std::size_t at : alike.assets()[participant.of].assets) {
+        names.push_back(alike.project().assets[at]->name + " " + participant.sample.role->name);
       }
     });
     if (names.size() == 1) return names.front();
@@ -80,35 +81,36 @@ std::string subjectText(const ChangeDraft& draft, const SettingChange& change,
 
 }  // namespace
 
-std::vector<std::pair<std::size_t, PartySettings>> outcomeOf(const ChangeDraft& draft,
-                                                             const Meetings& meetings) {
-  const AlikeParties& alike = meetings.alike();
-  std::map<std::size_t, PartySettings> changed;
-  const auto open = [&](std::size_t i) -> PartySettings& {
+std::vector<std::pair<std::size_t, ParticipantSettings>> outcomeOf(const ChangeDraft& draft,
+                                                                   const Meetings& meetings) {
+  const ParticipantClasses& alike = meetings.alike();
+  std::map<std::size_t, ParticipantSettings> changed;
+  const auto open = [&](std::size_t i) -> ParticipantSettings& {
     return changed.try_emplace(i, meetings.settings(i)).first->second;
   };
   for (const SettingChange& change : draft.settings) {
     if (draft.level == ChangeLevel::Asset) {
-      eachOf(change.parties, [&](std::size_t i) { apply(change, open(i), true, true, true); });
+      eachOf(change.participants, [&](std::size_t i) { apply(change, open(i), true, true, true); });
       continue;
     }
     const std::set<Target> targets = targetsOf(change, draft.level, alike);
     for (std::size_t i = 0; i < alike.size(); ++i) {
-      const Party& party = alike.parties()[i].sample;
-      const Target own{draft.level == ChangeLevel::Kind ? party.asset->kind : std::string(),
-                       party.role->name};
+      const Participant& participant = alike.participants()[i].sample;
+      const Target own{draft.level == ChangeLevel::Kind ? participant.asset->kind : std::string(),
+                       participant.role->name};
       if (targets.count(own) == 0) continue;
-      apply(change, open(i), inherits(party.dutyFrom, draft.level),
-            inherits(party.onFrom, draft.level), inherits(party.seeksFrom, draft.level));
+      apply(change, open(i), inherits(participant.dutyFrom, draft.level),
+            inherits(participant.onFrom, draft.level),
+            inherits(participant.seeksFrom, draft.level));
     }
   }
   for (const MotionChange& change : draft.motions) {
-    eachOf(change.parties, [&](std::size_t i) {
-      const AlikeAssets& own = alike.assets()[alike.parties()[i].of];
+    eachOf(change.participants, [&](std::size_t i) {
+      const AlikeAssets& own = alike.assets()[alike.participants()[i].of];
       for (std::size_t k = 0; k < own.count; ++k) open(own.first + k).motion = change.motion;
     });
   }
-  std::vector<std::pair<std::size_t, PartySettings>> list;
+  std::vector<std::pair<std::size_t, ParticipantSettings>> list;
   for (const auto& [i, settings] : changed) {
     if (!(settings == meetings.settings(i))) list.emplace_back(i, settings);
   }
@@ -136,9 +138,9 @@ RoleSetting settingAt(const Project& project, const Written& at) {
 }
 
 // The values that hold there now, set or inherited.
-PartySettings valuesAt(const Project& project, const Written& at) {
+ParticipantSettings valuesAt(const Project& project, const Written& at) {
   const Role& role = *findRole(project, at.edit.setting.role);
-  PartySettings values{role.duty, role.on, role.seeks};
+  ParticipantSettings values{role.duty, role.on, role.seeks};
   const auto take = [&](const std::vector<RoleSetting>& settings) {
     const RoleSetting* found = findSetting(settings, role.name);
     if (found == nullptr) return;
@@ -159,19 +161,19 @@ class Writing {
 
   std::vector<Edit> run() {
     if (draft_.newLayer) {
-      PartySet parties(alike_.size());
+      ParticipantSet participants(alike_.size());
       const LayerSet bit = LayerSet{1} << project_.layers.size();
       for (const SettingChange& change : draft_.settings) {
-        if ((change.onMore & bit) != 0) parties |= change.parties;
+        if ((change.onMore & bit) != 0) participants |= change.participants;
       }
-      edits_.emplace_back(AddLayer{newLayerName(parties, alike_)});
+      edits_.emplace_back(AddLayer{newLayerName(participants, alike_)});
     }
     for (const SettingChange& change : draft_.settings) write(change);
     for (auto& [key, written] : settings_) edits_.emplace_back(std::move(written.edit));
     std::set<AssetId> moved;
     for (const MotionChange& change : draft_.motions) {
-      eachOf(change.parties, [&](std::size_t i) {
-        for (const std::size_t at : alike_.assets()[alike_.parties()[i].of].assets) {
+      eachOf(change.participants, [&](std::size_t i) {
+        for (const std::size_t at : alike_.assets()[alike_.participants()[i].of].assets) {
           const AssetId id = project_.assets[at]->id;
           if (moved.insert(id).second) edits_.emplace_back(SetMotion{id, change.motion});
         }
@@ -188,10 +190,10 @@ class Writing {
       }
       return;
     }
-    eachOf(change.parties, [&](std::size_t i) {
-      const AlikeParty& party = alike_.parties()[i];
-      for (const std::size_t at : alike_.assets()[party.of].assets) {
-        write(change, {SetSetting{project_.assets[at]->id, {}, {party.sample.role->name}},
+    eachOf(change.participants, [&](std::size_t i) {
+      const ParticipantClass& participant = alike_.participants()[i];
+      for (const std::size_t at : alike_.assets()[participant.of].assets) {
+        write(change, {SetSetting{project_.assets[at]->id, {}, {participant.sample.role->name}},
                        &*project_.assets[at]});
       }
     });
@@ -200,7 +202,7 @@ class Writing {
   void write(const SettingChange& change, Written at) {
     const auto key = std::tuple(at.edit.asset, at.edit.kind, at.edit.setting.role);
     const auto found = settings_.find(key);
-    PartySettings values = valuesAt(project_, at);
+    ParticipantSettings values = valuesAt(project_, at);
     if (found == settings_.end()) {
       at.edit.setting = settingAt(project_, at);
     } else {
@@ -218,7 +220,7 @@ class Writing {
   }
 
   const ChangeDraft& draft_;
-  const AlikeParties& alike_;
+  const ParticipantClasses& alike_;
   const Project& project_;
   std::map<std::tuple<AssetId, std::string, std::string>, Written> settings_;
   std::vector<Edit> edits_;
@@ -230,15 +232,15 @@ std::vector<Edit> editsOf(const ChangeDraft& draft, const Meetings& meetings) {
   return Writing(draft, meetings).run();
 }
 
-std::string newLayerName(const PartySet& parties, const AlikeParties& alike) {
+std::string newLayerName(const ParticipantSet& participants, const ParticipantClasses& alike) {
   const std::vector<std::string>& layers = alike.project().layers;
   std::string wish = "layer";
-  const std::size_t first = parties.find_first();
-  if (first != PartySet::npos) {
-    const Party& party = alike.parties()[first].sample;
-    wish =
-        parties.count() == 1 && alike.copiesOf(first) == 1 ? party.asset->name : party.asset->kind;
-    wish += "_" + party.role->name;
+  const std::size_t first = participants.find_first();
+  if (first != ParticipantSet::npos) {
+    const Participant& participant = alike.participants()[first].sample;
+    wish = participants.count() == 1 && alike.copiesOf(first) == 1 ? participant.asset->name
+                                                                   : participant.asset->kind;
+    wish += "_" + participant.role->name;
   }
   std::string name = wish;
   for (int n = 2; std::find(layers.begin(), layers.end(), name) != layers.end(); ++n) {
@@ -248,10 +250,10 @@ std::string newLayerName(const PartySet& parties, const AlikeParties& alike) {
 }
 
 std::string textOf(const ChangeDraft& draft, const Meetings& meetings) {
-  const AlikeParties& alike = meetings.alike();
+  const ParticipantClasses& alike = meetings.alike();
   std::vector<std::string> parts;
   for (const SettingChange& change : draft.settings) {
-    if (change.parties.none()) continue;
+    if (change.participants.none()) continue;
     const std::string subject = subjectText(draft, change, alike);
     const auto add = [&](const std::string& what) {
       parts.push_back("let " + subject + " " + what);
@@ -268,8 +270,8 @@ std::string textOf(const ChangeDraft& draft, const Meetings& meetings) {
   }
   for (const MotionChange& change : draft.motions) {
     std::set<std::string> names;
-    eachOf(change.parties, [&](std::size_t i) {
-      for (const std::size_t at : alike.assets()[alike.parties()[i].of].assets) {
+    eachOf(change.participants, [&](std::size_t i) {
+      for (const std::size_t at : alike.assets()[alike.participants()[i].of].assets) {
         names.insert(alike.project().assets[at]->name);
       }
     });

@@ -12,10 +12,10 @@ namespace amber {
 /// roles.
 enum class ChangeLevel { Asset, Kind, Role };
 
-/// What is to become of some parties: layers that they are put on or taken from, come to seek or no
-/// longer seek, their duty.
+/// What is to become of some participants: layers that they are put on or taken from, come to seek
+/// or no longer seek, their duty.
 struct SettingChange {
-  PartySet parties;
+  ParticipantSet participants;
   LayerSet onMore = 0;
   LayerSet onLess = 0;
   LayerSet seeksMore = 0;
@@ -24,7 +24,7 @@ struct SettingChange {
 };
 
 struct MotionChange {
-  PartySet parties;  ///< All parties of their assets change.
+  ParticipantSet participants;  ///< All participants of their assets change.
   Motion motion = Motion::Dynamic;
 };
 
@@ -36,10 +36,10 @@ struct ChangeDraft {
   bool newLayer = false;  ///< The layer after the last is made first.
 };
 
-/// The settings that parties would have, for those that change. With a kind or role, also parties
-/// that were not meant change: those that inherit the setting.
-std::vector<std::pair<std::size_t, PartySettings>> outcomeOf(const ChangeDraft& draft,
-                                                             const Meetings& meetings);
+/// The settings that participants would have, for those that change. With a kind or role, also
+/// participants that were not meant change: those that inherit the setting.
+std::vector<std::pair<std::size_t, ParticipantSettings>> outcomeOf(const ChangeDraft& draft,
+                                                                   const Meetings& meetings);
 
 /// The edits that make it so.
 std::vector<Edit> editsOf(const ChangeDraft& draft, const Meetings& meetings);
@@ -47,7 +47,7 @@ std::vector<Edit> editsOf(const ChangeDraft& draft, const Meetings& meetings);
 /// What it does, in words: "let chr_snail body seek ground".
 std::string textOf(const ChangeDraft& draft, const Meetings& meetings);
 
-/// A name for a new layer for these parties that no layer has yet.
-std::string newLayerName(const PartySet& parties, const AlikeParties& alike);
+/// A name for a new layer for these participants that no layer has yet.
+std::string newLayerName(const ParticipantSet& participants, const ParticipantClasses& alike);
 
 }  // namespace amber

@@ -69,7 +69,9 @@ class Drafting {
   }
 
  private:
-  const PartySettings& at(std::size_t party) const { return meetings_.settings(party); }
+  const ParticipantSettings& at(std::size_t participant) const {
+    return meetings_.settings(participant);
+  }
 
   void sort(const AlikePair& pair, std::vector<Pair>& wanted, std::vector<Pair>& outside) const {
     for (const Pair one : {Pair{pair.first, pair.second}, Pair{pair.second, pair.first}}) {
@@ -83,7 +85,7 @@ class Drafting {
     return !awake(at(pair.who).motion, at(pair.whom).motion, meetings_.rule().wakes);
   }
 
-  // How much has to change for the pair to do as the sentence wants.
+  // How much must change until the pair does what the expectation requires.
   int distance(const Pair& pair) const {
     const bool both = at(pair.who).duty == Duty::Stops && at(pair.whom).duty == Duty::Stops;
     const int duty = sentence_.verb == Verb::Notices ? (both ? 2 : 0) : (both ? 0 : 2);
@@ -95,10 +97,10 @@ class Drafting {
   // Where roles are left open, the pair of each two assets that is nearest to what is wanted.
   std::vector<Pair> nearest(const std::vector<Pair>& wanted) const {
     if (!sentence_.who.role.empty() && !sentence_.whom.role.empty()) return wanted;
-    const auto& parties = meetings_.alike().parties();
+    const auto& participants = meetings_.alike().participants();
     std::map<Pair, Pair> best;
     for (const Pair& pair : wanted) {
-      const Pair assets{parties[pair.who].of, parties[pair.whom].of};
+      const Pair assets{participants[pair.who].of, participants[pair.whom].of};
       const auto [place, isNew] = best.try_emplace(assets, pair);
       if (!isNew && distance(pair) < distance(place->second)) place->second = pair;
     }
@@ -107,14 +109,14 @@ class Drafting {
     return pairs;
   }
 
-  PartySet whoOf(const std::vector<Pair>& pairs) const {
-    PartySet set(count_);
+  ParticipantSet whoOf(const std::vector<Pair>& pairs) const {
+    ParticipantSet set(count_);
     for (const Pair& pair : pairs) set.set(pair.who);
     return set;
   }
 
-  PartySet whomOf(const std::vector<Pair>& pairs) const {
-    PartySet set(count_);
+  ParticipantSet whomOf(const std::vector<Pair>& pairs) const {
+    ParticipantSet set(count_);
     for (const Pair& pair : pairs) set.set(pair.whom);
     return set;
   }
@@ -132,8 +134,8 @@ class Drafting {
   }
 
   Parts dutyWays(Verb verb, const std::vector<Pair>& pairs) const {
-    PartySet who(count_);
-    PartySet whom(count_);
+    ParticipantSet who(count_);
+    ParticipantSet whom(count_);
     for (const Pair& pair : pairs) {
       const bool whoStops = at(pair.who).duty == Duty::Stops;
       const bool whomStops = at(pair.whom).duty == Duty::Stops;
@@ -146,9 +148,9 @@ class Drafting {
       }
     }
     if (who.none() && whom.none()) return {ChangeDraft{}};
-    const auto change = [](const PartySet& parties, Duty duty) {
+    const auto change = [](const ParticipantSet& participants, Duty duty) {
       SettingChange one;
-      one.parties = parties;
+      one.participants = participants;
       one.duty = duty;
       return one;
     };
@@ -198,8 +200,8 @@ class Drafting {
 
   // The first of each pair comes to see the second.
   Parts oneWay(const std::vector<Pair>& pairs) const {
-    const PartySet seers = whoOf(pairs);
-    const PartySet seen = whomOf(pairs);
+    const ParticipantSet seers = whoOf(pairs);
+    const ParticipantSet seen = whomOf(pairs);
     LayerSet allOn = ~LayerSet{0};
     LayerSet allSeek = ~LayerSet{0};
     LayerSet lowest = 0;  // One layer of each.
@@ -226,16 +228,16 @@ class Drafting {
     return ways;
   }
 
-  static SettingChange seek(const PartySet& parties, LayerSet layers) {
+  static SettingChange seek(const ParticipantSet& participants, LayerSet layers) {
     SettingChange change;
-    change.parties = parties;
+    change.participants = participants;
     change.seeksMore = layers;
     return change;
   }
 
-  static SettingChange putOn(const PartySet& parties, LayerSet layers) {
+  static SettingChange putOn(const ParticipantSet& participants, LayerSet layers) {
     SettingChange change;
-    change.parties = parties;
+    change.participants = participants;
     change.onMore = layers;
     return change;
   }
@@ -249,14 +251,14 @@ class Drafting {
       const LayerSet shared = at(pair.who).seeks & at(pair.whom).on;
       if (shared != 0) less[bySeeking ? pair.who : pair.whom] |= shared;
     }
-    std::map<LayerSet, PartySet> byLayers;
-    for (const auto& [party, layers] : less) {
-      byLayers.try_emplace(layers, PartySet(count_)).first->second.set(party);
+    std::map<LayerSet, ParticipantSet> byLayers;
+    for (const auto& [participant, layers] : less) {
+      byLayers.try_emplace(layers, ParticipantSet(count_)).first->second.set(participant);
     }
     std::vector<SettingChange> changes;
-    for (const auto& [layers, parties] : byLayers) {
+    for (const auto& [layers, participants] : byLayers) {
       SettingChange& change = changes.emplace_back();
-      change.parties = parties;
+      change.participants = participants;
       (bySeeking ? change.seeksLess : change.onLess) = layers;
     }
     return changes;
@@ -287,22 +289,22 @@ class Drafting {
     return ways;
   }
 
-  // The seen go to a layer of their own, which all seek that saw them there but those that are to
-  // be blind; what these saw them by is left.
+  // The seen participants move to a new layer, sought by all that sought them there, except those
+  // that must not see them. The layers they were seen on before are no longer used for this.
   void addSplits(const std::vector<Pair>& pairs, const std::vector<Pair>& back, Parts& ways) const {
     for (const auto& [there, other] : {std::pair(&pairs, &back), std::pair(&back, &pairs)}) {
       LayerSet shared = 0;
       for (const Pair& pair : *there) shared |= at(pair.who).seeks & at(pair.whom).on;
       if (shared == 0) continue;
-      const PartySet seen = whomOf(*there);
+      const ParticipantSet seen = whomOf(*there);
       SettingChange away = putOn(seen, newLayer_);
       away.onLess = shared;
-      SettingChange follow = seek(PartySet(count_), newLayer_);
-      const PartySet blinded = whoOf(*there);
+      SettingChange follow = seek(ParticipantSet(count_), newLayer_);
+      const ParticipantSet blinded = whoOf(*there);
       for (std::size_t i = 0; i < count_; ++i) {
         bool saw = false;
         eachOf(seen, [&](std::size_t k) { saw = saw || (at(i).seeks & at(k).on & shared) != 0; });
-        if (saw && !blinded.test(i)) follow.parties.set(i);
+        if (saw && !blinded.test(i)) follow.participants.set(i);
       }
       ChangeDraft split = draftOf({away, follow});
       split.newLayer = true;
@@ -317,7 +319,7 @@ class Drafting {
     }
   }
 
-  // What "only" rules out: the pair passes, or at least is not told, or comes to notice.
+  // What "only" excludes: the pair passes, or at least does not notice, or only notices.
   Parts outsidePartings(const std::vector<Pair>& pairs) const {
     Parts ways = partings(pairs);
     if (sentence_.verb == Verb::Notices) {
@@ -325,7 +327,7 @@ class Drafting {
       ways.push_back(draftOf(blind(pairs, false)));
     } else {
       SettingChange notice;
-      notice.parties = whomOf(pairs);
+      notice.participants = whomOf(pairs);
       notice.duty = Duty::Notices;
       ways.push_back(draftOf({notice}));
     }
@@ -336,8 +338,8 @@ class Drafting {
   const Meetings& meetings_;
   std::size_t count_;
   bool mutual_;
-  PartySet who_;
-  PartySet whom_;
+  ParticipantSet who_;
+  ParticipantSet whom_;
   LayerSet newLayer_ = 0;  // 0 where there can be no more.
 };
 

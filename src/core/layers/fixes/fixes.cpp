@@ -12,18 +12,18 @@ namespace {
 
 constexpr std::size_t kMostFixes = 8;
 
-using Changes = std::vector<std::pair<std::size_t, PartySettings>>;
+using Changes = std::vector<std::pair<std::size_t, ParticipantSettings>>;
 
 Meetings changed(const Meetings& meetings, const Changes& changes) {
   Meetings after = meetings;
-  for (const auto& [party, settings] : changes) after.change(party, settings);
+  for (const auto& [participant, settings] : changes) after.change(participant, settings);
   return after;
 }
 
-// How many pairs of parties do something else afterwards.
+// How many pairs of participants do something else afterwards.
 std::uint64_t pairsChanged(const Meetings& before, const Meetings& after, const Changes& changes) {
-  const AlikeParties& alike = before.alike();
-  PartySet done(alike.size());
+  const ParticipantClasses& alike = before.alike();
+  ParticipantSet done(alike.size());
   std::uint64_t count = 0;
   for (const auto& [i, settings] : changes) {
     for (std::size_t k = 0; k < alike.size(); ++k) {
@@ -39,9 +39,10 @@ std::uint64_t pairsChanged(const Meetings& before, const Meetings& after, const 
   return count;
 }
 
-// How many parties have another duty, motion or layers; layers by name, for their bits may move.
-std::uint64_t partiesChanged(const Project& before, const Project& after) {
-  const auto told = [](const Project& project, const Party& party) {
+// How many participants have another duty, motion or layers; layers by name, for their bits may
+// move.
+std::uint64_t participantsChanged(const Project& before, const Project& after) {
+  const auto told = [](const Project& project, const Participant& participant) {
     const auto named = [&](LayerSet set) {
       std::set<std::string> names;
       for (std::size_t bit = 0; bit < project.layers.size(); ++bit) {
@@ -49,11 +50,11 @@ std::uint64_t partiesChanged(const Project& before, const Project& after) {
       }
       return names;
     };
-    const PartySettings& settings = party.settings;
+    const ParticipantSettings& settings = participant.settings;
     return std::tuple(settings.duty, settings.motion, named(settings.on), named(settings.seeks));
   };
-  const std::vector<Party> was = partiesOf(before);
-  const std::vector<Party> is = partiesOf(after);
+  const std::vector<Participant> was = participantsOf(before);
+  const std::vector<Participant> is = participantsOf(after);
   std::uint64_t changed = 0;
   for (std::size_t i = 0; i < std::min(was.size(), is.size()); ++i) {
     changed += told(before, was[i]) != told(after, is[i]) ? 1U : 0U;
@@ -72,7 +73,7 @@ bool better(const Candidate& one, const Candidate& other) {
   const auto rank = [](const Candidate& candidate) {
     const Fix& fix = candidate.fix;
     return std::tuple(fix.breaks.size(), -static_cast<long>(fix.mends.size()), fix.pairs,
-                      fix.parties);
+                      fix.participants);
   };
   return rank(one) < rank(other);
 }
@@ -81,7 +82,7 @@ bool better(const Candidate& one, const Candidate& other) {
 class Gathering {
  public:
   Gathering(const Meetings& meetings, const std::vector<Judgement>& judgements,
-            const std::vector<MeantParties>& meant, std::size_t sentence)
+            const std::vector<MeantParticipants>& meant, std::size_t sentence)
       : meetings_(meetings),
         sentences_(meetings.alike().project().expectations),
         judgements_(judgements),
@@ -100,8 +101,8 @@ class Gathering {
     const Meetings after = changed(meetings_, changes);
     if (verdictAfter(sentence_, after) != Verdict::Holds) return;
     Fix fix;
-    for (const auto& [party, settings] : changes) {
-      fix.parties += meetings_.alike().copiesOf(party);
+    for (const auto& [participant, settings] : changes) {
+      fix.participants += meetings_.alike().copiesOf(participant);
     }
     for (std::size_t k = 0; k < sentences_.size(); ++k) {
       const bool touched = std::any_of(changes.begin(), changes.end(), [&](const auto& change) {
@@ -120,8 +121,8 @@ class Gathering {
     fix.edits = editsOf(arrangement, meetings_.alike());
     fix.text = textOf(arrangement);
     const auto applied = withEdits(project, fix.edits);
-    const auto alike = applied ? AlikeParties::of(applied->project)
-                               : Result<AlikeParties>(tl::unexpected(applied.error()));
+    const auto alike = applied ? ParticipantClasses::of(applied->project)
+                               : Result<ParticipantClasses>(tl::unexpected(applied.error()));
     if (!alike) return;
     const Meetings after(*alike);
     if (judged(sentences_[sentence_], after).verdict != Verdict::Holds) return;
@@ -132,7 +133,7 @@ class Gathering {
     for (std::size_t i = 0; i < arrangement.layering->settings.size(); ++i) {
       changes.emplace_back(i, arrangement.layering->settings[i]);
     }
-    fix.parties = partiesChanged(project, applied->project);
+    fix.participants = participantsChanged(project, applied->project);
     fix.pairs = pairsChanged(meetings_, changed(meetings_, changes), changes);
     fixes_.push_back({std::move(fix), {}, true});
   }
@@ -157,7 +158,7 @@ class Gathering {
   }
 
  private:
-  // With other settings of the same parties.
+  // With other settings of the same participants.
   Verdict verdictAfter(std::size_t k, const Meetings& after) const {
     return verdictOf(sentences_[k], after,
                      speaksOfLayers(sentences_[k]) ? meantBy(sentences_[k], after) : meant_[k]);
@@ -173,9 +174,10 @@ class Gathering {
   const Meetings& meetings_;
   const std::vector<Expectation>& sentences_;
   const std::vector<Judgement>& judgements_;
-  const std::vector<MeantParties>& meant_;
+  const std::vector<MeantParticipants>& meant_;
   std::size_t sentence_;
-  std::vector<PartySet> concerned_;  // By sentence: those of whom a change may change its verdict.
+  std::vector<ParticipantSet>
+      concerned_;  // By sentence: those of whom a change may change its verdict.
   std::vector<Changes> seen_;
   std::vector<Candidate> fixes_;
 };

@@ -13,8 +13,8 @@ namespace amber {
 struct Fix {
   std::string text;  ///< "let chr_snail body seek ground".
   std::vector<Edit> edits;
-  std::uint64_t parties = 0;  ///< Whose duty, on, seeks or motion change.
-  std::uint64_t pairs = 0;    ///< Of which outcome, who is stopped or who is told change.
+  std::uint64_t participants = 0;  ///< Whose duty, on, seeks or motion change.
+  std::uint64_t pairs = 0;         ///< Whose outcome changes, or who is stopped or who notices.
   std::vector<std::size_t>
       breaks;                      ///< Other sentences that held and then do not, by number from 0.
   std::vector<std::size_t> mends;  ///< Other sentences that were broken and then are not.
@@ -28,13 +28,13 @@ struct Fixes {
   Contradiction contradicts;
 };
 
-/// Finds changes of on, seeks, duty or motion, set with assets, kinds or roles, that make broken
-/// sentences of one project true.
-/// 1. Every fix makes its sentence hold.
-/// 2. First come those that break no other sentence, of them what mends most, then what changes the
-///    fewest pairs, then the fewest parties.
-/// 3. Where there is no fix that breaks none, a sentence that held contradicts this one: they are
-///    named. (Tried with other duties and motions of the parties concerned, and new layers.)
+/// Finds changes of on, seeks, duty or motion, set with assets, kinds or roles, that satisfy broken
+/// expectations of one project.
+/// 1. Every fix satisfies its expectation.
+/// 2. Fixes that break no other expectation come first, among them those that fix most others, then
+///    those that change the fewest pairs, then the fewest participants.
+/// 3. If every fix breaks another expectation, the contradicting expectations are listed. (Other
+///    duties and motions of the participants, and new layers, have then been tried.)
 class FixSearch {
  public:
   /// Judges all expectations of the project. Refers to both, which must outlive it.
@@ -49,7 +49,7 @@ class FixSearch {
  private:
   const Meetings& meetings_;
   std::vector<Judgement> judgements_;
-  std::vector<MeantParties> meant_;
+  std::vector<MeantParticipants> meant_;
 };
 
 }  // namespace amber

@@ -9,7 +9,7 @@
 namespace amber {
 namespace {
 
-constexpr std::size_t kMostParties = 160;
+constexpr std::size_t kMostParticipants = 160;
 constexpr int kMostTries = 60;
 constexpr std::size_t kPairsTried = 3;
 constexpr int kDeepest = 4;
@@ -47,26 +47,27 @@ class DutySearch {
     return std::nullopt;
   }
 
-  static Meetings with(const Meetings& meetings, std::size_t party, Duty duty) {
+  static Meetings with(const Meetings& meetings, std::size_t participant, Duty duty) {
     Meetings changed = meetings;
-    PartySettings settings = meetings.settings(party);
+    ParticipantSettings settings = meetings.settings(participant);
     settings.duty = duty;
-    changed.change(party, settings);
+    changed.change(participant, settings);
     return changed;
   }
 
-  static Meetings with(const Meetings& meetings, std::size_t party, Motion motion) {
+  static Meetings with(const Meetings& meetings, std::size_t participant, Motion motion) {
     Meetings changed = meetings;
-    const AlikeAssets& own = meetings.alike().assets()[meetings.alike().parties()[party].of];
+    const AlikeAssets& own =
+        meetings.alike().assets()[meetings.alike().participants()[participant].of];
     for (std::size_t i = own.first; i < own.first + own.count; ++i) {
-      PartySettings settings = meetings.settings(i);
+      ParticipantSettings settings = meetings.settings(i);
       settings.motion = motion;
       changed.change(i, settings);
     }
     return changed;
   }
 
-  // What lets the two do as the verb says, one change after the other.
+  // Changes that let the two do what the verb requires, one after another.
   static std::vector<Meetings> changes(const Meetings& meetings, Verb verb, std::size_t who,
                                        std::size_t whom) {
     std::vector<Meetings> all;
@@ -94,10 +95,10 @@ class DutySearch {
   int tries_ = 0;
 };
 
-// The layers of the project that the sentences name, as they are; and those parties.
+// The layers that expectations name, unchanged, and the participants on them.
 struct NamedLayers {
   std::vector<std::size_t> bits;
-  std::vector<PartySet> on;
+  std::vector<ParticipantSet> on;
 };
 
 NamedLayers namedIn(const std::vector<Expectation>& sentences, const Meetings& meetings) {
@@ -118,16 +119,16 @@ NamedLayers namedIn(const std::vector<Expectation>& sentences, const Meetings& m
 }
 
 std::optional<Layering> layeringOf(const DutySearch::Found& found) {
-  const AlikeParties& alike = found.meetings.alike();
+  const ParticipantClasses& alike = found.meetings.alike();
   const NamedLayers named = namedIn(alike.project().expectations, found.meetings);
   const std::vector<LayerUse> uses = layersFor(found.demands, named.on);
   if (uses.size() > kMostLayers) return std::nullopt;
   Layering layering;
-  std::vector<PartySet> on;
+  std::vector<ParticipantSet> on;
   for (const LayerUse& use : uses) on.push_back(use.on);
   layering.layers = layerNames(alike, on, named.bits);
   for (std::size_t i = 0; i < alike.size(); ++i) {
-    PartySettings settings = found.meetings.settings(i);
+    ParticipantSettings settings = found.meetings.settings(i);
     settings.on = 0;
     settings.seeks = 0;
     for (std::size_t bit = 0; bit < uses.size(); ++bit) {
@@ -145,7 +146,7 @@ Rearrangement rearranged(const Meetings& meetings, const std::vector<Judgement>&
                          std::size_t sentence) {
   Rearrangement result;
   const std::vector<Expectation>& all = meetings.alike().project().expectations;
-  if (meetings.alike().size() > kMostParties) return result;
+  if (meetings.alike().size() > kMostParticipants) return result;
   std::vector<Expectation> held{all[sentence]};
   std::vector<std::size_t> numbers{sentence};
   for (std::size_t k = 0; k < all.size(); ++k) {
@@ -176,25 +177,25 @@ Rearrangement rearranged(const Meetings& meetings, const std::vector<Judgement>&
   return result;
 }
 
-std::vector<Edit> editsOf(const Rearrangement& arrangement, const AlikeParties& alike) {
+std::vector<Edit> editsOf(const Rearrangement& arrangement, const ParticipantClasses& alike) {
   std::vector<Edit> edits = editsFor(alike, *arrangement.layering);
   // Duties and motions that are others go with the assets.
   std::vector<SetSetting> duties;
   for (std::size_t i = 0; i < alike.size(); ++i) {
-    const Party& party = alike.parties()[i].sample;
-    const PartySettings& now = arrangement.layering->settings[i];
-    for (const std::size_t at : alike.assets()[alike.parties()[i].of].assets) {
+    const Participant& participant = alike.participants()[i].sample;
+    const ParticipantSettings& now = arrangement.layering->settings[i];
+    for (const std::size_t at : alike.assets()[alike.participants()[i].of].assets) {
       const AssetId id = alike.project().assets[at]->id;
-      if (now.motion != party.settings.motion) edits.emplace_back(SetMotion{id, now.motion});
-      if (now.duty == party.settings.duty) continue;
+      if (now.motion != participant.settings.motion) edits.emplace_back(SetMotion{id, now.motion});
+      if (now.duty == participant.settings.duty) continue;
       const auto same = std::find_if(edits.begin(), edits.end(), [&](const Edit& edit) {
         const auto* set = std::get_if<SetSetting>(&edit);
-        return set != nullptr && set->asset == id && set->setting.role == party.role->name;
+        return set != nullptr && set->asset == id && set->setting.role == participant.role->name;
       });
       if (same != edits.end()) {
         std::get<SetSetting>(*same).setting.duty = now.duty;
       } else {
-        edits.emplace_back(SetSetting{id, {}, {party.role->name, now.duty, {}, {}}});
+        edits.emplace_back(SetSetting{id, {}, {participant.role->name, now.duty, {}, {}}});
       }
     }
   }
@@ -202,7 +203,7 @@ std::vector<Edit> editsOf(const Rearrangement& arrangement, const AlikeParties& 
 }
 
 std::string textOf(const Rearrangement& arrangement) {
-  return "arrange the layers anew, as " + std::to_string(arrangement.layering->layers.size());
+  return "rearrange the layers, as " + std::to_string(arrangement.layering->layers.size());
 }
 
 }  // namespace amber

@@ -8,7 +8,7 @@ namespace {
 class Judging {
  public:
   // With `verdictOnly` it ends at the first pair that is not as wanted.
-  Judging(const Expectation& expectation, const Meetings& meetings, MeantParties meant,
+  Judging(const Expectation& expectation, const Meetings& meetings, MeantParticipants meant,
           bool verdictOnly)
       : wanted_(expectation),
         meetings_(meetings),
@@ -41,11 +41,11 @@ class Judging {
 
   bool decided() const { return verdictOnly_ && !broken_.empty(); }
 
-  // A layer's parties may be several of one asset, as those of an asset may.
+  // A layer's participants may be several of one asset, as those of an asset may.
   bool leavesRoleOpen() const { return wanted_.who.role.empty() || wanted_.whom.role.empty(); }
 
   // Those with which this one of who has the outcome.
-  PartySet as(std::size_t who) const {
+  ParticipantSet as(std::size_t who) const {
     switch (wanted_.verb) {
       case Verb::StopsAt:
         return meetings_.stopped(who);
@@ -58,9 +58,9 @@ class Judging {
   }
 
   void countPairs() {
-    const PartySet either = who_ | whom_;
+    const ParticipantSet either = who_ | whom_;
     eachOf(either, [&](std::size_t a) {
-      PartySet with(either.size());
+      ParticipantSet with(either.size());
       if (who_.test(a)) with |= whom_;
       if (whom_.test(a)) with |= who_;
       eachOf(with, [&](std::size_t b) {
@@ -70,9 +70,9 @@ class Judging {
   }
 
   void judgeOpenRoles() {
-    const AlikeParties& alike = meetings_.alike();
+    const ParticipantClasses& alike = meetings_.alike();
     for (const AlikeAssets& from : alike.assets()) {
-      PartySet reached(alike.size());
+      ParticipantSet reached(alike.size());
       std::vector<std::size_t> who;
       for (std::size_t i = from.first; i < from.first + from.count; ++i) {
         if (!who_.test(i)) continue;
@@ -81,13 +81,14 @@ class Judging {
       }
       if (who.empty()) continue;
       if (decided()) return;
-      const PartySet possible = meetings_.possible(who.front()) & whom_;
-      for (std::size_t b = possible.find_first(); b != PartySet::npos;) {
-        const AlikeAssets& to = alike.assets()[alike.parties()[b].of];
+      const ParticipantSet possible = meetings_.possible(who.front()) & whom_;
+      for (std::size_t b = possible.find_first(); b != ParticipantSet::npos;) {
+        const AlikeAssets& to = alike.assets()[alike.participants()[b].of];
         const std::size_t end = to.first + to.count;
         bool some = false;
         const std::size_t begin = b;
-        for (; b != PartySet::npos && b < end; b = possible.find_next(b)) some |= reached.test(b);
+        for (; b != ParticipantSet::npos && b < end; b = possible.find_next(b))
+          some |= reached.test(b);
         if (some) continue;
         for (std::size_t i = begin; i < end; ++i) {
           if (!possible.test(i)) continue;
@@ -97,7 +98,7 @@ class Judging {
     }
   }
 
-  void addBroken(std::size_t who, const PartySet& others) {
+  void addBroken(std::size_t who, const ParticipantSet& others) {
     eachOf(others, [&](std::size_t other) {
       broken_.emplace_back(std::min(who, other), std::max(who, other));
     });
@@ -112,16 +113,17 @@ class Judging {
     return std::move(judgement_);
   }
 
-  // An asset without copies never meets itself: a sentence about such pairs alone says nothing.
+  // An asset without copies never meets itself, so an expectation about such pairs only has no
+  // meaning.
   Verdict verdict() const {
     if (!broken_.empty()) return Verdict::Broken;
     return wanted_.only || judgement_.pairs > 0 || (verdictOnly_ && hasPair()) ? Verdict::Holds
-                                                                              : Verdict::Empty;
+                                                                               : Verdict::Empty;
   }
 
   bool hasPair() const {
-    for (std::size_t a = who_.find_first(); a != PartySet::npos; a = who_.find_next(a)) {
-      for (std::size_t b = whom_.find_first(); b != PartySet::npos; b = whom_.find_next(b)) {
+    for (std::size_t a = who_.find_first(); a != ParticipantSet::npos; a = who_.find_next(a)) {
+      for (std::size_t b = whom_.find_first(); b != ParticipantSet::npos; b = whom_.find_next(b)) {
         if (meetings_.alike().pairsOf(std::min(a, b), std::max(a, b)) > 0) return true;
       }
     }
@@ -131,15 +133,15 @@ class Judging {
   const Expectation& wanted_;
   const Meetings& meetings_;
   bool verdictOnly_;
-  PartySet who_;
-  PartySet whom_;
+  ParticipantSet who_;
+  ParticipantSet whom_;
   std::vector<AlikePair> broken_;
   Judgement judgement_;
 };
 
 }  // namespace
 
-MeantParties meantBy(const Expectation& expectation, const Meetings& meetings) {
+MeantParticipants meantBy(const Expectation& expectation, const Meetings& meetings) {
   return {meetings.meant(expectation.who), meetings.meant(expectation.whom)};
 }
 
@@ -151,14 +153,15 @@ Judgement judged(const Expectation& expectation, const Meetings& meetings) {
   return Judging(expectation, meetings, meantBy(expectation, meetings), false).run();
 }
 
-Verdict verdictOf(const Expectation& expectation, const Meetings& meetings, MeantParties meant) {
+Verdict verdictOf(const Expectation& expectation, const Meetings& meetings,
+                  MeantParticipants meant) {
   return Judging(expectation, meetings, std::move(meant), true).run().verdict;
 }
 
 void addSpoken(const Expectation& expectation, const Meetings& meetings,
-               std::vector<PartySet>& spoken) {
-  const PartySet who = meetings.meant(expectation.who);
-  const PartySet whom = meetings.meant(expectation.whom);
+               std::vector<ParticipantSet>& spoken) {
+  const ParticipantSet who = meetings.meant(expectation.who);
+  const ParticipantSet whom = meetings.meant(expectation.whom);
   eachOf(who, [&](std::size_t i) { spoken[i] |= whom; });
   eachOf(whom, [&](std::size_t i) { spoken[i] |= who; });
 }
@@ -166,7 +169,7 @@ void addSpoken(const Expectation& expectation, const Meetings& meetings,
 std::vector<AlikePair> unaskedPairs(const std::vector<Expectation>& expectations,
                                     const Meetings& meetings) {
   const std::size_t count = meetings.alike().size();
-  std::vector<PartySet> spoken(count, PartySet(count));
+  std::vector<ParticipantSet> spoken(count, ParticipantSet(count));
   for (const Expectation& one : expectations) addSpoken(one, meetings, spoken);
   std::vector<AlikePair> unasked;
   for (std::size_t a = 0; a < count; ++a) {

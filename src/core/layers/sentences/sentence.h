@@ -25,9 +25,9 @@ Vocabulary vocabularyOf(const Project& project);
 /// Where a sentence cannot be read on.
 struct SentenceTrouble {
   std::size_t column = 1;  ///< In characters, from 1.
-  std::string found;       ///< The word that stands there; empty at the end.
-  std::string expected;    ///< What may stand there, in words.
-  std::string nearest;     ///< The word that may stand there and is most like it; empty for none.
+  std::string found;       ///< The word at that place; empty at the end.
+  std::string expected;    ///< The expected words, as text for the user.
+  std::string nearest;     ///< The most similar expected word; empty if there is none.
 
   bool operator==(const SentenceTrouble&) const = default;
 };
@@ -35,9 +35,9 @@ struct SentenceTrouble {
 /// The trouble as one sentence: "column 12: expected ..., not ...; did you mean ...?".
 std::string describe(const SentenceTrouble& trouble);
 
-/// The expectation as it is typed and shown: "chr_keeper body stops at every tile". A name that is
-/// not one word, or is one of the sentence's own words, stands in double quotes; a quote or a
-/// backslash in it has a backslash before it.
+/// The expectation as it is typed and displayed: "chr_keeper body stops at every tile". A name that
+/// is more than one word, or a reserved word of the grammar, is in double quotes, with a backslash
+/// before quotes and backslashes.
 std::string sentenceOf(const Expectation& expectation);
 
 /// Reads a sentence of these names.
@@ -54,7 +54,8 @@ tl::expected<Expectation, SentenceTrouble> expectationFrom(std::string_view text
 /// What may be typed in a sentence at one place.
 struct Completion {
   std::size_t begin = 0;           ///< Where the word that is being typed begins, in bytes.
-  std::vector<std::string> words;  ///< What may stand there and begins as it does, as it is typed.
+  std::vector<std::string> words;  ///< The words that may follow and match the typed beginning, as
+                                   ///< they are typed.
 };
 
 /// The words that go on with the first `length` bytes of the text. Empty where what stands before

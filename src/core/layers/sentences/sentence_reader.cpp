@@ -73,7 +73,7 @@ std::vector<Token> tokensOf(std::string_view text) {
   return tokens;
 }
 
-// What may stand at one place.
+// The words that are allowed at one place.
 struct Choice {
   std::string_view what = {};                            // "an asset", for the names.
   const std::vector<std::string_view>* names = nullptr;  // Null for none.
@@ -117,7 +117,7 @@ class Reader {
   }
 
   const SentenceTrouble& trouble() const { return trouble_; }
-  // What may stand at the end, after all the words there are; nothing when it was not reached.
+  // The words that are allowed at the end of the text; nothing if the end was not reached.
   const std::optional<Choice>& offered() const { return offered_; }
 
  private:
@@ -181,7 +181,7 @@ class Reader {
     return true;
   }
 
-  // A word of the sentence's own, that without quotes is no name.
+  // A reserved word of the grammar, which is not a name without quotes.
   static bool isReserved(const Token& token) {
     return !token.quoted && std::find(kSentenceWords.begin(), kSentenceWords.end(), token.text) !=
                                 kSentenceWords.end();

@@ -6,12 +6,12 @@
 
 namespace amber {
 
-/// The words of sentences that are no names.
+/// The reserved words of the grammar.
 inline constexpr std::array<std::string_view, 3> kVerbPhrases = {"stops at", "notices", "passes"};
 inline constexpr std::array<std::string_view, 8> kSentenceWords = {
     "every", "everything", "on", "stops", "at", "notices", "passes", "only"};
 
-/// A name as it stands in a sentence: in quotes where it must.
+/// A name as it is typed in an expectation: in quotes if necessary.
 std::string typedName(std::string_view name);
 
 }  // namespace amber

@@ -6,11 +6,11 @@
 namespace amber {
 namespace {
 
-Phrase phraseOf(const PartyName& name) {
+Phrase phraseOf(const ParticipantName& name) {
   return {PhraseOf::Asset, name.first, name.second};
 }
 
-// Tells sentences apart.
+// A key that is different for different expectations.
 std::string keyOf(const Expectation& one) {
   std::string key;
   for (const Phrase* phrase : {&one.who, &one.whom}) {
@@ -35,15 +35,15 @@ std::vector<Edit> adding(const Project& project, std::vector<Expectation> senten
 }  // namespace
 
 PairNames namesOf(const Meetings& meetings, const AlikePair& pair, std::size_t most) {
-  const AlikeParties& alike = meetings.alike();
+  const ParticipantClasses& alike = meetings.alike();
   const auto& assets = alike.project().assets;
-  const AlikeParty& a = alike.parties()[pair.first];
-  const AlikeParty& b = alike.parties()[pair.second];
+  const ParticipantClass& a = alike.participants()[pair.first];
+  const ParticipantClass& b = alike.participants()[pair.second];
   PairNames names;
   for (const std::size_t x : alike.assets()[a.of].assets) {
     for (const std::size_t y : alike.assets()[b.of].assets) {
       if (x == y && assets[x]->copies == Copies::One) continue;
-      // Of one alike party with itself, each two once.
+      // Of one alike participant with itself, each two once.
       if (pair.first == pair.second && y < x) continue;
       if (names.size() == most) return names;
       names.push_back(
@@ -53,8 +53,9 @@ PairNames namesOf(const Meetings& meetings, const AlikePair& pair, std::size_t m
   return names;
 }
 
-PairNames unaskedLike(const Project& project, const std::pair<PartyName, PartyName>& pair) {
-  const auto alike = AlikeParties::of(project);
+PairNames unaskedLike(const Project& project,
+                      const std::pair<ParticipantName, ParticipantName>& pair) {
+  const auto alike = ParticipantClasses::of(project);
   if (!alike) return {};
   const Meetings meetings(*alike);
   for (const AlikePair& one : unaskedPairs(project.expectations, meetings)) {
@@ -76,8 +77,8 @@ std::vector<Edit> expecting(const Project& project, const PairNames& pairs) {
       continue;
     }
     const Answer answer =
-        answerFor(partyOf(project, *first, *firstRole).settings,
-                  partyOf(project, *second, *secondRole).settings, ruleOf(project));
+        answerFor(participantOf(project, *first, *firstRole).settings,
+                  participantOf(project, *second, *secondRole).settings, ruleOf(project));
     Expectation one{phraseOf(a), Verb::StopsAt, phraseOf(b)};
     if (answer.outcome == Outcome::Passes) one.verb = Verb::Passes;
     if (answer.outcome == Outcome::Notices) {

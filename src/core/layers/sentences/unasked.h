@@ -9,27 +9,28 @@
 
 namespace amber {
 
-/// Parties by the names of asset and role, which outlive a project.
-using PartyName = std::pair<std::string, std::string>;
-using PairNames = std::vector<std::pair<PartyName, PartyName>>;
+/// Participants by the names of asset and role, which outlive a project.
+using ParticipantName = std::pair<std::string, std::string>;
+using PairNames = std::vector<std::pair<ParticipantName, ParticipantName>>;
 
 /// The most pairs that are named at once.
 inline constexpr std::size_t kMostPairsNamed = 1000;
 
-/// The pairs of parties that two alike ones stand for; at most so many.
+/// The pairs that two equivalence classes stand for, at most `most`.
 PairNames namesOf(const Meetings& meetings, const AlikePair& pair,
                   std::size_t most = kMostPairsNamed);
 
-/// All pairs that meet unasked as this one does: those of parties that are alike. Empty where it
-/// does not.
-PairNames unaskedLike(const Project& project, const std::pair<PartyName, PartyName>& pair);
+/// All pairs that meet unasked as this one does: those of participants that are alike. Empty where
+/// it does not.
+PairNames unaskedLike(const Project& project,
+                      const std::pair<ParticipantName, ParticipantName>& pair);
 
-/// The edits that write a sentence for each of the pairs that says what they do now; who is told
-/// comes first. Pairs whose names are no longer there are passed over.
+/// The edits that add an expectation of the current outcome for each pair, with the side that
+/// notices first. Pairs with names that no longer exist are skipped.
 std::vector<Edit> expecting(const Project& project, const PairNames& pairs);
 
-/// The edits that write a sentence for each that they pass. What then has to be changed is for the
-/// sentence's fixes to say.
+/// The edits that add an expectation that each pair passes. The fixes of the expectations then
+/// change the settings.
 std::vector<Edit> expectingToPass(const Project& project, const PairNames& pairs);
 
 }  // namespace amber

@@ -15,10 +15,10 @@ constexpr int kMostSteps = 150000;
 // Layers that grow, never breaking a rule.
 class Cover {
  public:
-  Cover(const SightDemands& demands, const std::vector<PartySet>& named)
+  Cover(const SightDemands& demands, const std::vector<ParticipantSet>& named)
       : demands_(&demands), named_(named.size()) {
     const std::size_t count = demands.never.size();
-    for (const PartySet& on : named) layers_.push_back({PartySet(count), on});
+    for (const ParticipantSet& on : named) layers_.push_back({ParticipantSet(count), on});
     for (std::size_t i = 0; i < demands.neverBoth.size() && !checksBoth_; ++i) {
       checksBoth_ = demands.neverBoth[i].any();
     }
@@ -64,7 +64,7 @@ class Cover {
 
   void add(const Sight& sight) {
     const std::size_t count = demands_->never.size();
-    layers_.push_back({PartySet(count), PartySet(count)});
+    layers_.push_back({ParticipantSet(count), ParticipantSet(count)});
     join(layers_.size() - 1, sight);
   }
 
@@ -148,7 +148,7 @@ bool placeDemand(Cover& cover, const SightDemand& demand) {
   return true;
 }
 
-std::optional<Cover> greedy(const SightDemands& demands, const std::vector<PartySet>& named,
+std::optional<Cover> greedy(const SightDemands& demands, const std::vector<ParticipantSet>& named,
                             const std::vector<std::size_t>& order) {
   Cover cover(demands, named);
   for (const std::size_t i : order) {
@@ -245,7 +245,8 @@ class Search {
 
 }  // namespace
 
-std::vector<LayerUse> layersFor(const SightDemands& demands, const std::vector<PartySet>& named) {
+std::vector<LayerUse> layersFor(const SightDemands& demands,
+                                const std::vector<ParticipantSet>& named) {
   std::vector<std::size_t> order(demands.demands.size());
   std::iota(order.begin(), order.end(), std::size_t{0});
   std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {

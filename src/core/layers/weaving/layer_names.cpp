@@ -6,10 +6,10 @@
 namespace amber {
 namespace {
 
-PartySet onOld(const AlikeParties& alike, std::size_t bit) {
-  PartySet set(alike.size());
+ParticipantSet onOld(const ParticipantClasses& alike, std::size_t bit) {
+  ParticipantSet set(alike.size());
   for (std::size_t i = 0; i < alike.size(); ++i) {
-    if ((alike.parties()[i].sample.settings.on >> bit & 1) != 0) set.set(i);
+    if ((alike.participants()[i].sample.settings.on >> bit & 1) != 0) set.set(i);
   }
   return set;
 }
@@ -21,15 +21,15 @@ std::string unused(const std::string& wish, const std::set<std::string>& taken) 
 }
 
 // After the kinds on it, or the one role; with both where the kind has other roles elsewhere.
-std::string nameByUse(const AlikeParties& alike, const PartySet& on) {
+std::string nameByUse(const ParticipantClasses& alike, const ParticipantSet& on) {
   std::set<std::string> kinds;
   std::set<std::string> roles;
   std::set<std::string> elsewhere;
   for (std::size_t i = 0; i < alike.size(); ++i) {
-    const Party& party = alike.parties()[i].sample;
+    const Participant& participant = alike.participants()[i].sample;
     if (on.test(i)) {
-      kinds.insert(party.asset->kind);
-      roles.insert(party.role->name);
+      kinds.insert(participant.asset->kind);
+      roles.insert(participant.role->name);
     }
   }
   if (kinds.empty()) return "unused";
@@ -37,8 +37,9 @@ std::string nameByUse(const AlikeParties& alike, const PartySet& on) {
   std::string name;
   for (const std::string& kind : kinds) name += (name.empty() ? "" : "_") + kind;
   for (std::size_t i = 0; i < alike.size(); ++i) {
-    const Party& party = alike.parties()[i].sample;
-    if (!on.test(i) && kinds.count(party.asset->kind) != 0) elsewhere.insert(party.role->name);
+    const Participant& participant = alike.participants()[i].sample;
+    if (!on.test(i) && kinds.count(participant.asset->kind) != 0)
+      elsewhere.insert(participant.role->name);
   }
   const bool told = roles.size() == 1 && !elsewhere.empty();
   return told ? name + "_" + *roles.begin() : name;
@@ -54,7 +55,8 @@ std::string joined(const std::vector<std::string>& words) {
 
 }  // namespace
 
-std::vector<std::string> layerNames(const AlikeParties& alike, const std::vector<PartySet>& on,
+std::vector<std::string> layerNames(const ParticipantClasses& alike,
+                                    const std::vector<ParticipantSet>& on,
                                     const std::vector<std::size_t>& kept) {
   const std::vector<std::string>& old = alike.project().layers;
   std::vector<std::string> names(on.size());
@@ -66,7 +68,7 @@ std::vector<std::string> layerNames(const AlikeParties& alike, const std::vector
   for (std::size_t i = kept.size(); i < on.size(); ++i) {
     std::size_t most = 0;
     for (std::size_t bit = 0; bit < old.size(); ++bit) {
-      const PartySet before = onOld(alike, bit);
+      const ParticipantSet before = onOld(alike, bit);
       const std::size_t common = (before & on[i]).count();
       // Most of the old, and half of the new: else it is another layer.
       const bool same = 2 * common > before.count() && 2 * common >= on[i].count();
@@ -85,11 +87,12 @@ std::vector<std::string> layerNames(const AlikeParties& alike, const std::vector
   return names;
 }
 
-std::vector<std::string> layerNotes(const AlikeParties& alike, const std::vector<PartySet>& on,
+std::vector<std::string> layerNotes(const ParticipantClasses& alike,
+                                    const std::vector<ParticipantSet>& on,
                                     const std::vector<std::string>& names) {
   const std::vector<std::string>& old = alike.project().layers;
   std::vector<std::string> notes;
-  std::vector<PartySet> before;
+  std::vector<ParticipantSet> before;
   for (std::size_t bit = 0; bit < old.size(); ++bit) before.push_back(onOld(alike, bit));
   for (std::size_t i = 0; i < on.size(); ++i) {
     std::vector<std::string> from;
@@ -98,7 +101,7 @@ std::vector<std::string> layerNotes(const AlikeParties& alike, const std::vector
     }
     if (from.size() > 1) {
       notes.push_back(joined(from) + " share the layer " + names[i] +
-                      ": nothing treats them differently.");
+                      ": no expectation treats them differently.");
     }
   }
   for (std::size_t bit = 0; bit < old.size(); ++bit) {
@@ -107,10 +110,10 @@ std::vector<std::string> layerNotes(const AlikeParties& alike, const std::vector
       if (before[bit].intersects(on[i])) into.push_back(names[i]);
     }
     if (into.size() > 1) {
-      notes.push_back(old[bit] + " is parted into " + joined(into) +
-                      ": sentences treat those on it differently.");
+      notes.push_back(old[bit] + " is divided into " + joined(into) +
+                      ": expectations treat the shapes on it differently.");
     } else if (into.empty() && before[bit].any()) {
-      notes.push_back("Nobody needs to be on " + old[bit] + ": no sentence has it met.");
+      notes.push_back("No shape needs to be on " + old[bit] + ": no expectation needs this layer.");
     }
   }
   return notes;

@@ -7,8 +7,8 @@ namespace amber {
 namespace {
 
 template <class Visit>
-void each(const PartySet& set, const Visit& visit) {
-  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) visit(i);
+void each(const ParticipantSet& set, const Visit& visit) {
+  for (std::size_t i = set.find_first(); i != ParticipantSet::npos; i = set.find_next(i)) visit(i);
 }
 
 class Demanding {
@@ -18,8 +18,8 @@ class Demanding {
         meetings_(meetings),
         count_(meetings.alike().size()),
         mutual_(meetings.rule().pairing == Pairing::Both),
-        asked_(count_, PartySet(count_)) {
-    result_.never.assign(count_, PartySet(count_));
+        asked_(count_, ParticipantSet(count_)) {
+    result_.never.assign(count_, ParticipantSet(count_));
     result_.neverBoth = result_.never;
     met_ = result_.never;
     for (const Expectation& one : sentences) {
@@ -35,7 +35,7 @@ class Demanding {
       if (failed_) return tl::unexpected(*failed_);
     }
     takeUnspoken(unspoken);
-    // What only goes on as it is gives way.
+    // Demands that only keep the current state have lower priority.
     std::erase_if(result_.demands, [&](SightDemand& demand) {
       return demand.sentence == sentences_.size() && !possible(demand);
     });
@@ -66,7 +66,7 @@ class Demanding {
     }
   }
 
-  // The ways in which these two come to do what the verb says; none where they cannot.
+  // The ways in which these two can have the outcome; none if they cannot.
   void addWays(Verb verb, std::size_t who, std::size_t whom, std::vector<Sight>& ways) const {
     const bool able = awake(who, whom) &&
                       (verb == Verb::Passes || bothStop(who, whom) == (verb == Verb::StopsAt));
@@ -110,7 +110,7 @@ class Demanding {
   }
 
   void takeOpen(std::size_t k) {
-    const AlikeParties& alike = meetings_.alike();
+    const ParticipantClasses& alike = meetings_.alike();
     for (const AlikeAssets& from : alike.assets()) {
       for (const AlikeAssets& to : alike.assets()) {
         std::vector<Sight> ways;
@@ -157,8 +157,8 @@ class Demanding {
 
   void takeUnspoken(Unspoken unspoken) {
     for (std::size_t a = 0; a < count_; ++a) {
-      const PartySet met = meetings_.met(a);
-      const PartySet kept = unspoken == Unspoken::Kept ? met_[a] : PartySet(count_);
+      const ParticipantSet met = meetings_.met(a);
+      const ParticipantSet kept = unspoken == Unspoken::Kept ? met_[a] : ParticipantSet(count_);
       each(meetings_.possible(a) - asked_[a] - kept, [&](std::size_t b) {
         if (unspoken == Unspoken::Parted || !met.test(b)) {
           if (a <= b) forbid(a, b);
@@ -198,7 +198,7 @@ class Demanding {
   bool forbidsAny(const SightDemands& there, std::size_t sentence) const {
     bool any = false;
     each(who_[sentence], [&](std::size_t who) {
-      const PartySet forbidden = there.never[who] | there.neverBoth[who];
+      const ParticipantSet forbidden = there.never[who] | there.neverBoth[who];
       any =
           any || forbidden.intersects(sentences_[sentence].verb == Verb::Passes ? ~whom_[sentence]
                                                                                 : whom_[sentence]);
@@ -210,10 +210,11 @@ class Demanding {
   const Meetings& meetings_;
   std::size_t count_;
   bool mutual_;
-  std::vector<PartySet> who_;
-  std::vector<PartySet> whom_;
-  std::vector<PartySet> asked_;  // By party: those with which a sentence speaks of it.
-  std::vector<PartySet> met_;    // By party: those it meets because another passes nobody else.
+  std::vector<ParticipantSet> who_;
+  std::vector<ParticipantSet> whom_;
+  std::vector<ParticipantSet> asked_;  // By participant: those with which a sentence speaks of it.
+  std::vector<ParticipantSet>
+      met_;  // By participant: those it meets because another passes nobody else.
   SightDemands result_;
   std::optional<SightRefusal> failed_;
 };

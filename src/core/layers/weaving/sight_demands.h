@@ -8,7 +8,7 @@
 
 namespace amber {
 
-/// One party sees another, by index.
+/// One participant sees another, by index.
 struct Sight {
   std::size_t seer = 0;
   std::size_t seen = 0;
@@ -24,11 +24,12 @@ struct SightDemand {
 };
 
 /// Who has to see whom and who must not, so that sentences hold with the duties and motions that
-/// the parties have.
+/// the participants have.
 struct SightDemands {
   std::vector<SightDemand> demands;
-  std::vector<PartySet> never;      ///< By seer: those it must not see.
-  std::vector<PartySet> neverBoth;  ///< By party: those with which not both may see each other.
+  std::vector<ParticipantSet> never;  ///< By seer: those it must not see.
+  std::vector<ParticipantSet>
+      neverBoth;  ///< By participant: those with which not both may see each other.
 };
 
 /// Sentences that cannot hold together, by their numbers from 0.
@@ -49,8 +50,9 @@ enum class Unspoken {
   Kept,    ///< They do what they do.
 };
 
-/// What the sentences ask. Those that mean nobody ask nothing. Errors: a refusal.
-/// Cost: for each sentence, those of who times those it speaks of; with all pairs of alike parties.
+/// The demands of the expectations. Expectations that apply to nothing demand nothing. Errors: a
+/// refusal. Cost: for each expectation, the participants of `who` times those of `whom`; and all
+/// pairs of equivalence classes.
 tl::expected<SightDemands, SightRefusal> sightDemands(const std::vector<Expectation>& sentences,
                                                       const Meetings& meetings, Unspoken unspoken);
 

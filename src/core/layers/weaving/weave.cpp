@@ -27,24 +27,24 @@ std::vector<std::size_t> namedLayers(const Project& project) {
   return {named.begin(), named.end()};
 }
 
-// Parties of which every sentence wants the same are one for the search.
+// Participants that every expectation treats alike are one for the search.
 class DemandClasses {
  public:
   DemandClasses(const Meetings& meetings, const std::vector<Expectation>& sentences,
-                const std::vector<PartySet>& named) {
+                const std::vector<ParticipantSet>& named) {
     const std::size_t count = meetings.alike().size();
     std::vector<std::string> signatures(count);
-    const auto add = [&](const PartySet& set) {
+    const auto add = [&](const ParticipantSet& set) {
       for (std::size_t i = 0; i < count; ++i) signatures[i] += set.test(i) ? '1' : '0';
     };
     for (const Expectation& one : sentences) {
       add(meetings.meant(one.who));
       add(meetings.meant(one.whom));
     }
-    for (const PartySet& on : named) add(on);
+    for (const ParticipantSet& on : named) add(on);
     std::map<std::string, std::size_t> places;
     for (std::size_t i = 0; i < count; ++i) {
-      const PartySettings& settings = meetings.settings(i);
+      const ParticipantSettings& settings = meetings.settings(i);
       signatures[i] += static_cast<char>('a' + static_cast<int>(settings.duty));
       signatures[i] += static_cast<char>('a' + static_cast<int>(settings.motion));
       of_.push_back(places.try_emplace(signatures[i], places.size()).first->second);
@@ -53,11 +53,11 @@ class DemandClasses {
   }
 
   std::size_t size() const { return size_; }
-  std::size_t of(std::size_t party) const { return of_[party]; }
+  std::size_t of(std::size_t participant) const { return of_[participant]; }
 
-  PartySet gathered(const PartySet& set) const {
-    PartySet classes(size_);
-    for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) {
+  ParticipantSet gathered(const ParticipantSet& set) const {
+    ParticipantSet classes(size_);
+    for (std::size_t i = set.find_first(); i != ParticipantSet::npos; i = set.find_next(i)) {
       classes.set(of_[i]);
     }
     return classes;
@@ -65,7 +65,7 @@ class DemandClasses {
 
   SightDemands gathered(const SightDemands& demands) const {
     SightDemands out;
-    out.never.assign(size_, PartySet(size_));
+    out.never.assign(size_, ParticipantSet(size_));
     out.neverBoth = out.never;
     for (std::size_t i = 0; i < of_.size(); ++i) {
       out.never[of_[i]] |= gathered(demands.never[i]);
@@ -94,15 +94,16 @@ WeaveRefusal refusalOf(const Project& project, const SightRefusal& refusal) {
   if (refusal.sentences.size() == 1) {
     return {refusal.sentences,
             "Sentence " + quoted(refusal.sentences.front()) +
-                (refusal.unable.empty()
-                     ? " wants a meeting that no sentence speaks of; speak of it, or change it."
-                     : " cannot hold with the duties and motions there are; change those or it.")};
+                (refusal.unable.empty() ? " needs a meeting that no expectation covers. Add that "
+                                          "expectation, or change this one."
+                                        : " cannot hold with the current duties and motions. "
+                                          "Change those, or this expectation.")};
   }
-  std::string text = "These sentences contradict each other: ";
+  std::string text = "These expectations contradict each other: ";
   for (std::size_t i = 0; i < refusal.sentences.size(); ++i) {
     text += (i == 0 ? "" : "; ") + quoted(refusal.sentences[i]);
   }
-  return {refusal.sentences, text + ". Change or drop one."};
+  return {refusal.sentences, text + ". Change or remove one."};
 }
 
 // The sentences that need the layers: of each layer, the first that asks for a sight by it.
@@ -124,7 +125,7 @@ Contradiction sentencesBehind(const std::vector<LayerUse>& uses, const SightDema
 
 WeaveRefusal tooManyLayers(const Project& project, std::size_t layers, Contradiction behind) {
   constexpr std::size_t kMostListed = 8;
-  std::string text = "The sentences need " + std::to_string(layers) +
+  std::string text = "The expectations need " + std::to_string(layers) +
                      " layers, and a project can have " + std::to_string(kMostLayers) +
                      ". These need a layer each: ";
   for (std::size_t i = 0; i < std::min(behind.size(), kMostListed); ++i) {
@@ -135,35 +136,34 @@ WeaveRefusal tooManyLayers(const Project& project, std::size_t layers, Contradic
     text += "; and " + std::to_string(behind.size() - kMostListed) + " more";
   }
   return {std::move(behind),
-          text + ". Remove some of them, or write one sentence for a whole kind."};
+          text + ". Remove some of them, or write one expectation for a whole kind."};
 }
 
 }  // namespace
 
 tl::expected<Woven, WeaveRefusal> woven(const Project& project) {
-  const auto alike = AlikeParties::of(project);
+  const auto alike = ParticipantClasses::of(project);
   if (!alike) return tl::unexpected(WeaveRefusal{{}, alike.error().sentence + "."});
   const Meetings meetings(*alike);
   const auto demands = sightDemands(project.expectations, meetings, Unspoken::Parted);
   if (!demands) return tl::unexpected(refusalOf(project, demands.error()));
-  std::vector<PartySet> named;
+  std::vector<ParticipantSet> named;
   const std::vector<std::size_t> kept = namedLayers(project);
   for (const std::size_t bit : kept) {
     named.push_back(meetings.meant({PhraseOf::Layer, project.layers[bit], {}}));
   }
   const DemandClasses classes(meetings, project.expectations, named);
-  std::vector<PartySet> gathered;
-  for (const PartySet& on : named) gathered.push_back(classes.gathered(on));
+  std::vector<ParticipantSet> gathered;
+  for (const ParticipantSet& on : named) gathered.push_back(classes.gathered(on));
   const SightDemands asked = classes.gathered(*demands);
   const std::vector<LayerUse> uses = layersFor(asked, gathered);
   if (uses.size() > kMostLayers) {
-    return tl::unexpected(
-        tooManyLayers(project, uses.size(),
-                      sentencesBehind(uses, asked, project.expectations.size())));
+    return tl::unexpected(tooManyLayers(project, uses.size(),
+                                        sentencesBehind(uses, asked, project.expectations.size())));
   }
   Woven result;
-  result.layering.settings.assign(alike->size(), PartySettings{Duty::Stops, 0, 0});
-  std::vector<PartySet> on(uses.size(), PartySet(alike->size()));
+  result.layering.settings.assign(alike->size(), ParticipantSettings{Duty::Stops, 0, 0});
+  std::vector<ParticipantSet> on(uses.size(), ParticipantSet(alike->size()));
   for (std::size_t i = 0; i < alike->size(); ++i) {
     for (std::size_t bit = 0; bit < uses.size(); ++bit) {
       if (uses[bit].on.test(classes.of(i))) on[bit].set(i);

@@ -14,7 +14,7 @@ namespace amber {
 namespace {
 
 constexpr int kNearWord = 2;
-// A literal longer than that is no name.
+// A longer literal is not a name.
 constexpr std::size_t kLongestLiteral = 255;
 
 bool isWordByte(char c) {
@@ -71,7 +71,7 @@ std::uint64_t lettersIn(std::string_view word) {
 // Counts lines and characters up to places that are asked for in rising order.
 class Position {
  public:
-  // A byte order mark is no character of the text.
+  // A byte order mark is not part of the text.
   explicit Position(std::string_view text)
       : text_(text), at_(text.starts_with("\xEF\xBB\xBF") ? 3 : 0) {}
 
@@ -161,7 +161,7 @@ CodeNames::Nearest CodeNames::nearest(std::string_view word) const {
   const bool capitals = isAllCapitals(word);
   const std::uint64_t letters = lettersIn(word);
   const Form* nearest = nullptr;
-  // Farther than a third of it is no likeness.
+  // Words that differ in more than a third of their letters are not similar.
   int least = std::max(kNearWord, static_cast<int>(word.size()) / 3) + 1;
   for (const Form& form : near_) {
     if (form.capitals != capitals) continue;
@@ -275,7 +275,7 @@ class UseSearch {
   std::vector<CodeUse> uses_;
 };
 
-// What a use becomes by a rename of the name that it stands for.
+// The use after the rename of its name.
 std::string renamedUse(const CodeUse& use, const std::string& from, const std::string& to,
                        NameStyle style) {
   if (use.text == from) return to;
@@ -347,7 +347,7 @@ std::string renamedIn(const std::string& text, const Renames& renames, const Pro
   std::string result;
   std::size_t from = 0;
   for (const CodeUse& use : codeUses(text, names)) {
-    // What is no name may be corrected, as it stands there.
+    // A use that is not a name may be corrected as written.
     const std::string* known = names.find(use.text);
     const std::string& name = known == nullptr ? use.text : *known;
     const auto renamed = std::find_if(renames.begin(), renames.end(),

@@ -16,25 +16,25 @@ struct CodeUse {
   int line = 1;        ///< From 1.
   int column = 1;      ///< From 1, in characters: of the name's first.
   std::size_t at = 0;  ///< In bytes from the start of the text.
-  std::string text;    ///< As it stands there.
+  std::string text;    ///< The use as written.
   bool literal = false;
 };
 
-/// The names that code may use, in every form: as they are, in the convention's style, as
-/// constants. Made once for all texts.
+/// The names that code may use, in every form: unchanged, in the style of the convention, as
+/// constants. Built once for all texts.
 class CodeNames {
  public:
   explicit CodeNames(const Project& project, const std::vector<NameEntry>& entries);
 
-  /// The name that a word of code stands for; null for none. A literal is a name as it is, its
-  /// styled form or its constant; another word is the styled form or the constant.
+  /// The name that a word of code refers to; null if there is none. A literal may be the unchanged
+  /// name, its styled form or its constant; any other word the styled form or the constant.
   const std::string* find(std::string_view word) const;
   /// Whether it is a name, or the name of frames without their number: what a format completes.
   bool isStem(std::string_view text) const;
   /// Whether it begins with one of the prefixes and a separator, in the style or as a constant; a
   /// literal with any separator.
   bool hasPrefix(std::string_view word, bool literal) const;
-  /// Whether a word that is no literal is looked at: one with a prefix, or a name of several words.
+  /// Whether a word outside literals is checked: one with a prefix, or a name of several words.
   bool countsAsWord(std::string_view word) const;
   /// The nearest name, in the form that the word has, with its distance; empty where none is near,
   /// and for what is longer than any name. Cost: linear in the names; edits are counted only of
@@ -66,16 +66,16 @@ class CodeNames {
 /// the text.
 std::vector<CodeUse> codeUses(std::string_view text, const CodeNames& names);
 
-/// A use that no name is behind, and that is told: a literal always, a word where a name lies
-/// within two edits of it.
+/// A use without a name that is reported: a literal always, any other word if a name is within an
+/// edit distance of two.
 struct UnknownUse {
   CodeUse use;
   std::string nearest;  ///< Empty for none.
 };
 
-/// The text of one file, and what it says.
+/// The text of one file.
 struct CodeFile {
-  std::string path;  ///< As it is told.
+  std::string path;  ///< The path as it is displayed.
   std::string text;
 };
 
@@ -96,13 +96,13 @@ CodeReport codeReport(const Project& project, const std::vector<NameEntry>& entr
 /// Names that are to be others, from and to.
 using Renames = std::vector<std::pair<std::string, std::string>>;
 
-/// The text with all uses of renamed names in the form they had; what is no name and is to be
-/// another is corrected too, a constant by a constant. Cost: as codeUses.
+/// The text with all uses of renamed names in their form. Uses that are not names and are in the
+/// renames are corrected too; a constant becomes a constant. Cost: as codeUses.
 std::string renamedIn(const std::string& text, const Renames& renames, const Project& project,
                       const std::vector<NameEntry>& entries);
 
-/// One unified diff of the files, paths as they are with a/ and b/ before them; files that do not
-/// change are left out. Reference: POSIX.1-2017, diff, "Diff -u Output Format".
+/// One unified diff of the files, with a/ and b/ before the paths. Unchanged files are not
+/// included. Reference: POSIX.1-2017, diff, "Diff -u Output Format".
 std::string unifiedDiff(const std::vector<CodeFile>& before, const std::vector<std::string>& after);
 
 }  // namespace amber

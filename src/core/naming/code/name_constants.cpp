@@ -32,7 +32,7 @@ std::string capitals(std::string text) {
   return text;
 }
 
-// The words of the name in capitals; letters that are no words of ours by their codes.
+// The words of the name in capitals; other letters as their code points.
 std::string capitalForm(std::string_view name) {
   std::string plain;
   for (const char32_t code : codesOf(name)) {
@@ -45,7 +45,8 @@ std::string capitalForm(std::string_view name) {
   return constantOf(plain);
 }
 
-// A note stands in comments of any language: only what ends or nests none is left as it is.
+// A note appears in comments of any language, so only characters that neither end nor nest a
+// comment are kept.
 std::string plainNote(std::string_view text) {
   std::string plain;
   for (const char32_t code : codesOf(text)) {

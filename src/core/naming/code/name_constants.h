@@ -23,9 +23,9 @@ struct NameConstant {
 /// Cost: linear in the names.
 std::vector<NameConstant> nameConstants(const Project& project);
 
-/// The constants as source of the language, in plain ASCII: strings, each with a comment that says
-/// what it names. `file` is the name of the file that it will be: Java's class and the guard of a
-/// C header are called after it. The same project gives the same text.
+/// The constants as source code of the language, in plain ASCII: strings, each with a comment that
+/// describes what it names. `file` is the name of the target file: it gives the Java class and the
+/// guard of a C header their names. Deterministic.
 std::string constantsText(const std::vector<NameConstant>& constants, Language language,
                           std::string_view file);
 

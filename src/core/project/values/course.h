@@ -17,7 +17,7 @@ namespace amber {
 enum class CourseView { Side, Above };
 inline constexpr std::array<std::string_view, 2> kCourseViewWords = {"side", "above"};
 
-/// An asset of the project that stands on a course with its shapes.
+/// An asset of the project placed on a course, with its shapes.
 struct StandingAsset {
   std::string asset;
   int frame = 1;  ///< Counted from 1.
@@ -27,7 +27,7 @@ struct StandingAsset {
   bool operator==(const StandingAsset&) const = default;
 };
 
-/// What stands in the way: a shape of any type, in game px, or an asset with its own shapes.
+/// An obstacle: a shape of any type, in game px, or an asset with its shapes.
 using CourseSolid = std::variant<Shape, StandingAsset>;
 
 /// Another asset on a course, met by the layers. It stands, or goes to and fro.
@@ -40,7 +40,7 @@ struct CourseActor {
   bool operator==(const CourseActor&) const = default;
 };
 
-/// How a game moves what stands in something's way, or does not.
+/// How a game moves an asset when an obstacle is in its way.
 enum class Moves {
   Axes,   ///< x, then y; a move that would overlap is not made.
   Close,  ///< As axes, but as many whole px as it can, and the last part of one.

@@ -16,11 +16,11 @@ struct HandCut {
   bool operator==(const HandCut&) const = default;
 };
 
-/// A way to find frames: a grid, islands of ink, or by hand. One cell that is all of the sheet
-/// stands for "whole".
+/// A cutting method: a grid, islands of ink, or by hand. One cell that covers the sheet means
+/// "whole".
 using CutWay = std::variant<Grid, IslandRule, HandCut>;
 
-/// A part of the sheet that is cut in a way of its own, as if it were a sheet by itself.
+/// A region of the sheet that is cut by another method, as if it were a separate sheet.
 struct CutRegion {
   PixelRect area;  ///< On the sheet.
   CutWay way;

@@ -7,8 +7,8 @@ namespace amber {
 /// What a phrase of an expectation speaks of.
 enum class PhraseOf { Asset, Kind, Layer, All };
 
-/// Who is meant: an asset, every asset of a kind, every party on a layer, or everything; of these
-/// one role, or any.
+/// Who is meant: an asset, every asset of a kind, every participant on a layer, or everything; of
+/// these one role, or any.
 struct Phrase {
   PhraseOf of = PhraseOf::All;
   std::string name = {};  ///< Of the asset, kind or layer; empty for everything.
@@ -20,12 +20,12 @@ struct Phrase {
 /// What is to happen when the two come together.
 enum class Verb { StopsAt, Notices, Passes };
 
-/// What the game wants of two parties or groups of them: "chr_keeper body stops at every tile".
+/// What the game requires of two participants or groups: "chr_keeper body stops at every tile".
 struct Expectation {
   Phrase who;
   Verb verb = Verb::StopsAt;
   Phrase whom;
-  bool only = false;  ///< And with nobody else.
+  bool only = false;  ///< And with no other participant.
 
   bool operator==(const Expectation&) const = default;
 };

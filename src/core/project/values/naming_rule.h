@@ -21,7 +21,7 @@ inline constexpr std::array<std::string_view, 5> kNameStyleWords = {"snake", "ke
 
 /// A part of a name by the convention: something of the project, or a plain word.
 enum class NamePartKind { Prefix, Name, Asset, Animation, Number, Word };
-/// Of those that are something; a word stands for itself.
+/// The parts that refer to something; a plain word has its text instead.
 inline constexpr std::array<std::string_view, 5> kNamePartWords = {"prefix", "name", "asset",
                                                                    "animation", "number"};
 struct NamePart {
@@ -33,7 +33,7 @@ struct NamePart {
 
 /// How sides are spelled in the names of animations, mounts and roles that speak of one.
 enum class SideSpelling {
-  Any,        ///< As they are.
+  Any,        ///< Unchanged.
   LeftRight,  ///< left, right
   LR,         ///< l, r
   WestEast,   ///< west, east
@@ -41,8 +41,8 @@ enum class SideSpelling {
 inline constexpr std::array<std::string_view, 4> kSideSpellingWords = {"any", "left_right", "l_r",
                                                                        "west_east"};
 
-/// Of a mirrored pair, which one's name says its side: of an animation that has a mirror the other
-/// is then called by the rest of its name.
+/// Which animation of a mirrored pair has its side in its name: the other one is then named without
+/// a side.
 enum class SidesSaid { Both, Left, Right };
 inline constexpr std::array<std::string_view, 3> kSidesSaidWords = {"both", "left", "right"};
 

@@ -23,6 +23,7 @@ enum class OriginBasis {
   Centroid,  ///< The ink's centroid; the cell's centre where a frame has no firm ink.
   AsFrame,   ///< Where the origin of another frame of the asset lies in its cell.
   FeetOf,    ///< As far from the feet as the origin of another frame of the asset is from its feet.
+  Ground,    ///< One point for all frames of a strip, on the lowest ink of all: see groundPoint.
 };
 
 /// How an origin is found, so that it can be found again when the art changes.

@@ -26,7 +26,7 @@ inline constexpr std::array<std::string_view, 2> kTextureFilterWords = {"nearest
 enum class PolygonForm { Whole, Parts };
 inline constexpr std::array<std::string_view, 2> kPolygonFormWords = {"whole", "parts"};
 
-/// Masks as runs of pixels in the JSON, or as pictures on pages of their own.
+/// Whether masks are runs of pixels in the JSON file, or pictures on separate pages.
 enum class MaskForm { Runs, Picture };
 inline constexpr std::array<std::string_view, 2> kMaskFormWords = {"runs", "picture"};
 
@@ -49,7 +49,7 @@ inline constexpr std::array<std::string_view, 2> kPageColoursWords = {"full", "p
 enum class Unseen { Black, Bled };
 inline constexpr std::array<std::string_view, 2> kUnseenWords = {"black", "bled"};
 
-/// How one target game wants its parcel.
+/// The pack settings for one target game.
 struct PackProfile {
   int pageSide = 4096;     ///< Longest side of a page, px: 64 to 16,384.
   bool trim = true;        ///< Cut away what holds no faint ink.
@@ -73,7 +73,7 @@ struct PackProfile {
   Unseen unseen = Unseen::Black;
   std::string name = "game";
 
-  /// Whether the parcel also says lengths in the game's own units.
+  /// Whether the parcel also contains lengths in units of the game.
   bool hasUnits() const { return pxPerUnit != 1 || yAxis != YAxis::Down; }
   bool operator==(const PackProfile&) const = default;
 };

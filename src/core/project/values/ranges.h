@@ -45,7 +45,7 @@ inline constexpr Range<double> kInsetRange{-kFarthestReach, kLongestImageSide};
 inline constexpr Range<double> kDriftRange{0, 1024};
 /// An origin, a mount or a number of a shape, frame px: a frame's side to either side.
 inline constexpr Range<double> kPlaceRange{-2.0 * kLongestImageSide, 2.0 * kLongestImageSide};
-/// Game px per art px; 0 itself is no scale.
+/// Game px per art px; 0 is not allowed.
 inline constexpr double kLargestScale = 1000;
 
 /// Most of what a project may hold of one thing.
@@ -53,8 +53,9 @@ inline constexpr std::size_t kMostThings = 1000000;  ///< Sheets, assets, frames
 inline constexpr std::size_t kMostLayers = 32;
 inline constexpr std::size_t kMostExpectations = 10000;
 inline constexpr std::size_t kMostCourses = 256;
-inline constexpr std::size_t kMostCodeFolders = 64;  ///< And patterns of what is passed over.
-inline constexpr Range<double> kGapWishRange{0, 1024};
+inline constexpr std::size_t kMostCodeFolders = 64;  ///< Also the limit of patterns of skipped
+                                                     ///< paths.
+inline constexpr Range<double> kGapLimitRange{0, 1024};
 inline constexpr std::size_t kMostProfiles = 64;
 inline constexpr std::size_t kMostPageScales = 8;
 inline constexpr std::size_t kMostConflicts = 100000;

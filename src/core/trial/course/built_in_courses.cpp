@@ -7,7 +7,7 @@
 
 #include "core/base/exact_number.h"
 #include "core/fit/keys/held_shapes.h"
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 #include "core/trial/course/course_script.h"
 #include "core/trial/course/course_world.h"
 
@@ -50,7 +50,7 @@ class Builder {
   }
   void gaps() {
     for (const double share : {0.5, 1.0}) {
-      // A hole has a floor of its own, so deep that what falls in is out of the way.
+      // A gap has a floor far below, so that an asset that falls in is out of the way.
       const double deep = 2 * height_;
       const double wide = sizes_.gap * share;
       box(at_, level_ + deep, wide, thick_);
@@ -132,7 +132,7 @@ class Builder {
 bool isStopped(const Project& project, const Asset& asset, const Role& role,
                std::string_view wanted) {
   if (!wanted.empty()) return role.name == wanted;
-  return partyOf(project, asset, role).settings.duty == Duty::Stops;
+  return participantOf(project, asset, role).settings.duty == Duty::Stops;
 }
 
 }  // namespace
@@ -234,8 +234,8 @@ Result<Course> builtInCourse(std::string_view name, CourseView view, const BodyS
   std::string names;
   for (const std::string_view one : kCourseNames)
     names += (names.empty() ? "" : ", ") + std::string(one);
-  return failure(ErrorCode::UnknownTarget, "no course is called \"" + std::string(name) +
-                                               "\"; there are " + names + ", or name a file");
+  return failure(ErrorCode::UnknownTarget, "no course has the name \"" + std::string(name) +
+                                               "\"; there are " + names + ", or give a file");
 }
 
 int ticksFor(const Course& course, const MoverRules& rules) {

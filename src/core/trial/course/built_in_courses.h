@@ -50,10 +50,10 @@ inline constexpr Range<double> kCourseSizeRange{0.5, 4096};
 /// Sizes that suit a body that moves by these rules.
 CourseSizes sizesFor(const BodySize& body, const MoverRules& rules);
 
-/// The built-in courses: flat; rising steps; ramps of 15, 30 and 45 degrees; holes; low passages; a
-/// wall; thin walls; a floor of flush tiles; and all of them in a row, each part a station. From
-/// above the same pieces stand in a room: floors are its walls. It starts with the body standing on
-/// the floor at (0,0).
+/// The built-in courses: flat; rising steps; ramps of 15, 30 and 45 degrees; gaps; low passages; a
+/// wall; thin walls; a floor of flush tiles; and all of them in a row, each one a station. In the
+/// view from above the same pieces are in a room, with floors as walls. At the start the body
+/// stands on the floor at (0,0).
 inline constexpr std::array<std::string_view, 9> kCourseNames = {
     "floor", "steps", "slope", "gaps", "ceiling", "wall", "thin", "seams", "tour"};
 /// Errors (UnknownTarget): of none of these names; (BadValue): a size out of its range.

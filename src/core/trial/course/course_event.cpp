@@ -15,9 +15,9 @@ std::string sentenceOf(const CourseEvent& event) {
       return event.role + " passes through " + event.with + " in one tick of " + px;
     case CourseEventKind::Catch:
       if (std::round(event.px * 100) == 0) {
-        return event.role + " catches on the edge of " + event.with + " on a level floor";
+        return event.role + " snags on the edge of " + event.with + " on a level floor";
       }
-      return event.role + " catches on " + event.with + ", an edge " + px + " high";
+      return event.role + " snags on " + event.with + ", an edge " + px + " high";
     case CourseEventKind::Flicker:
       return "the ground under " + event.role + " is lost and found again on a level floor";
     case CourseEventKind::Pop:
@@ -26,11 +26,11 @@ std::string sentenceOf(const CourseEvent& event) {
       if (event.px > 0) return event.role + " is stuck, " + px + " in " + event.with;
       return event.role + " is stuck at " + event.with + ": no way is free";
     case CourseEventKind::Notice:
-      return event.role + " is told of " + event.with;
+      return event.role + " notices " + event.with;
     case CourseEventKind::Halted:
-      return event.role + " gets no farther and goes on at the next part, " + px + " ahead";
+      return event.role + " is blocked and continues at the next part, " + px + " ahead";
     case CourseEventKind::Deaf:
-      return event.role + " was told of nothing, though an expectation wants it to be";
+      return event.role + " noticed nothing, although an expectation requires it";
   }
   return {};
 }

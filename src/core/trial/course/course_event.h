@@ -16,9 +16,9 @@ enum class CourseEventKind {
   Flicker,  ///< Ground lost and found again within two ticks on a level floor.
   Pop,      ///< The shape of a new step overlaps a solid; px: how deep.
   Stuck,    ///< No move is possible in any direction; px: how deep it lies in something.
-  Notice,   ///< A role that notices is told of something, until a tick.
+  Notice,   ///< A role that notices begins to notice something; the event ends at a tick.
   Halted,   ///< Got no farther for a second and was put at the next station; px: how far that lies.
-  Deaf,     ///< A role was told of nothing in the whole run, and an expectation wants it to be.
+  Deaf,     ///< A role noticed nothing in the whole run, although an expectation requires it.
 };
 inline constexpr std::array<std::string_view, 9> kCourseEventWords = {
     "gap", "tunnel", "catch", "flicker", "pop", "stuck", "notice", "halted", "deaf"};
@@ -37,12 +37,12 @@ struct CourseEvent {
   bool operator==(const CourseEvent&) const = default;
 };
 
-/// What is wrong, as opposed to what is told.
+/// Faults, in contrast to events that are only reported.
 inline bool isFault(CourseEventKind kind) {
   return kind != CourseEventKind::Notice && kind != CourseEventKind::Halted;
 }
 
-/// The sentence of an event. Lengths are told to a hundredth of a px.
+/// The text of an event. Lengths are rounded to a hundredth of a px.
 std::string sentenceOf(const CourseEvent& event);
 
 }  // namespace amber

@@ -10,7 +10,7 @@
 namespace amber {
 namespace {
 
-// What is no higher than this share of a body should not stop it, where no step is set.
+// An edge up to this share of the body's height should not stop it, if no step height is set.
 constexpr double kLowEdge = 0.25;
 
 }  // namespace
@@ -102,11 +102,11 @@ std::map<std::size_t, CourseRunner::Crossing> CourseRunner::crossings(const Figu
   return crossings;
 }
 
-// A solid that it lies in neither before nor after, and that the straight way and both ways along
-// the axes cross. What it stood on before, or stands on after, it went along or off: where a floor
-// bends or ends the straight way cuts the corner. A shape that changes counts as it was before and
-// as it is after: one that grows through a wall and is then let out on its other side has crossed
-// it, and so has one that shrinks behind it.
+// A tunnel: a solid that the shape overlaps neither before nor after the move, but that the
+// straight path and both paths along the axes cross. A solid that it stood on before or after is
+// excluded, because at a bend or end of a floor the straight path cuts the corner. If the shape
+// changes, both the old and the new shape count: a shape that grows through a wall and is pushed
+// out on the other side has crossed it, and so has one that shrinks behind it.
 void CourseRunner::tellTunnels(Vertex from, const FigureLook& before) {
   if (place_ == from) return;
   const auto was = crossings(before, from, place_);

@@ -10,7 +10,7 @@ namespace {
 
 constexpr CourseKeys kRight{.right = true};
 
-// How finely a speed is told, px a tick, and from how many places before a wall it is tried.
+// The resolution of speeds, px per tick, and the number of starting places before a wall.
 constexpr double kSpeedStep = 0.01;
 constexpr int kPhases = 16;
 

@@ -46,14 +46,14 @@ int animationNamed(const Asset& asset, const std::string& wanted,
   return find([](const std::string&) { return true; });
 }
 
-// Of two as high the longer one counts: a jump on the spot tells nothing of how far it goes.
+// Of equally high jumps the longer one counts: a jump on the spot does not show how far it goes.
 bool isHigher(const JumpMeasure& a, const JumpMeasure& b) {
   if (std::abs(a.height - b.height) <= kGroundReach) return a.length > b.length;
   return a.height > b.height;
 }
 
 bool means(const Phrase& phrase, const Project& project, const Asset& asset,
-           const PartySettings& party, std::string_view role) {
+           const ParticipantSettings& participant, std::string_view role) {
   if (!phrase.role.empty() && phrase.role != role) return false;
   switch (phrase.of) {
     case PhraseOf::Asset:
@@ -63,7 +63,7 @@ bool means(const Phrase& phrase, const Project& project, const Asset& asset,
     case PhraseOf::Layer: {
       const auto layer = std::find(project.layers.begin(), project.layers.end(), phrase.name);
       return layer != project.layers.end() &&
-             (party.on >> static_cast<unsigned>(layer - project.layers.begin()) & 1U) != 0;
+             (participant.on >> static_cast<unsigned>(layer - project.layers.begin()) & 1U) != 0;
     }
     case PhraseOf::All:
       return true;
@@ -166,7 +166,7 @@ void CourseRunner::goOn() {
   speed_ = {};
   farthest_ = place_.x;
   farthestAt_ = tick_;
-  // It is put there: what it had contact with before tells nothing of what comes.
+  // The asset was moved to a new place: earlier contacts have no meaning there.
   gapAcross_ = gapAlong_ = catching_ = std::nullopt;
   jumping_.reset();
   lostAt_ = -1;
@@ -175,7 +175,7 @@ void CourseRunner::goOn() {
   lostAt_ = -1;
 }
 
-// The speed that the keys want, and gravity.
+// The speed requested by the keys, and gravity.
 void CourseRunner::want(CourseKeys keys) {
   speed_.x = rules_.speed * (static_cast<int>(keys.right) - static_cast<int>(keys.left));
   if (speed_.x != 0) mirrored_ = speed_.x < 0;
@@ -356,11 +356,11 @@ CourseRun CourseRunner::ended() const {
     for (const FigureShape& shape : looks[0].shapes) roles.insert(shape.role);
   }
   for (const std::size_t role : roles) {
-    if (figure.parties[role].duty != Duty::Notices || heard_[role]) continue;
+    if (figure.participants[role].duty != Duty::Notices || heard_[role]) continue;
     const bool wanted = std::any_of(
         project.expectations.begin(), project.expectations.end(), [&](const Expectation& one) {
           return one.verb == Verb::Notices &&
-                 means(one.who, project, *figure.asset, figure.parties[role],
+                 means(one.who, project, *figure.asset, figure.participants[role],
                        project.roles[role].name) &&
                  isOnCourse(one.whom);
         });
@@ -369,13 +369,13 @@ CourseRun CourseRunner::ended() const {
   return std::move(last.run_);
 }
 
-// Whether any party that the phrase means stands on the course: of what is not there nobody can be
-// told.
+// Whether any participant that the phrase means is on the course; absent participants cannot be
+// noticed.
 bool CourseRunner::isOnCourse(const Phrase& phrase) const {
   const std::vector<Standing>& standing = world_->standingNow();
   return std::any_of(standing.begin(), standing.end(), [&](const Standing& one) {
     return one.figure != nullptr &&
-           means(phrase, world_->project(), *one.figure->asset, one.figure->parties[one.role],
+           means(phrase, world_->project(), *one.figure->asset, one.figure->participants[one.role],
                  world_->project().roles[one.role].name);
   });
 }

@@ -59,7 +59,7 @@ class CourseRunner {
   /// From now on it goes on at the course's stations where it gets no farther, or no longer.
   void goOnAtStations(bool on) { goesOn_ = on; }
   const CourseRun& run() const { return run_; }
-  /// The run with what can only be said at its end: who was deaf.
+  /// The run with the events that are only known at its end: roles that noticed nothing.
   CourseRun ended() const;
 
   const CourseWorld& world() const { return *world_; }
@@ -79,7 +79,7 @@ class CourseRunner {
     int tick = 0;
   };
 
-  /// What stops a move, tick after tick: told once for as long as it is the same shape in the same
+  /// What stops a move, tick after tick. It is reported once, as long as it is the same shape and
   /// direction.
   struct Blocker {
     std::size_t thing = 0;
@@ -88,7 +88,7 @@ class CourseRunner {
     bool operator==(const Blocker&) const = default;
   };
 
-  /// How a tick's move stands to what stands on the course.
+  /// How the move of a tick relates to the things on the course.
   struct Crossing {
     std::size_t role = 0;
     bool within = false;  // It begins or ends in it,

@@ -57,7 +57,7 @@ Result<CourseScript> builtInScript(std::string_view name, int ticks, double rate
         {{0.75, right}, {0.1, none}, {0.3, left}, {0.1, none}, {0.5, right}, {0.1, leap}}, ticks,
         rate, {});
   }
-  return failure(ErrorCode::UnknownTarget, "no script is called \"" + std::string(name) +
+  return failure(ErrorCode::UnknownTarget, "no script has the name \"" + std::string(name) +
                                                "\"; there are walk, jump and dash");
 }
 

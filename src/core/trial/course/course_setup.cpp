@@ -85,7 +85,7 @@ Result<CourseSetup> courseSetup(const Project& project, const Asset& asset,
                                 const CourseChoice& choice, std::optional<Course> course,
                                 std::optional<CourseScript> script) {
   if (!choice.role.empty() && findRole(project, choice.role) == nullptr) {
-    return failure(ErrorCode::UnknownTarget, "no role is called \"" + choice.role + "\"");
+    return failure(ErrorCode::UnknownTarget, "no role has the name \"" + choice.role + "\"");
   }
   const auto animated = knownAnimations(asset, choice.animations);
   if (!animated) return tl::unexpected(animated.error());

@@ -23,8 +23,8 @@ struct CourseChoice {
   std::optional<double> tile = {};
   std::optional<int> ticks = {};  ///< Of a built-in script.
   CourseAnimations animations = {};
-  /// What rules and sizes that were not chosen suit, in place of the body as it is: so that they
-  /// stay when it is given another shape.
+  /// The body size that default rules and sizes are computed from, instead of the current body, so
+  /// that they stay the same with another shape.
   std::optional<BodySize> sizedBy = {};
 
   bool operator==(const CourseChoice&) const = default;
@@ -37,10 +37,10 @@ struct CourseSetup {
   CourseSizes sizes;
   CourseScript script;
   std::string role = {};
-  bool builtIn = false;  ///< The body stands on the floor at the start, whatever its shape.
+  bool builtIn = false;  ///< The body starts on the floor, whatever its shape.
 };
 
-/// The start at which a body stands on the floor of a built-in course.
+/// The start position at which a body stands on the floor of a built-in course.
 GamePoint startOf(const BodySize& body);
 
 /// What a choice demands of an asset that must pass a course by it.

@@ -72,7 +72,7 @@ Result<std::shared_ptr<CourseWorld>> CourseWorld::make(const Project& project, c
   if (!mover) return tl::unexpected(mover.error());
   world->mover_ = *mover;
   for (std::size_t i = 0; i < project.roles.size(); ++i) {
-    const bool stops = (*mover)->parties[i].duty == Duty::Stops;
+    const bool stops = (*mover)->participants[i].duty == Duty::Stops;
     world->stopping_.push_back(role.empty() ? stops : project.roles[i].name == role);
   }
   for (std::size_t i = 0; i < course.solids.size(); ++i) {
@@ -88,7 +88,7 @@ Result<std::shared_ptr<CourseWorld>> CourseWorld::make(const Project& project, c
 Result<const Figure*> CourseWorld::figureOf(const std::string& name) {
   const Asset* asset = findAsset(*project_, name);
   if (asset == nullptr) {
-    return failure(ErrorCode::UnknownTarget, "no asset is called \"" + name + "\"");
+    return failure(ErrorCode::UnknownTarget, "no asset has the name \"" + name + "\"");
   }
   return figureOf(*asset);
 }
@@ -103,7 +103,7 @@ Result<const Figure*> CourseWorld::figureOf(const Asset& asset) {
   auto figure = std::make_unique<Figure>();
   figure->asset = &asset;
   for (const Role& role : project_->roles) {
-    figure->parties.push_back(partyOf(*project_, asset, role).settings);
+    figure->participants.push_back(participantOf(*project_, asset, role).settings);
   }
   const HeldShapes held(asset);
   for (const Frame& frame : asset.frames) {
@@ -188,7 +188,7 @@ std::string CourseWorld::nameOf(const Standing& standing) const {
 
 Answer CourseWorld::answerOf(std::size_t role, const Standing& standing) const {
   if (standing.figure == nullptr) return {Outcome::Stops, {true, false}, {}, {}};
-  return answerFor(mover_->parties[role], standing.figure->parties[standing.role],
+  return answerFor(mover_->participants[role], standing.figure->participants[standing.role],
                    ruleOf(*project_));
 }
 
@@ -196,7 +196,7 @@ bool CourseWorld::stops(std::size_t role, const Standing& standing) const {
   if (!stopping_[role]) return false;
   if (standing.thing < course_.solids.size()) {
     return standing.figure == nullptr ||
-           standing.figure->parties[standing.role].duty == Duty::Stops;
+           standing.figure->participants[standing.role].duty == Duty::Stops;
   }
   return answerOf(role, standing).stopped.a;
 }
@@ -207,7 +207,7 @@ Surroundings CourseWorld::around(const FigureLook& look, const Obstacle::Bounds&
     const Obstacle::Bounds& solid = store_.bounds(standing_[i].pieces);
     const Vertex at = standing_[i].at;
     for (const FigureShape& shape : look.shapes) {
-      // Most stand far away: told without an obstacle.
+      // Most are far away and need no obstacle.
       const Obstacle::Bounds& own = store_.bounds(shape.pieces);
       if (at.x + solid.left > area.right + own.right || at.x + solid.right < area.left + own.left ||
           at.y + solid.top > area.bottom + own.bottom || at.y + solid.bottom < area.top + own.top) {

@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/base/result.h"
-#include "core/layers/parties.h"
+#include "core/layers/participants.h"
 #include "core/project/values/course.h"
 #include "core/trial/course/moving/surroundings.h"
 
@@ -32,17 +32,17 @@ struct FigureLook {
   }
 };
 
-/// Where a course ends: the greatest x of what stands on it, game px.
+/// The end of a course: the largest x of the things on it, game px.
 double endOf(const Course& course);
 
 /// An asset on a course: every frame, as drawn and mirrored. Refers to the asset.
 struct Figure {
   const Asset* asset = nullptr;
-  std::vector<PartySettings> parties;            ///< By the project's roles.
-  std::vector<std::array<FigureLook, 2>> looks;  ///< By frame; as drawn, mirrored.
+  std::vector<ParticipantSettings> participants;  ///< By the project's roles.
+  std::vector<std::array<FigureLook, 2>> looks;   ///< By frame; as drawn, mirrored.
 };
 
-/// A shape that stands on a course at a tick.
+/// A shape on a course at a tick.
 struct Standing {
   PieceStore::Id pieces = 0;
   Vertex at;
@@ -52,9 +52,9 @@ struct Standing {
   std::size_t role = 0;            ///< Of the figure.
 };
 
-/// What a course comes to for an asset: who is on it, what stops what, and what is in reach.
-/// It remembers what it has worked out, so it serves one thread; runs by turns on one world give
-/// what they would give alone.
+/// A course prepared for an asset: who is on it, what stops what, and what is in reach. It caches
+/// results, so it is not thread-safe; alternating runs on one world give the same results as
+/// separate ones.
 class CourseWorld {
  public:
   /// Refers to the project, which must outlive it. `role`: the only one that is stopped; empty for
@@ -70,7 +70,7 @@ class CourseWorld {
   const std::vector<bool>& stopping() const { return stopping_; }
   PieceStore& store() { return store_; }
 
-  /// Everything that stands there at a time, in order; of actors, at that time.
+  /// All shapes on the course at a time, in order; actors at their position at that time.
   const std::vector<Standing>& standing(double seconds);
   /// The same as when it was last asked for.
   const std::vector<Standing>& standingNow() const { return standing_; }

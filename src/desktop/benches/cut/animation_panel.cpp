@@ -25,30 +25,32 @@ AnimationPanel::AnimationPanel(ProjectSession& session, Ribbon& ribbon, QWidget*
   setFixedWidth(kWidth);
   list_ = new QListWidget(this);
   list_->setObjectName("animations");
+  list_->setAccessibleName(tr("Animations"));
   list_->setFrameShape(QFrame::NoFrame);
   list_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(metrics::kSmallGap, 2, 0, 2);
   column->setSpacing(2);
   column->addWidget(list_, 1);
-  auto* buttons = new QHBoxLayout;
+  auto* buttons = new QGridLayout;
   buttons->setSpacing(2);
   const auto button = [&](const QString& text, const char* name) {
     QPushButton* made = tight(makeButton(text, {}, this), "small");
     made->setObjectName(name);
-    buttons->addWidget(made);
+    buttons->addWidget(made, buttons->count() / 2, buttons->count() % 2);
   };
-  button(tr("new"), "newAnimation");
-  button(tr("copy"), "copyAnimation");
-  button(tr("first"), "defaultAnimation");
-  button(tr("drop"), "removeAnimation");
+  button(tr("New"), "newAnimation");
+  button(tr("Duplicate"), "copyAnimation");
+  button(tr("Use as default"), "defaultAnimation");
+  button(tr("Remove"), "removeAnimation");
   column->addLayout(buttons);
   auto* times = new QHBoxLayout;
   times->setSpacing(metrics::kSmallGap);
   time_ = new NumberField(1, 60000, 0, this);
   time_->setObjectName("stepTime");
-  time_->setToolTip(tr("How long the chosen steps show; all of them when none is chosen"));
-  times->addWidget(makeLabel(tr("step shows, ms"), "quiet", this), 1);
+  time_->setToolTip(
+      tr("How long each selected step is shown. Applies to all steps if none is selected."));
+  times->addWidget(makeLabel(tr("Step duration (ms)"), "quiet", this), 1);
   times->addWidget(time_);
   column->addLayout(times);
   connect(list_, &QListWidget::currentRowChanged, this, &AnimationPanel::choose);
@@ -76,8 +78,8 @@ void AnimationPanel::refresh() {
       item->setText(QString::fromStdString(animation.name));
     }
     item->setFont(textFont(i == 0));
-    item->setToolTip(i == 0 ? tr("The default. Double click to rename.")
-                            : tr("Double click to rename."));
+    item->setToolTip(i == 0 ? tr("The default animation. Double-click to rename it.")
+                            : tr("Double-click to rename."));
     if (animation.id == session_.selection().animation) list_->setCurrentRow(i);
   }
   const Animation* shown = session_.currentAnimation();
@@ -112,7 +114,7 @@ QString AnimationPanel::refusal() const {
 
 QString AnimationPanel::stepRefusal() const {
   if (session_.currentAnimation() == nullptr) return tr("Cut a sheet first");
-  return ribbon_.chosenSteps().empty() ? tr("Choose steps on the ribbon first") : QString();
+  return ribbon_.chosenSteps().empty() ? tr("Select steps on the ribbon first") : QString();
 }
 
 void AnimationPanel::put(const QString& label,
@@ -163,7 +165,7 @@ void AnimationPanel::duplicate() {
 }
 
 void AnimationPanel::makeDefault() {
-  put(tr("Make the animation the default"),
+  put(tr("Use the animation as the default"),
       [](const Asset& asset, AnimationId id) { return withDefault(asset, id); });
 }
 
@@ -171,7 +173,7 @@ void AnimationPanel::remove() {
   const Asset* asset = session_.currentAsset();
   // Frames that nothing shows would be hard to find again.
   if (asset == nullptr || asset->animations.size() < 2) return;
-  put(tr("Take an animation out"),
+  put(tr("Remove an animation"),
       [](const Asset& value, AnimationId id) { return withoutAnimation(value, id); });
 }
 
@@ -185,7 +187,7 @@ void AnimationPanel::rename() {
 void AnimationPanel::repeatSteps() {
   const auto chosen = ribbon_.chosenSteps();
   if (chosen.empty()) return;
-  put(tr("Repeat %1").arg(countedFrames(chosen.size())),
+  put(tr("Duplicate %1").arg(countedFrames(chosen.size())),
       [&](const Asset& asset, AnimationId id) { return withStepsRepeated(asset, id, chosen); });
 }
 
@@ -193,7 +195,7 @@ void AnimationPanel::removeSteps() {
   const auto chosen = ribbon_.chosenSteps();
   if (chosen.empty()) return;
   ribbon_.chooseSteps({});
-  put(tr("Take %1 out of the animation").arg(countedFrames(chosen.size())),
+  put(tr("Remove %1 from the animation").arg(countedFrames(chosen.size())),
       [&](const Asset& asset, AnimationId id) { return withoutSteps(asset, id, chosen); });
 }
 
@@ -224,7 +226,7 @@ void AnimationPanel::moveSteps(int by) {
 
 void AnimationPanel::setTime(double ms) {
   const auto chosen = ribbon_.chosenSteps();
-  put(tr("Set times"), [&](const Asset& asset, AnimationId id) {
+  put(tr("Set step durations"), [&](const Asset& asset, AnimationId id) {
     return withDurations(asset, id, chosen, static_cast<int>(ms));
   });
 }

@@ -14,8 +14,8 @@ namespace amber {
 class NumberField;
 class Ribbon;
 
-/// The asset's animations, the default first: made from selected frames, renamed in place,
-/// duplicated, put first, taken out; and what is done to steps chosen on the ribbon.
+/// The animations of the asset, the default first. They are created from selected frames, renamed
+/// in place, duplicated, made the default and removed; steps selected on the ribbon are changed.
 class AnimationPanel : public QWidget {
   Q_OBJECT
 

@@ -39,15 +39,15 @@ BackgroundPanel::BackgroundPanel(QWidget* parent) : QWidget(parent) {
 void BackgroundPanel::addKeyRows(QVBoxLayout* form) {
   auto* top = new QHBoxLayout;
   top->addWidget(makeLabel(tr("Background"), "title", this), 1);
-  alpha_ = makeChip(tr("alpha"), this);
+  alpha_ = makeChip(tr("Transparent"), this);
   alpha_->setObjectName("backgroundAlpha");
-  keyed_ = makeChip(tr("key colour"), this);
+  keyed_ = makeChip(tr("Key colour"), this);
   keyed_->setObjectName("backgroundKey");
   top->addWidget(alpha_);
   top->addWidget(keyed_);
   form->addLayout(top);
-  suggestion_ =
-      makeButton({}, tr("Nothing is transparent, and the border is of this colour"), this);
+  suggestion_ = makeButton(
+      {}, tr("The image has no transparent pixels, and its border has this colour."), this);
   suggestion_->setObjectName("suggestedKey");
   form->addWidget(suggestion_);
   keyRows_ = new QWidget(this);
@@ -57,17 +57,20 @@ void BackgroundPanel::addKeyRows(QVBoxLayout* form) {
   swatch_ = makeLabel({}, "", keyRows_);
   swatch_->setObjectName("keySwatch");
   swatch_->setFixedSize(44, 22);
-  pick_ = makeChip(tr("pick"), keyRows_);
+  pick_ = makeChip(tr("Pick"), keyRows_);
   pick_->setObjectName("pickKey");
-  pick_->setToolTip(tr("Then click the colour on the sheet"));
-  addRow(rows, tr("colour"), {swatch_, pick_});
+  pick_->setToolTip(tr("Click this, then click the background colour on the sheet."));
+  addRow(rows, tr("Colour"), {swatch_, pick_});
   tolerance_ = new NumberField(0, 255, 0, keyRows_);
   tolerance_->setObjectName("keyTolerance");
-  tolerance_->setToolTip(tr("How far red, green or blue may differ"));
-  edgeOnly_ = makeChip(tr("edge only"), keyRows_);
+  tolerance_->setToolTip(
+      tr("How far the red, green and blue values may differ from the key colour (0 to 255)."));
+  edgeOnly_ = makeChip(tr("Edge only"), keyRows_);
   edgeOnly_->setObjectName("keyEdgeOnly");
-  edgeOnly_->setToolTip(tr("Only what is joined to the sheet's edge; the colour inside stays ink"));
-  addRow(rows, tr("tolerance"), {tolerance_, edgeOnly_});
+  edgeOnly_->setToolTip(
+      tr("Only areas of this colour that are connected to the edge of the sheet are background. "
+         "The same colour inside a figure stays ink."));
+  addRow(rows, tr("Tolerance"), {tolerance_, edgeOnly_});
   form->addWidget(keyRows_);
   connectKeyRows();
 }
@@ -115,15 +118,20 @@ void BackgroundPanel::addThresholds(QVBoxLayout* form) {
   firm_ = new NumberField(1, 255, 0, this);
   faint_->setObjectName("faint");
   firm_->setObjectName("firm");
-  faint_->setToolTip(tr("Least alpha that counts for cutting and for what is drawn"));
-  firm_->setToolTip(tr("Least alpha that counts for origins and shapes"));
+  faint_->setToolTip(
+      tr("Pixels with at least this alpha (1 to 255) are visible ink. Cutting and drawing use the "
+         "visible ink."));
+  firm_->setToolTip(
+      tr("Pixels with at least this alpha (1 to 255) are solid ink. Origins and shapes use the "
+         "solid ink."));
   faintSlider_ = makeSlider("faintSlider", this);
   firmSlider_ = makeSlider("firmSlider", this);
-  addRow(form, tr("faint ink, alpha"), {faint_, faintSlider_});
-  addRow(form, tr("firm ink, alpha"), {firm_, firmSlider_});
+  addRow(form, tr("Visible ink (alpha)"), {faint_, faintSlider_});
+  addRow(form, tr("Solid ink (alpha)"), {firm_, firmSlider_});
   preview_ = makeChip(tr("Show the ink"), this);
   preview_->setObjectName("showInk");
-  preview_->setToolTip(tr("Covers what is no ink and tints faint ink, on the stage"));
+  preview_->setToolTip(
+      tr("Hides the pixels that are not ink, and tints those that are visible but not solid."));
   form->addWidget(preview_);
   const auto connectThreshold = [this](NumberField* field, QSlider* slider, int InkRule::*value) {
     connect(field, &NumberField::committed, this, [this, value](double number) {
@@ -180,7 +188,7 @@ void BackgroundPanel::show(const InkRule& rule, const std::optional<KeyColour>& 
   const bool suggest = !rule.key && suggested.has_value();
   suggestion_->setVisible(suggest);
   if (suggested) {
-    suggestion_->setText(tr("Take %1 as the background").arg(hexOf(*suggested)));
+    suggestion_->setText(tr("Use %1 as the background").arg(hexOf(*suggested)));
     QPixmap colour(16, 16);
     colour.fill(QColor(suggested->r, suggested->g, suggested->b));
     suggestion_->setIcon(QIcon(colour));

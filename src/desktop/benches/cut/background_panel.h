@@ -14,8 +14,8 @@ namespace amber {
 
 class NumberField;
 
-/// What of a sheet is background: transparency alone or a key colour, and the two thresholds. While
-/// a slider is moved, what would be ink is told by `tried`; what is taken, by `chosen`.
+/// The background of a sheet: transparency or a key colour, and the two alpha thresholds. While a
+/// slider moves, `tried` gives the preview; `chosen` gives the accepted rule.
 class BackgroundPanel : public QWidget {
   Q_OBJECT
 

@@ -9,7 +9,7 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "core/cut/sheet_edits.h"
-#include "core/fit/keys/refit.h"
+#include "core/fit/keys/kind_shapes.h"
 #include "desktop/benches/cut/animation_panel.h"
 #include "desktop/benches/cut/background_panel.h"
 #include "desktop/benches/cut/cut_stage.h"
@@ -17,12 +17,12 @@
 #include "desktop/parts/number_field.h"
 #include "desktop/session/sheet_guesses.h"
 #include "desktop/theme.h"
-#include "work/sure_cuts.h"
+#include "work/art/sure_cuts.h"
 
 namespace amber {
 namespace {
 
-// Sheets of up to so many px are cut at once; larger ones beside the interface.
+// Sheets of up to this many px are cut immediately; larger ones in the background.
 constexpr long long kLookedAtOnce = 1024LL * 1024;
 
 QString fileName(const std::string& path) {
@@ -133,7 +133,7 @@ QString CutBench::cutRefusal() const {
   if (sheet() == nullptr) return tr("Add a sheet first");
   if (session_.artOf(sheet()->id) == nullptr) return tr("The sheet cannot be read");
   if (isCut() && !hasDraft()) {
-    return tr("This sheet is cut; change a number or drag a line to cut it again");
+    return tr("This sheet is already cut. Change a number or drag a line to cut it again.");
   }
   return {};
 }
@@ -143,7 +143,7 @@ void CutBench::refuse(const QString& sentence) {
   problem_->setText(sentence);
 }
 
-// Shows what is wrong with a grid, or takes it.
+// Shows why a grid is invalid, or uses it.
 void CutBench::propose(const Result<Grid>& grid) {
   refuse(grid ? QString() : QString::fromStdString(grid.error().sentence));
   if (grid) setPartWay(*grid);
@@ -153,16 +153,16 @@ void CutBench::propose(const Result<Grid>& grid) {
 void CutBench::take(const Cut& cut) {
   if (sheet() == nullptr) return;
   const std::uint32_t id = sheet()->id.value;
-  const auto sound = checkedCut(cut, sheet()->size);
-  refuse(sound ? QString() : QString::fromStdString(sound.error().sentence));
+  const auto valid = checkedCut(cut, sheet()->size);
+  refuse(valid ? QString() : QString::fromStdString(valid.error().sentence));
   sequences_.remove(id);
-  if (sound && isCut()) {
+  if (valid && isCut()) {
     if (cut != *sheet()->cut) {
       applyCut(cut);
     } else {
       drafts_.remove(id);
     }
-  } else if (sound) {
+  } else if (valid) {
     drafts_[id] = cut;
   }
   refresh();
@@ -192,6 +192,7 @@ CutRequest CutBench::requestFor(const Cut& cut) const {
   request.animation = animationName_->text().toStdString();
   request.durationMs = durationAt(fields_.rate->value());
   request.loop = static_cast<LoopMode>(loop_->currentIndex());
+  request.rows = static_cast<RowsAre>(rows_->currentIndex());
   if (sheet()->pictures && cut == pictureCut(*sheet()->pictures, sheet()->size)) {
     request.timesMs = sheet()->pictures->timesMs;
   }
@@ -238,7 +239,7 @@ void CutBench::applySequence(const NumberedRun& run) {
     const Sheet* one = findSheet(session_.project(), path);
     const auto art = one == nullptr ? nullptr : session_.artOf(one->id);
     if (art == nullptr) {
-      return refuse(tr("%1 is still being read; try again").arg(fileName(path)));
+      return refuse(tr("%1 is still being read. Try again in a moment.").arg(fileName(path)));
     }
     sheets.push_back(one->id);
     arts.push_back(art);
@@ -257,7 +258,7 @@ void CutBench::applySequence(const NumberedRun& run) {
 QString CutBench::sureRefusal() const {
   const SheetGuesses::Waiting waiting = session_.guesses().waiting();
   if (waiting.all == 0) return tr("All sheets are cut");
-  if (waiting.sure == 0) return tr("Each sheet that is not cut wants a look");
+  if (waiting.sure == 0) return tr("Every sheet that is not cut needs review");
   return {};
 }
 
@@ -265,7 +266,7 @@ void CutBench::cutSure() {
   if (!sureRefusal().isEmpty()) return;
   const std::string kind = kind_->currentText().toStdString();
   session_.performBeside(
-      tr("Cut the sheets that are sure"),
+      tr("Cut all clear sheets"),
       [kind](const Project& project, ArtStore& store,
              const Progress& progress) -> Result<std::vector<Edit>> {
         auto sure = sureCuts(project, kind, store, progress);
@@ -275,7 +276,7 @@ void CutBench::cutSure() {
       this,
       [this](bool performed) {
         if (!performed) return;
-        // What wants a look is next.
+        // Sheets that need review come next.
         for (const auto& one : session_.project().sheets) {
           if (one->cut) drafts_.remove(one->id.value);
         }
@@ -307,7 +308,7 @@ void CutBench::changeInk(const InkRule& rule) {
   changed.ink = rule;
   const bool again = isCut() && !std::holds_alternative<HandCut>(changed.cut->way);
   session_.performBeside(
-      tr("Set the ink of %1").arg(fileName(changed.path)),
+      tr("Set the ink thresholds of %1").arg(fileName(changed.path)),
       [changed, again](const Project& project, ArtStore& store,
                        const Progress&) -> Result<std::vector<Edit>> {
         const std::vector<Edit> put{PutSheet{changed}};

@@ -32,9 +32,9 @@ class NumberField;
 class ProposalList;
 enum class CutTool;
 
-/// Cuts the selected sheet into frames: by cells, by islands of ink, by hand or whole, a region of
-/// it another way; says what asset and animation they become, and arranges the animations. A sheet
-/// that is cut already is cut again at once.
+/// Cuts the selected sheet into frames: by cells, by islands of ink, by hand or whole, and regions
+/// by other methods. Sets the asset and animation that are created, and arranges animations. A
+/// sheet that is already cut is cut again immediately.
 class CutBench : public BenchView {
   Q_OBJECT
 
@@ -169,11 +169,12 @@ class CutBench : public BenchView {
   QLineEdit* assetName_ = nullptr;
   QLineEdit* animationName_ = nullptr;
   QComboBox* loop_ = nullptr;
+  QComboBox* rows_ = nullptr;
   QPushButton* proposalsTitle_ = nullptr;
   ProposalList* proposals_ = nullptr;
   // Cuts that were set up and not taken yet.
   QHash<std::uint32_t, Cut> drafts_;
-  // Sheets whose likely background is art, as somebody said.
+  // Sheets of which the user said that the likely background is art.
   QSet<std::uint32_t> declined_;
   // Sheets whose draft is one animation with the other images of their run.
   QSet<std::uint32_t> sequences_;

@@ -16,27 +16,27 @@ void addSheetActions(Actions& actions) {
       "cut.cut", CutBench::tr("Cut the sheet"), "Ctrl+Shift+C", [](CutBench& cut) { cut.cut(); },
       [](const CutBench& cut) { return cut.cutRefusal(); });
   actions.add(
-      "cut.sure", CutBench::tr("Cut the sheets that are sure"), "Ctrl+Alt+C",
+      "cut.sure", CutBench::tr("Cut all clear sheets"), "Ctrl+Alt+C",
       [](CutBench& cut) { cut.cutSure(); }, [](const CutBench& cut) { return cut.sureRefusal(); });
   const auto turner = [&](const QString& id, const QString& text, SheetTurn turn) {
     actions.add(
         id, text, {}, [turn](CutBench& cut) { cut.turn(turn); },
         [](const CutBench& cut) { return cut.turnRefusal(); });
   };
-  turner("cut.turnLeft", CutBench::tr("Turn the sheet to the left"), SheetTurn::Left);
-  turner("cut.turnRight", CutBench::tr("Turn the sheet to the right"), SheetTurn::Right);
-  turner("cut.mirrorX", CutBench::tr("Mirror the sheet, left and right"), SheetTurn::MirrorX);
-  turner("cut.mirrorY", CutBench::tr("Mirror the sheet, top and bottom"), SheetTurn::MirrorY);
+  turner("cut.turnLeft", CutBench::tr("Turn the sheet left"), SheetTurn::Left);
+  turner("cut.turnRight", CutBench::tr("Turn the sheet right"), SheetTurn::Right);
+  turner("cut.mirrorX", CutBench::tr("Mirror the sheet horizontally"), SheetTurn::MirrorX);
+  turner("cut.mirrorY", CutBench::tr("Mirror the sheet vertically"), SheetTurn::MirrorY);
   const auto byHand = [&](const QString& id, const QString& text, const QString& key,
                           void (CutBench::*verb)()) {
     actions.add(
         id, text, key, [verb](CutBench& cut) { (cut.*verb)(); },
         [](const CutBench& cut) { return cut.handRefusal(); }, ActionPlace::Given);
   };
-  byHand("cut.deleteChosen", CutBench::tr("Delete the chosen frames"), "Del",
+  byHand("cut.deleteChosen", CutBench::tr("Delete the selected frames"), "Del",
          &CutBench::deleteChosen);
-  byHand("cut.mergeChosen", CutBench::tr("Merge the chosen frames"), "M", &CutBench::mergeChosen);
-  byHand("cut.snapChosen", CutBench::tr("Snap the chosen frames to their ink"), "S",
+  byHand("cut.mergeChosen", CutBench::tr("Merge the selected frames"), "M", &CutBench::mergeChosen);
+  byHand("cut.snapChosen", CutBench::tr("Snap the selected frames to their ink"), "S",
          &CutBench::snapChosen);
 }
 
@@ -51,10 +51,9 @@ void addAnimationActions(Actions& actions) {
             &AnimationPanel::makeFromSelected);
   animation("animation.copy", CutBench::tr("Duplicate the animation"), {},
             &AnimationPanel::duplicate);
-  animation("animation.default", CutBench::tr("Make the animation the default"), {},
+  animation("animation.default", CutBench::tr("Use the animation as the default"), {},
             &AnimationPanel::makeDefault);
-  animation("animation.remove", CutBench::tr("Take the animation out"), {},
-            &AnimationPanel::remove);
+  animation("animation.remove", CutBench::tr("Remove the animation"), {}, &AnimationPanel::remove);
   animation("animation.rename", CutBench::tr("Rename the animation"), {}, &AnimationPanel::rename);
   const auto steps = [&](const QString& id, const QString& text, const QString& key,
                          std::function<void(AnimationPanel&)> run) {
@@ -62,13 +61,13 @@ void addAnimationActions(Actions& actions) {
         id, text, key, [run = std::move(run)](CutBench& cut) { run(*cut.animations()); },
         [](const CutBench& cut) { return cut.animations()->stepRefusal(); }, ActionPlace::Given);
   };
-  steps("step.repeat", CutBench::tr("Show the chosen steps once more"), "R",
+  steps("step.repeat", CutBench::tr("Duplicate the selected steps"), "R",
         [](AnimationPanel& panel) { panel.repeatSteps(); });
-  steps("step.remove", CutBench::tr("Take the chosen steps out"), "Del",
+  steps("step.remove", CutBench::tr("Remove the selected steps"), "Del",
         [](AnimationPanel& panel) { panel.removeSteps(); });
-  steps("step.earlier", CutBench::tr("Move the chosen steps earlier"), "Alt+Left",
+  steps("step.earlier", CutBench::tr("Move the selected steps earlier"), "Alt+Left",
         [](AnimationPanel& panel) { panel.moveSteps(-1); });
-  steps("step.later", CutBench::tr("Move the chosen steps later"), "Alt+Right",
+  steps("step.later", CutBench::tr("Move the selected steps later"), "Alt+Right",
         [](AnimationPanel& panel) { panel.moveSteps(1); });
 }
 

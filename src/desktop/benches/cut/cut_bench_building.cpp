@@ -64,7 +64,7 @@ QWidget* CutBench::makeStrip() {
   row->setSpacing(4);
   parts_ = new QComboBox(strip);
   parts_->setObjectName("parts");
-  parts_->setToolTip(tr("Which part of the sheet is being cut"));
+  parts_->setToolTip(tr("The part of the sheet that is being cut: the whole sheet or one region"));
   parts_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   parts_->setMinimumContentsLength(kPartLetters);
   parts_->hide();
@@ -77,16 +77,19 @@ QWidget* CutBench::makeStrip() {
     button->setToolTip(tip);
     row->addWidget(button);
   };
-  chip(byCells_, tr("cells"), "byCells", tr("Equal cells in columns and rows"));
-  chip(byIslands_, tr("islands"), "byIslands", tr("Each island of ink is a frame"));
-  chip(byHand_, tr("by hand"), "byHand", tr("Frames are drawn on the sheet"));
-  chip(whole_, tr("whole"), "whole", tr("All of it is one frame"));
+  chip(byCells_, tr("Cells"), "byCells", tr("Cut into equal cells, in columns and rows."));
+  chip(byIslands_, tr("Islands"), "byIslands",
+       tr("Cut each island (a group of connected pixels) into a frame."));
+  chip(byHand_, tr("By hand"), "byHand", tr("Draw the frames on the sheet."));
+  chip(whole_, tr("Whole"), "whole", tr("Make the whole picture one frame."));
   row->addSpacing(metrics::kGap);
-  chip(splitTool_, tr("split"), "splitTool",
-       tr("Click a frame near an edge to cut it in two from there"));
-  chip(regionTool_, tr("region"), "regionTool", tr("Draw a part of the sheet to cut another way"));
-  removeRegion_ =
-      makeButton(tr("drop"), tr("The sheet's own way counts in this region again"), strip);
+  chip(splitTool_, tr("Split"), "splitTool",
+       tr("Click a frame near one of its edges to split it in two from there."));
+  chip(regionTool_, tr("Region"), "regionTool",
+       tr("Draw a region of the sheet that is cut by another method."));
+  removeRegion_ = makeButton(
+      tr("Remove"), tr("Removes the region. Its area is cut by the method of the sheet again."),
+      strip);
   removeRegion_->setProperty("tight", true);
   removeRegion_->setObjectName("removeRegion");
   removeRegion_->hide();
@@ -126,9 +129,9 @@ void CutBench::connectStrip() {
 }
 
 void CutBench::makeProposals(QVBoxLayout* form, QWidget* side, Pictures& pictures) {
-  proposalsTitle_ = makeChip(tr("Proposals, from the pixels"), side);
+  proposalsTitle_ = makeChip(tr("Proposals"), side);
   proposalsTitle_->setObjectName("proposalsTitle");
-  proposalsTitle_->setToolTip(tr("Show or hide what the pixels suggest"));
+  proposalsTitle_->setToolTip(tr("Shows or hides the cuts that fit the pixels of this sheet."));
   form->addWidget(proposalsTitle_);
   proposals_ = new ProposalList(pictures, side);
   proposals_->setObjectName("proposals");
@@ -151,10 +154,10 @@ QWidget* CutBench::makeCellsPage(QWidget* parent) {
   fields_.columns = field("columns", 1, kMostCells, page);
   fields_.rows = field("rows", 1, kMostCells, page);
   form->addWidget(makeLabel(tr("Cells"), "title", page));
-  addRow(form, tr("cell, px"), {fields_.cellW, makeLabel("x", "", page), fields_.cellH});
-  addRow(form, tr("margin"), {fields_.marginX, makeLabel(" ", "", page), fields_.marginY});
-  addRow(form, tr("gutter"), {fields_.gutterX, makeLabel(" ", "", page), fields_.gutterY});
-  addRow(form, tr("columns, rows"), {fields_.columns, makeLabel("x", "", page), fields_.rows});
+  addRow(form, tr("Cell size (px)"), {fields_.cellW, makeLabel("x", "", page), fields_.cellH});
+  addRow(form, tr("Margin (px)"), {fields_.marginX, makeLabel(" ", "", page), fields_.marginY});
+  addRow(form, tr("Gutter (px)"), {fields_.gutterX, makeLabel(" ", "", page), fields_.gutterY});
+  addRow(form, tr("Columns x rows"), {fields_.columns, makeLabel("x", "", page), fields_.rows});
   const auto bySize = [this] {
     if (sheet() == nullptr) return;
     const auto px = [](const NumberField* x, const NumberField* y) {
@@ -201,32 +204,35 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   joinSlider_ = new QSlider(Qt::Horizontal, page);
   joinSlider_->setObjectName("joinSlider");
   joinSlider_->setRange(1, 32);
-  partFaint_ = chipOf(tr("part"), "partFaint",
-                      tr("Part figures that touch only by fainter ink than this alpha"), page);
-  inBoxes_ = chipOf(tr("are drawn"), "inBoxes",
-                    tr("What lies within a box that is drawn round it is one frame"), page);
-  withShadows_ =
-      chipOf(tr("are cast"), "withShadows",
-             tr("Soft ink is the shadow of the figure it falls from; all fall the same way"), page);
-  packedTight_ = chipOf(tr("without gaps"), "packedTight",
-                        tr("Frames were trimmed and packed so that together they fill the sheet: "
-                           "each is found by the room it takes, whatever parts it is of"),
+  partFaint_ = chipOf(
+      tr("Separate below"), "partFaint",
+      tr("Separates figures that touch only through pixels more transparent than this alpha."),
+      page);
+  inBoxes_ = chipOf(tr("Frames have drawn outlines"), "inBoxes",
+                    tr("Everything inside a drawn rectangle is one frame."), page);
+  withShadows_ = chipOf(tr("Keep each shadow with its figure"), "withShadows",
+                        tr("Soft pixels are the shadow of the figure beside them. All shadows fall "
+                           "in the same direction."),
                         page);
-  fields_.join->setToolTip(
-      tr("Ink this near is one island, so that parts of a figure stay together"));
-  fields_.minInk->setToolTip(tr("Islands of fewer pixels go to a near one, or are left out"));
+  packedTight_ = chipOf(tr("Sheet is tightly packed"), "packedTight",
+                        tr("The frames were trimmed and packed without gaps. Each frame is found "
+                           "by the rectangle it occupies, even if its parts are not connected."),
+                        page);
+  fields_.join->setToolTip(tr("Parts of a figure that are closer than this belong to one island."));
+  fields_.minInk->setToolTip(
+      tr("Islands with fewer pixels are joined to a nearby island, or ignored."));
   auto* top = new QHBoxLayout;
   top->addWidget(makeLabel(tr("Islands"), "title", page), 1);
   islandFacts_ = makeLabel({}, "quiet", page);
   islandFacts_->setObjectName("islandFacts");
   top->addWidget(islandFacts_);
   form->addLayout(top);
-  addRow(form, tr("join over, px"), {fields_.join, joinSlider_});
-  addRow(form, tr("least ink, px"), {fields_.minInk});
-  addRow(form, tr("by faint ink"), {partFaint_, fields_.part});
-  addRow(form, tr("boxes"), {inBoxes_});
-  addRow(form, tr("shadows"), {withShadows_});
-  addRow(form, tr("packed"), {packedTight_});
+  addRow(form, tr("Join closer than (px)"), {fields_.join, joinSlider_});
+  addRow(form, tr("Smallest island (px)"), {fields_.minInk});
+  addRow(form, tr("Alpha threshold"), {partFaint_, fields_.part});
+  form->addWidget(inBoxes_);
+  form->addWidget(withShadows_);
+  form->addWidget(packedTight_);
   form->addStretch();
   const auto take = [this] {
     if (sheet() != nullptr) setPartWay(islandRule());
@@ -276,7 +282,7 @@ QWidget* CutBench::makeHandPage(QWidget* parent) {
 }
 
 void CutBench::makeBecomes(QVBoxLayout* form, QWidget* side) {
-  form->addWidget(makeLabel(tr("Becomes"), "title", side));
+  form->addWidget(makeLabel(tr("Creates"), "title", side));
   kind_ = new QComboBox(side);
   kind_->setObjectName("kind");
   assetName_ = new QLineEdit(side);
@@ -285,16 +291,23 @@ void CutBench::makeBecomes(QVBoxLayout* form, QWidget* side) {
   animationName_->setObjectName("animationName");
   loop_ = new QComboBox(side);
   loop_->setObjectName("loop");
-  loop_->addItems({tr("once"), tr("repeat"), tr("back and forth")});
+  loop_->addItems({tr("Once"), tr("Repeat"), tr("Back and forth")});
   loop_->setCurrentIndex(static_cast<int>(LoopMode::Repeat));
   fields_.rate = new NumberField(0.1, 1000, 1, side);
   fields_.rate->setObjectName("rate");
   fields_.rate->setValue(10);
-  addRow(form, tr("kind"), {kind_});
-  addRow(form, tr("asset"), {assetName_});
-  addRow(form, tr("animation"), {animationName_});
-  addRow(form, tr("frames a second"), {fields_.rate});
-  addRow(form, tr("loop"), {loop_});
+  addRow(form, tr("Kind"), {kind_});
+  addRow(form, tr("Asset"), {assetName_});
+  addRow(form, tr("Animation"), {animationName_});
+  addRow(form, tr("Frames per second"), {fields_.rate});
+  addRow(form, tr("Loop"), {loop_});
+  rows_ = new QComboBox(side);
+  rows_->setObjectName("rowsAre");
+  rows_->addItems({tr("Automatic"), tr("One animation"), tr("One animation each")});
+  rows_->setToolTip(
+      tr("What the rows of the grid become. Automatic makes each row an animation if "
+         "its frames are alike and the kind of the asset moves."));
+  addRow(form, tr("Rows"), {rows_});
   connect(fields_.rate, &NumberField::committed, this, &CutBench::changeAnimation);
   connect(loop_, &QComboBox::activated, this, &CutBench::changeAnimation);
   finishTyping(*animationName_);
@@ -313,6 +326,16 @@ QFrame* CutBench::makeSideColumn(Pictures& pictures) {
   ways_->addWidget(makeIslandsPage(ways_));
   ways_->addWidget(makeHandPage(ways_));
   form->addWidget(ways_);
+  // The stack is as high as the page it shows, not as the highest of them.
+  const auto fitPage = [this](int shown) {
+    for (int i = 0; i < ways_->count(); ++i) {
+      const auto vertical = i == shown ? QSizePolicy::Preferred : QSizePolicy::Ignored;
+      ways_->widget(i)->setSizePolicy(QSizePolicy::Preferred, vertical);
+    }
+    ways_->adjustSize();
+  };
+  connect(ways_, &QStackedWidget::currentChanged, this, fitPage);
+  fitPage(ways_->currentIndex());
   problem_ = makeLabel({}, "error", side);
   problem_->setObjectName("cutProblem");
   problem_->setWordWrap(true);
@@ -335,7 +358,7 @@ QFrame* CutBench::makeSideColumn(Pictures& pictures) {
   last->setContentsMargins(metrics::kGap, metrics::kSmallGap, metrics::kGap, metrics::kGap);
   cutButton_ = makeButton(tr("Cut"), {}, side);
   cutButton_->setObjectName("cutButton");
-  dropDraft_ = makeButton(tr("Leave"), tr("Keep the cut as it is"), side);
+  dropDraft_ = makeButton(tr("Keep"), tr("Keeps the current cut and discards the change."), side);
   dropDraft_->setObjectName("dropDraft");
   last->addWidget(cutButton_, 1);
   last->addWidget(dropDraft_);

@@ -9,9 +9,9 @@ namespace amber {
 
 QString CutBench::handRefusal() const {
   if (sheet() == nullptr || !std::holds_alternative<HandCut>(partWay(shownCut()))) {
-    return tr("This is for frames cut by hand");
+    return tr("Only frames cut by hand can be changed this way. Switch to By hand first.");
   }
-  return stage_->chosen().empty() ? tr("Choose frames on the sheet first") : QString();
+  return stage_->chosen().empty() ? tr("Select frames on the sheet first") : QString();
 }
 
 std::vector<PixelRect> CutBench::chosenRects() const {
@@ -22,7 +22,8 @@ std::vector<PixelRect> CutBench::chosenRects() const {
 
 void CutBench::changeHand(Result<std::vector<PixelRect>> rects) {
   if (!rects) return refuse(QString::fromStdString(rects.error().sentence));
-  if (rects->empty()) return refuse(tr("A sheet keeps at least one frame; cut it another way"));
+  if (rects->empty())
+    return refuse(tr("A sheet needs at least one frame. Use another method to cut it."));
   setPartWay(HandCut{std::move(*rects)});
 }
 

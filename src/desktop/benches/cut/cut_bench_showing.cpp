@@ -25,7 +25,7 @@ namespace {
 
 enum Page { kCellsPage, kIslandsPage, kHandPage, kWholePage };
 
-// What rows of the proposals stand for that are not one of the guess.
+// Rows of the list that are not proposals for a cut.
 enum Row { kSequence = -1, kPictures = -2, kLooking = -3, kKey = -4, kNoKey = -5 };
 constexpr int kRowsInSight = 3;
 
@@ -90,19 +90,19 @@ void CutBench::showProposals() {
   if (run && isLikely(*run)) addRun();
   if (sheet()->pictures && sheet()->orientation == Orientation{}) {
     const Cut cut = pictureCut(*sheet()->pictures, sheet()->size);
-    proposals_->add(tr("%1 pictures of an animated image, with their own times")
+    proposals_->add(tr("Animated image: %1 pictures, each with its duration")
                         .arg(sheet()->pictures->timesMs.size()),
                     kPictures, std::get<HandCut>(cut.way).rects, shown == cut);
   }
   const SheetGuesses::Found* found = session_.guesses().of(sheet()->id);
   if (found == nullptr) {
-    proposals_->add(tr("looking at the pixels"), kLooking, {}, false);
+    proposals_->add(tr("Analysing the pixels"), kLooking, {}, false);
   } else if (asksForKey()) {
     const KeyColour& key = *found->guess.key;
     const QString colour = QColor(key.r, key.g, key.b).name().mid(1);
-    proposals_->add(tr("%1 is the background, it lies round the figures").arg(colour), kKey, {},
-                    false);
-    proposals_->add(tr("It is art, propose a cut with all of it"), kNoKey, {}, false);
+    proposals_->add(tr("The background colour is %1: it surrounds the figures").arg(colour), kKey,
+                    {}, false);
+    proposals_->add(tr("This colour is art, not background"), kNoKey, {}, false);
     if (before >= 0) proposals_->setCurrentRow(std::min(before, proposals_->count() - 1));
   } else {
     for (std::size_t i = 0; i < found->guess.proposals.size(); ++i) {
@@ -225,7 +225,7 @@ void CutBench::refreshFields(const Cut& cut) {
     inBoxes_->setChecked(rule->boxes);
     withShadows_->setChecked(rule->shadows);
     packedTight_->setChecked(rule->tight);
-    // How parts are gathered is not asked of frames that are told by their room.
+    // The options for joining parts do not apply to frames found by their rectangles.
     for (QWidget* other : std::initializer_list<QWidget*>{fields_.join, joinSlider_, fields_.minInk,
                                                           partFaint_, inBoxes_, withShadows_}) {
       other->setEnabled(!rule->tight);
@@ -239,9 +239,9 @@ void CutBench::refreshSure() {
   const int others = waiting.all - waiting.sure;
   sureButton_->setVisible(waiting.all > 1 && waiting.sure > 0);
   sureButton_->setText(
-      waiting.looking ? tr("Cut the %1 that are sure so far").arg(waiting.sure)
-      : others == 0   ? tr("Cut all %1, they are sure").arg(waiting.sure)
-                    : tr("Cut the %1 that are sure, %2 left to see").arg(waiting.sure).arg(others));
+      waiting.looking ? tr("Cut the clear sheets so far (%1)").arg(waiting.sure)
+      : others == 0   ? tr("Cut all %1 sheets (all are clear)").arg(waiting.sure)
+                      : tr("Cut %1 clear sheets (%2 need review)").arg(waiting.sure).arg(others));
 }
 
 void CutBench::refreshButton() {
@@ -249,14 +249,14 @@ void CutBench::refreshButton() {
   cutButton_->setVisible(shown);
   dropDraft_->setVisible(sheet() != nullptr && isCut() && hasDraft());
   handFacts_->setText(stage_->chosen().empty()
-                          ? tr("Draw a frame on the sheet, or click one to choose it.")
-                          : tr("%1 chosen").arg(countedFrames(stage_->chosen().size())));
+                          ? tr("Draw a frame on the sheet, or click one to select it.")
+                          : tr("%1 selected").arg(countedFrames(stage_->chosen().size())));
   const auto& found = stage_->evidence().found;
   QString facts = packedTight_->isChecked()
                       ? countedFrames(found.frames.size())
                       : counted(found.frames.size(), tr("island"), tr("islands"));
   if (!found.dropped.empty()) {
-    facts += tr(", %1 left out").arg(counted(found.dropped.size(), tr("speck"), tr("specks")));
+    facts += tr(", %1 ignored").arg(counted(found.dropped.size(), tr("speck"), tr("specks")));
   }
   islandFacts_->setText(facts);
   if (!shown) return;

@@ -21,7 +21,7 @@ namespace amber {
 
 void CutBench::startCells() {
   if (sheet() == nullptr) return;
-  // From another way to cells: the likeliest grid, where the pixels say one.
+  // When switching to cells: the most likely grid, if the pixels suggest one.
   const PixelSize area = partArea(shownCut()).size();
   if (!std::holds_alternative<Grid>(partWay(shownCut()))) {
     CutWay way = wholeGrid(area);

@@ -15,7 +15,7 @@ namespace {
 constexpr double kGrabReach = 6;
 // A drag shorter than this is a click, stage px.
 constexpr double kLeastDrag = 5;
-// Sheets of up to so many px are looked at at once; larger ones beside the interface.
+// Sheets of up to this many px are analysed immediately; larger ones in the background.
 constexpr long long kSmallSheet = 512LL * 512;
 
 QImage overlayOf(const SheetArt& art, const InkRule& rule, const QColor& cover,
@@ -38,7 +38,7 @@ QImage overlayOf(const SheetArt& art, const InkRule& rule, const QColor& cover,
 
 CutStage::CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent),
-      looking_(session.background(), this, tr("Looking at the cut"),
+      looking_(session.background(), this, tr("Checking the cut"),
                [this](CutEvidence evidence) {
                  evidence_ = std::move(evidence);
                  emit evidenceChanged();
@@ -49,6 +49,7 @@ CutStage::CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
         update();
       }) {
   setObjectName("cutStage");
+  setAccessibleName(tr("Sheet with its cuts"));
   connect(&session_, &ProjectSession::artArrived, this, [this] { contentChanged(); });
 }
 
@@ -62,7 +63,7 @@ QRectF CutStage::content() const {
 }
 
 QString CutStage::emptyText() const {
-  return tr("Drop sprite sheets or a folder here, or press Ctrl+I to choose them.");
+  return tr("Drop sprite sheets or a folder here, or press Ctrl+I to choose files.");
 }
 
 void CutStage::setCut(const std::optional<Cut>& cut, int part) {
@@ -174,7 +175,7 @@ std::optional<CutStage::SplitLine> CutStage::splitLineAt(QPointF at) const {
   const auto index = rectAt(evidence_.found.frames, at.x(), at.y());
   if (!index) return std::nullopt;
   const PixelRect frame = evidence_.found.frames[*index];
-  // The edge that the pointer is nearer to, in shares of the side, says which way the line runs.
+  // The nearer edge, as a share of the side, decides the direction of the line.
   const double x = (at.x() - frame.x) / frame.w;
   const double y = (at.y() - frame.y) / frame.h;
   const bool columns = std::min(y, 1 - y) <= std::min(x, 1 - x);

@@ -26,9 +26,9 @@ enum class CutTool {
   Pick,     ///< Takes the colour under the pointer as background.
 };
 
-/// The sheet with its cuts: the ink profile along the top and left edge, cells without ink hatched,
-/// crossings marked pixel by pixel, cells whose ink touches their edge marked lightly. What the
-/// pixels say is found beside the interface where the sheet is large.
+/// The sheet with its cuts: the ink profile along the top and left edge, empty cells hatched,
+/// crossings marked pixel by pixel, cells with ink at their edge marked lightly. Evidence of large
+/// sheets is computed in the background.
 class CutStage : public StageView {
   Q_OBJECT
 
@@ -52,7 +52,7 @@ class CutStage : public StageView {
  signals:
   /// A cut line is being dragged; the part's grid as it would be.
   void gridDragged(const amber::Grid& grid);
-  /// A cut line was let go; the grid as it is to be.
+  /// A cut line was dropped; this is the resulting grid.
   void gridDropped(const amber::Grid& grid);
   /// Rectangles were drawn or reshaped; all of the part's, in its own px.
   void rectsDragged(const std::vector<amber::PixelRect>& rects);
@@ -115,7 +115,7 @@ class CutStage : public StageView {
   RectsTool rects_;
   std::optional<QPointF> bandFrom_;  // a frame being chosen, or a region drawn, from here
   QPointF pointer_;
-  // What the pixels say, for this art and cut.
+  // The evidence for this art and cut.
   std::shared_ptr<const SheetArt> art_;
   std::optional<Cut> evidenceCut_;
   CutEvidence evidence_;

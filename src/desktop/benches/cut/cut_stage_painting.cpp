@@ -15,10 +15,10 @@ namespace {
 
 constexpr double kProfileHeight = 28;
 constexpr double kProfileGap = 10;
-// Numbers stand on frames that are at least so large on the stage, px.
+// Frames of at least this size on the stage, px, show their number.
 constexpr double kNumbered = 56;
 constexpr double kNumberedAcross = 22;
-// Where more crosses, the marks say enough without words.
+// With more crossings than this, the marks are enough without text.
 constexpr std::size_t kMostWords = 12;
 
 QRectF rectOf(const PixelRect& rect) {
@@ -47,7 +47,7 @@ void CutStage::paintStage(QPainter& painter) {
   if (!(raw ? pictures_.drawFile(painter, shown, stage)
             : pictures_.drawSheet(painter, shown, stage))) {
     painter.setPen(theme().text);
-    painter.drawText(rect(), Qt::AlignCenter, tr("Reading the sheet"));
+    painter.drawText(rect(), Qt::AlignCenter, tr("Reading the sheet..."));
     return;
   }
   if (inkRule_ && !inkPicture_.isNull()) {
@@ -65,7 +65,7 @@ void CutStage::paintStage(QPainter& painter) {
 
 void CutStage::paintProfiles(QPainter& painter) const {
   const QRectF stage = view().toStage(content());
-  // Never larger than what it tells of.
+  // Never larger than the thing it describes.
   const double highest = std::min(kProfileHeight, stage.height() / 2);
   const double widest = std::min(kProfileHeight, stage.width() / 2);
   const double scale = view().scale;
@@ -87,7 +87,7 @@ void CutStage::paintProfiles(QPainter& painter) const {
   }
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  painter.drawText(QPointF(stage.left(), base - kProfileHeight - 14), tr("ink in each column"));
+  painter.drawText(QPointF(stage.left(), base - kProfileHeight - 14), tr("Ink per column"));
 }
 
 void CutStage::paintEvidence(QPainter& painter) const {
@@ -98,14 +98,14 @@ void CutStage::paintEvidence(QPainter& painter) const {
     painter.fillRect(place, QBrush(faded(theme().text, 110), Qt::BDiagPattern));
     if (place.width() > 50 && place.height() > 20) {
       painter.setPen(theme().text);
-      painter.drawText(place, Qt::AlignCenter, tr("empty"));
+      painter.drawText(place, Qt::AlignCenter, tr("Empty"));
     }
   }
   for (const PixelRect& strip : evidence_.leftOver) {
     painter.fillRect(view().toStage(rectOf(strip)),
                      QBrush(faded(theme().error, 60), Qt::Dense4Pattern));
   }
-  // Ink at its cell's edge is no fault, only worth a look.
+  // Ink at the edge of a cell is not a fault; it only needs review.
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(faded(theme().amber, 150), 1, Qt::DotLine));
   for (const PixelRect& cell : evidence_.touching) {
@@ -208,9 +208,9 @@ void CutStage::paintCrossings(QPainter& painter) const {
     painter.setPen(QPen(theme().error, 2));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(frame);
-    // The words stand beside the sheet, so that they hide no art.
+    // The text is beside the sheet, so that it hides no art.
     if (evidence_.crossings.size() > kMostWords) continue;
-    const QString words = tr("crossed by %1 px").arg(crossing.count);
+    const QString words = tr("%1 px of ink cross here").arg(crossing.count);
     const QRectF stage = view().toStage(content());
     if (crossing.across == GridLine::Across::Columns) {
       const double half = QFontMetricsF(smallFont(true)).horizontalAdvance(words) / 2;

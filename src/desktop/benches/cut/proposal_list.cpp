@@ -16,14 +16,14 @@ constexpr int kRow = 58;
 // Of a strip that would be a thread, the first part is shown this high, px.
 constexpr double kLeastExtent = 18;
 
-// What a text says first, and the rest.
+// The first part of a text, and the rest.
 std::pair<QString, QString> parted(const QString& text) {
   const auto comma = text.indexOf(", ");
   if (comma < 0) return {text, {}};
   return {text.left(comma), text.mid(comma + 2)};
 }
 
-// As many whole lines as there is room for; the last one ends in an ellipsis where more is to say.
+// As many whole lines as fit; the last one ends in an ellipsis if there is more text.
 void paintLines(QPainter& painter, const QRect& room, const QString& text) {
   const QFontMetrics metrics = painter.fontMetrics();
   const int lines = std::max(1, room.height() / metrics.lineSpacing());

@@ -21,7 +21,7 @@ class ProposalList : public QListWidget {
 
   /// Empties the list for this sheet.
   void begin(SheetId sheet, PixelSize size);
-  /// `text`: what it is, and why after the first comma or colon. `which` is given back by
+  /// `text`: the proposal, and its reasons after the first comma or colon. `which` is returned by
   /// whichAt. Without frames there is no picture.
   void add(const QString& text, int which, const std::vector<PixelRect>& frames, bool current);
   int whichAt(int row) const;

@@ -1,4 +1,5 @@
 #include "desktop/benches/fit/candidate_card.h"
+#include "desktop/parts/accessible.h"
 
 #include <QKeyEvent>
 #include <QPainter>
@@ -21,7 +22,8 @@ CandidateCard::CandidateCard(ProjectSession& session, Pictures& pictures, QWidge
     : QWidget(parent), session_(session), pictures_(pictures) {
   setFixedHeight(kHeight);
   setFocusPolicy(Qt::StrongFocus);
-  setToolTip(tr("Point to see it on the stage; click, or press Enter, to take it"));
+  describeTo(*this, QAccessible::Button, tr("Candidate shape"));
+  setToolTip(tr("Hover to see this shape on the stage. Click or press Enter to use it."));
 }
 
 void CandidateCard::offer(const QString& title, const std::optional<Shape>& shape,
@@ -51,7 +53,7 @@ void CandidateCard::paintEvent(QPaintEvent*) {
   painter.drawText(kTextLeft, 15, title_);
   if (frame == nullptr || !shape_) {
     painter.setFont(smallFont());
-    painter.drawText(kTextLeft, 34, tr("no firm ink to fit to"));
+    painter.drawText(kTextLeft, 34, tr("No solid ink to fit to"));
     return;
   }
   paintBackdrop(painter, picture, Backdrop::Kraft);
@@ -68,10 +70,10 @@ void CandidateCard::paintEvent(QPaintEvent*) {
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
   painter.drawText(kTextLeft, 57,
-                   tr("%1 points, cost %2, reach %3 px")
+                   tr("%1 points, cost %2, overhang %3 px")
                        .arg(measures_.points)
                        .arg(measures_.cost)
-                       .arg(measures_.reachOut, 0, 'f', 1));
+                       .arg(measures_.overhang, 0, 'f', 1));
 }
 
 void CandidateCard::paintBar(QPainter& painter, int y, const QString& name, double share,

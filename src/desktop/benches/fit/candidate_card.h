@@ -15,8 +15,8 @@
 
 namespace amber {
 
-/// One fitted shape with its picture and figures. Pointing at it shows it on the stage; a click, or
-/// Enter, takes it.
+/// One fitted shape with its picture and measures. Hovering shows it on the stage; a click, or
+/// Enter, uses it.
 class CandidateCard : public QWidget {
   Q_OBJECT
 

@@ -8,11 +8,18 @@
 
 #include "core/fit/styles/recipe_fit.h"
 #include "desktop/benches/fit/candidate_card.h"
-#include "desktop/benches/fit/recipe_wishes.h"
+#include "desktop/benches/fit/recipe_form.h"
 #include "desktop/parts/building.h"
 #include "desktop/theme.h"
 
 namespace amber {
+namespace {
+
+// The room for the padding and border of a chip, px.
+constexpr int kChipRoom = 14;
+
+}  // namespace
+
 CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : QWidget(parent),
       session_(session),
@@ -30,20 +37,22 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   head->addLayout(row);
   title_ = makeLabel({}, "title", this);
   row->addWidget(title_, 1);
-  QPushButton* options = tight(makeChip(tr("options"), this), "small");
+  QPushButton* options = tight(makeChip(tr("Options"), this), "small");
   options->setObjectName("fitOptions");
-  options->setToolTip(tr("What all candidates keep to: region, inset, points, islands, holes"));
+  options->setToolTip(tr("Options for all candidates: region, inset, points, islands and holes."));
   row->addWidget(options);
   auto* kinds = new QHBoxLayout;
   kinds->setSpacing(4);
   for (std::size_t i = 0; i < kShapeKinds; ++i) {
     const std::string_view name = kindName(static_cast<ShapeKind>(i));
-    QPushButton* chip =
-        makeChip(QString::fromUtf8(name.data(), static_cast<int>(name.size())), this);
-    chip->setProperty("small", true);
+    QPushButton* chip = tight(
+        makeChip(QString::fromUtf8(name.data(), static_cast<int>(name.size())), this), "small");
     chip->setObjectName("kind:" + chip->text());
-    chip->setToolTip(tr("Show candidates of this kind"));
+    chip->setToolTip(tr("Shows the candidates of this shape type."));
     chip->setChecked(true);
+    // As wide as its word: five chips of the usual least width do not fit.
+    chip->ensurePolished();
+    chip->setFixedWidth(chip->fontMetrics().horizontalAdvance(chip->text()) + kChipRoom);
     kinds_.push_back(chip);
     kinds->addWidget(chip);
     connect(chip, &QPushButton::toggled, this, &CandidateList::showCards);
@@ -54,14 +63,14 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   state_->setObjectName("candidateState");
   state_->setWordWrap(true);
   head->addWidget(state_);
-  wishes_ = new RecipeWishes(this);
+  wishes_ = new RecipeForm(this);
   wishes_->hide();
   head->addWidget(wishes_);
   connect(options, &QPushButton::toggled, wishes_, &QWidget::setVisible);
   cards_ = new QVBoxLayout;
   cards_->setSpacing(2);
   column->addLayout(cards_);
-  connect(wishes_, &RecipeWishes::changed, this, [this] { refresh(duty_); });
+  connect(wishes_, &RecipeForm::changed, this, [this] { refresh(duty_); });
 }
 
 Recipe CandidateList::common() const {
@@ -90,7 +99,7 @@ void CandidateList::refresh(Duty duty) {
     showCards();
   }
   asked_ = asked;
-  if (candidates_.empty()) tell(tr("fitting ..."));
+  if (candidates_.empty()) tell(tr("Fitting..."));
   latest_.ask([art, rect = frame->rect, duty, recipes = everyRecipe(common())](const Progress&) {
     return candidatesFor(cropped(art->firm, rect), recipes, duty);
   });
@@ -108,7 +117,7 @@ void CandidateList::tell(const QString& sentence) {
 
 void CandidateList::show(std::vector<Candidate> candidates) {
   candidates_ = std::move(candidates);
-  tell(candidates_.empty() ? tr("No firm ink to fit to.") : QString());
+  tell(candidates_.empty() ? tr("This frame has no solid ink to fit a shape to.") : QString());
   showCards();
 }
 

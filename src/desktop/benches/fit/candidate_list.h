@@ -6,7 +6,7 @@
 #include <set>
 #include <vector>
 
-#include "core/fit/measures/candidates.h"
+#include "core/fit/candidates/candidates.h"
 #include "desktop/session/background.h"
 #include "desktop/stage/pictures.h"
 
@@ -17,10 +17,10 @@ class QVBoxLayout;
 namespace amber {
 
 class CandidateCard;
-class RecipeWishes;
+class RecipeForm;
 
-/// The ways to fit the current frame, one card each, the best for the role first; above them, which
-/// kinds are shown and what all of them are to keep to. They are found beside the interface.
+/// Candidate shapes for the current frame, one card each, the best for the role first; above them
+/// the shape types that are shown and the options for all. They are computed in the background.
 class CandidateList : public QWidget {
   Q_OBJECT
 
@@ -28,7 +28,7 @@ class CandidateList : public QWidget {
   CandidateList(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
   void setTitle(const QString& title);
-  /// Finds them anew, when the frame, its art or its shape has changed.
+  /// Computes them again if the frame, its art or its shape has changed.
   void refresh(Duty duty);
   const std::vector<Candidate>& candidates() const { return candidates_; }
   /// What all candidates keep to.
@@ -48,7 +48,7 @@ class CandidateList : public QWidget {
   Pictures& pictures_;
   QLabel* title_ = nullptr;
   std::vector<QPushButton*> kinds_;
-  RecipeWishes* wishes_ = nullptr;
+  RecipeForm* wishes_ = nullptr;
   QLabel* state_ = nullptr;
   QVBoxLayout* cards_ = nullptr;
   std::vector<CandidateCard*> made_;

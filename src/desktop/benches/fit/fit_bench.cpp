@@ -9,8 +9,9 @@
 #include <cmath>
 
 #include "core/fit/keys/fit_edits.h"
+#include "core/fit/keys/kind_shapes.h"
 #include "core/fit/keys/shape_edits.h"
-#include "core/fit/measures/steadiness.h"
+#include "core/fit/keys/steadiness.h"
 #include "core/fit/styles/recipe_fit.h"
 #include "core/geometry/tolerances.h"
 #include "core/image/ink/ink_sign.h"
@@ -59,7 +60,7 @@ QHash<std::uint32_t, Shape> trialsOf(const Project& project, AssetId id, const s
 FitBench::FitBench(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : BenchView(parent),
       session_(session),
-      trials_(session.background(), this, tr("Trying a fit"),
+      trials_(session.background(), this, tr("Previewing a fit"),
               [this](Trials trials) { ribbon_->setTrials(std::move(trials)); }) {
   build(pictures);
   connectAll();
@@ -91,11 +92,11 @@ const ShapePlace* FitBench::place() const {
 }
 
 QString FitBench::shapeRefusal() const {
-  return place() == nullptr ? tr("This frame has no shape of this role") : QString();
+  return place() == nullptr ? tr("This frame has no shape for this role") : QString();
 }
 
-// A candidate is shown on this frame, and on the others of the asset as taking it would make them:
-// found beside the interface, the frames near this one where they are many.
+// Shows a candidate on this frame, and on the other frames of the asset as they would be if it were
+// used. It is computed in the background; for many frames, only for those near this one.
 void FitBench::point(const std::optional<Candidate>& candidate) {
   stage_->setTrial(candidate ? std::optional(candidate->shape) : std::nullopt);
   trials_.forget();
@@ -177,18 +178,18 @@ void FitBench::setByHand(const Shape& shape) {
 void FitBench::giveToScope() {
   if (place() == nullptr) return;
   const Selection& at = session_.selection();
-  session_.perform(tr("Give one shape to %1").arg(scope_->countText()),
+  session_.perform(tr("Use one shape for %1").arg(scope_->countText()),
                    shapeByHand(session_.project(), scope_->frames(), role(), place()->shape(),
                                {at.asset, at.frame}));
 }
 
 void FitBench::keyShapes() {
-  session_.perform(tr("Key shapes on %1").arg(scope_->countText()),
+  session_.perform(tr("Set keyframes on %1").arg(scope_->countText()),
                    shapesKeyed(session_.project(), scope_->frames(), role()));
 }
 
 void FitBench::unkeyShapes() {
-  session_.perform(tr("Unkey shapes on %1").arg(scope_->countText()),
+  session_.perform(tr("Remove keyframes on %1").arg(scope_->countText()),
                    shapeKeysDropped(session_.project(), scope_->frames(), role()));
 }
 
@@ -198,7 +199,7 @@ void FitBench::holdShape() {
   shape.geometry = place()->shape();
   const Selection& at = session_.selection();
   session_.perform(
-      tr("Hold a shape through the animation"),
+      tr("Hold the shape through the animation"),
       shapeHeld(session_.project(), at.asset, at.animation, shape, {at.asset, at.frame}));
 }
 
@@ -216,7 +217,7 @@ void FitBench::pasteShape() {
   const Frame* frame = session_.currentFrame();
   if (frame == nullptr) return;
   if (!copied_) {
-    emit session_.told(tr("No shape was copied yet."));
+    emit session_.told(tr("Copy a shape first."));
     return;
   }
   const Selection& at = session_.selection();
@@ -246,7 +247,7 @@ void FitBench::fitAgain() {
 
 void FitBench::tellRefit(const Refit& refit) {
   if (refit.changes.empty()) {
-    emit session_.told(tr("Fitted again: no shape changes."));
+    emit session_.told(tr("Fitted again. No shape changed."));
     return;
   }
   auto* report = new RefitReport(session_.project(), refit.changes, this);
@@ -260,7 +261,7 @@ void FitBench::tellRefit(const Refit& refit) {
 void FitBench::applyKindRules() {
   const auto frames = scope_->frames();
   session_.performBeside(
-      tr("Apply the kind's rules to %1").arg(scope_->countText()),
+      tr("Apply the rules of the kind to %1").arg(scope_->countText()),
       [frames, store = session_.artStore()](const Project& project, ArtStore&,
                                             const Progress& progress) -> Result<std::vector<Edit>> {
         return byKindRules(project, frames, HandSet::Kept, ArtStore::loading(store, project),
@@ -306,6 +307,7 @@ void FitBench::showNumbers(const Shape& shape) {
     numbers_[i]->setVisible(used);
     if (!used) continue;
     numberNames_[i]->setText(numbers[i].name);
+    numbers_[i]->setAccessibleName(numbers[i].name);
     numbers_[i]->setValue(numbers[i].value);
   }
 }
@@ -317,12 +319,12 @@ void FitBench::showFigures(const ShapePlace& place, const Frame& frame) {
   const Measures m =
       measured(place.shape(), cropped(art->firm, frame.rect), recipe ? recipe->region : Region{});
   QString text =
-      tr("air <b>%1</b> &nbsp;bare <b>%2</b> &nbsp;agreement <b>%3</b> &nbsp;"
-         "reach-out <b>%4</b>, shortfall <b>%5 px</b>")
-          .arg(percent(m.air), percent(m.bareInk), percent(m.agreement),
-               QString::number(m.reachOut, 'f', 1), QString::number(m.shortfall, 'f', 1));
+      tr("air <b>%1</b> &nbsp;bare ink <b>%2</b> &nbsp;overlap <b>%3</b> &nbsp;overhang <b>%4</b>, "
+         "shortfall <b>%5 px</b>")
+          .arg(percent(m.air), percent(m.bareInk), percent(m.overlap),
+               QString::number(m.overhang, 'f', 1), QString::number(m.shortfall, 'f', 1));
   if (const auto steady = steadiness()) {
-    text += tr(" &nbsp;steady <b>%1</b>").arg(percent(*steady));
+    text += tr(" &nbsp;steadiness <b>%1</b>").arg(percent(*steady));
   }
   figures_->setText(text);
 }
@@ -354,7 +356,8 @@ void FitBench::refresh() {
   maskTools_->setVisible(isMask);
   snapTools_->setVisible(!isMask);
   if (shape == nullptr) {
-    figures_->setText(frame == nullptr ? QString() : tr("no shape yet: fit one, or draw it"));
+    figures_->setText(frame == nullptr ? QString()
+                                       : tr("no shape yet: use a candidate, or draw one"));
     for (std::size_t i = 0; i < numbers_.size(); ++i) {
       numberNames_[i]->setVisible(false);
       numbers_[i]->setVisible(false);
@@ -371,7 +374,7 @@ void FitBench::refresh() {
   const auto inGame = [&](double length) {
     return QString::number(std::round(length * asset->scale * 100) / 100);
   };
-  game_->setText(tr("in game %1 x %2 px").arg(inGame(box.w), inGame(box.h)));
+  game_->setText(tr("%1 x %2 px in the game").arg(inGame(box.w), inGame(box.h)));
   const std::string kind = shape->key->recipe ? inWords(*shape->key->recipe)
                                               : std::string(kindName(geometry)) + ", by hand";
   const Frame* source = shape->heldOn(frame->id) ? findFrame(*asset, shape->keyedOn) : nullptr;

@@ -5,8 +5,8 @@
 #include <array>
 #include <optional>
 
+#include "core/fit/candidates/candidates.h"
 #include "core/fit/keys/refit.h"
-#include "core/fit/measures/candidates.h"
 #include "core/geometry/shape.h"
 #include "desktop/benches/bench_table.h"
 #include "desktop/benches/bench_view.h"
@@ -25,9 +25,9 @@ class NumberField;
 class Ribbon;
 class ScopeChooser;
 
-/// Gives frames their shapes, role by role: one of the candidates, fitted anew on as many frames as
-/// the scope says, held through animations or one for all; or by hand, with the measures on screen
-/// and all frames below. What is stale is fitted again here.
+/// Sets the shapes of frames, role by role: a candidate fitted to as many frames as the scope
+/// contains, held through animations or shared by all; or by hand, with the measures on screen and
+/// all frames below. Outdated shapes are refitted here.
 class FitBench : public BenchView {
   Q_OBJECT
 
@@ -52,9 +52,10 @@ class FitBench : public BenchView {
   /// on then, at the same place relative to their origins.
   void copyShape();
   void pasteShape();
-  /// Fits what is stale of the scope again, or all where nothing is; tells what changed.
+  /// Refits the outdated shapes of the scope, or all shapes if none is outdated, and reports what
+  /// changed.
   void fitAgain();
-  /// Gives the frames of the scope what their kind says.
+  /// Applies the rules of their kind to the frames in the scope.
   void applyKindRules();
   void showRoles();
   /// Why the shape of this frame cannot be worked on; empty when it can.

@@ -10,7 +10,7 @@ void FitBench::addActions(ActionTable& table, ProjectSession& session, const Ben
     return session.currentAsset() != nullptr ? QString() : tr("Cut a sheet first");
   };
   actions.add(
-      "fit.take", tr("Fit a snug box to each frame of the scope"), "Ctrl+F",
+      "fit.take", tr("Fit a snug box to each frame in the scope"), "Ctrl+F",
       [](FitBench& fit) { fit.fitSnugBoxes(); }, asset);
   const auto shapes = [&](const QString& id, const QString& text, const QString& key,
                           void (FitBench::*verb)()) {
@@ -18,18 +18,18 @@ void FitBench::addActions(ActionTable& table, ProjectSession& session, const Ben
         id, text, key, [verb](FitBench& fit) { (fit.*verb)(); },
         [](const FitBench& fit) { return fit.shapeRefusal(); }, ActionPlace::Given);
   };
-  shapes("fit.key", tr("Key the shape on the scope"), "K", &FitBench::keyShapes);
-  shapes("fit.unkey", tr("Unkey the shape on the scope"), "U", &FitBench::unkeyShapes);
+  shapes("fit.key", tr("Set keyframes in the scope"), "K", &FitBench::keyShapes);
+  shapes("fit.unkey", tr("Remove keyframes in the scope"), "U", &FitBench::unkeyShapes);
   shapes("fit.hold", tr("Hold the shape through the animation"), "H", &FitBench::holdShape);
   shapes("fit.mirror", tr("Mirror the shape about the origin"), "M", &FitBench::mirrorShapes);
   shapes("fit.copy", tr("Copy the shape"), "Ctrl+C", &FitBench::copyShape);
   actions.add(
-      "fit.paste", tr("Paste the shape on the scope"), "Ctrl+V",
+      "fit.paste", tr("Paste the shape on the frames in the scope"), "Ctrl+V",
       [](FitBench& fit) { fit.pasteShape(); }, asset, ActionPlace::Given);
   actions.add(
-      "fit.again", tr("Fit what is stale again"), {}, [](FitBench& fit) { fit.fitAgain(); }, asset);
+      "fit.again", tr("Refit outdated shapes"), {}, [](FitBench& fit) { fit.fitAgain(); }, asset);
   actions.add(
-      "fit.kindRules", tr("Apply the kind's rules to the scope"), {},
+      "fit.kindRules", tr("Apply the rules of the kind to the scope"), {},
       [](FitBench& fit) { fit.applyKindRules(); }, asset);
   actions.add(
       "fit.roles", tr("Roles of this project"), {}, [](FitBench& fit) { fit.showRoles(); }, asset);

@@ -81,7 +81,7 @@ QWidget* FitBench::makeStrip() {
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   roles_ = new QComboBox(strip);
   roles_->setObjectName("roleChoice");
-  roles_->setToolTip(tr("The role whose shapes are worked on"));
+  roles_->setToolTip(tr("The role of the shapes that are shown and changed here"));
   roles_->setMinimumContentsLength(7);
   row->addWidget(roles_);
   QPushButton* more = tight(makeButton(tr("Roles"), {}, strip));
@@ -142,45 +142,46 @@ QWidget* FitBench::makeTools(QWidget* bar) {
   tools->setFixedHeight(kToolRow);
   QHBoxLayout* snaps = nullptr;
   snapTools_ = rowOf(tools, snaps);
-  snaps->addWidget(makeLabel(tr("snap to"), "quiet", snapTools_));
-  addChoice(snaps, snapTools_, "snap:", {tr("pixel"), tr("half"), tr("outline"), tr("free")}, 0,
-            [this](int id) { stage_->setSnap(static_cast<StageSnap>(id)); });
+  snaps->addWidget(makeLabel(tr("Snap to"), "quiet", snapTools_));
+  addChoice(snaps, snapTools_, "snap:", {tr("Pixel"), tr("Half pixel"), tr("Outline"), tr("Off")},
+            0, [this](int id) { stage_->setSnap(static_cast<StageSnap>(id)); });
   row->addWidget(snapTools_);
   QHBoxLayout* mask = nullptr;
   maskTools_ = rowOf(tools, mask);
   // Only one of the two is ever shown; both at once would make the window wider than some screens.
   maskTools_->hide();
-  addChoice(mask, maskTools_, "mask:", {tr("move"), tr("brush"), tr("line"), tr("fill")}, 1,
+  addChoice(mask, maskTools_, "mask:", {tr("Move"), tr("Brush"), tr("Line"), tr("Fill")}, 1,
             [this](int id) { stage_->setMaskTool(static_cast<MaskTool>(id)); });
-  QPushButton* erase = tight(makeChip(tr("erase"), maskTools_));
+  QPushButton* erase = tight(makeChip(tr("Erase"), maskTools_));
   erase->setObjectName("mask:erase");
   connect(erase, &QPushButton::toggled, stage_, &FitStage::setErase);
   mask->addWidget(erase);
   mask->addWidget(makeLabel(tr("px"), "quiet", maskTools_));
   auto* size = new NumberField(1, kWidestBrush, 0, maskTools_);
   size->setObjectName("brushSize");
-  size->setToolTip(tr("How wide the brush is, px"));
+  size->setToolTip(tr("Width of the brush, in px"));
   size->setFixedWidth(34);
   size->setValue(2);
   connect(size, &NumberField::committed, this,
           [this](double value) { stage_->setBrush(static_cast<int>(value)); });
   mask->addWidget(size);
-  QPushButton* ink = tight(makeButton(tr("from ink"), tr("The mask of the ink again"), maskTools_));
+  QPushButton* ink = tight(makeButton(
+      tr("From ink"), tr("Replaces the mask with the solid ink of this frame."), maskTools_));
   ink->setObjectName("maskFromInk");
   connect(ink, &QPushButton::clicked, this, [this] {
     Recipe recipe = candidates_->common();
     recipe.kind = ShapeKind::Mask;
     const Selection& at = session_.selection();
     session_.perform(
-        tr("Take the ink's mask"),
+        tr("Use the ink as the mask"),
         fittedShapes(session_.project(), {{at.asset, at.frame}}, role(), recipe, session_.art()));
   });
   mask->addWidget(ink);
   row->addWidget(maskTools_);
   row->addStretch();
-  QPushButton* symmetric = tight(makeChip(tr("symmetric"), tools));
+  QPushButton* symmetric = tight(makeChip(tr("Symmetric"), tools));
   symmetric->setObjectName("symmetric");
-  symmetric->setToolTip(tr("Both sides of the origin are kept alike"));
+  symmetric->setToolTip(tr("Keeps both sides of the origin mirrored while you draw."));
   connect(symmetric, &QPushButton::toggled, stage_, &FitStage::setSymmetric);
   row->addWidget(symmetric);
   return tools;
@@ -215,12 +216,13 @@ void FitBench::addTaking(QVBoxLayout* form, QWidget* side) {
   row->addWidget(scope_, 1);
   auto* ways = new QComboBox(side);
   ways->setObjectName("way");
-  ways->setToolTip(tr("How they take it"));
+  ways->setToolTip(tr("How the frames in the scope get their shapes"));
   const std::pair<QString, QString> each[] = {
-      {tr("each fitted"), tr("Every frame gets a shape of its own ink")},
-      {tr("held"), tr("Each animation's first frame is fitted, and held on the others")},
-      {tr("one for all"),
-       tr("One shape for all frames of an asset, laid over each other at their origins")}};
+      {tr("Fit each frame"), tr("Fits a shape to the ink of each frame.")},
+      {tr("Fit first, hold"),
+       tr("Fits the first frame of each animation. The other frames hold that shape.")},
+      {tr("One for all"),
+       tr("Fits one shape to all frames of an asset, aligned at their origins.")}};
   for (const auto& [text, tip] : each) {
     ways->addItem(text);
     ways->setItemData(ways->count() - 1, tip, Qt::ToolTipRole);
@@ -232,32 +234,35 @@ void FitBench::addTaking(QVBoxLayout* form, QWidget* side) {
 void FitBench::addGiving(QVBoxLayout* form, QWidget* side) {
   QHBoxLayout* buttons = nullptr;
   form->addWidget(rowOf(side, buttons));
-  auto* fit = makeButton(tr("Snug boxes"), {}, side);
+  auto* fit = makeButton(tr("Fit snug boxes"), {}, side);
   fit->setObjectName("fitButton");
   markNext(fit, true);
   buttons->addWidget(fit);
-  sameForScope_ =
-      makeButton(tr("This frame's shape"),
-                 tr("The same shape, at the same place relative to each frame's origin"), side);
+  sameForScope_ = makeButton(tr("Copy this shape"),
+                             tr("Copies the shape of this frame to all frames in the scope, at the "
+                                "same position relative to each origin."),
+                             side);
   sameForScope_->setObjectName("sameButton");
   buttons->addWidget(sameForScope_);
   connect(sameForScope_, &QPushButton::clicked, this, &FitBench::giveToScope);
 }
 
 void FitBench::addKeys(QVBoxLayout* form, QWidget* side) {
-  QHBoxLayout* row = nullptr;
-  form->addWidget(rowOf(side, row));
+  QHBoxLayout* keys = nullptr;
+  form->addWidget(rowOf(side, keys));
+  QHBoxLayout* row = keys;
   const auto add = [&](const char* name, const QString& text) {
     QPushButton* button = tight(makeButton(text, {}, side));
     button->setObjectName(name);
     row->addWidget(button);
   };
-  add("keyShape", tr("Key"));
-  add("unkeyShape", tr("Unkey"));
+  add("keyShape", tr("Set keyframe"));
+  add("unkeyShape", tr("Remove keyframe"));
+  form->addWidget(rowOf(side, row));
   add("holdShape", tr("Hold"));
   add("fitAgain", tr("Refit"));
-  QPushButton* more =
-      tight(makeButton(tr("More"), tr("Copy, paste, mirror, the kind's rules"), side));
+  QPushButton* more = tight(makeButton(
+      tr("More"), tr("Copy, paste or mirror the shape, or apply the rules of the kind."), side));
   more->setObjectName("moreShapes");
   more_ = new QMenu(more);
   connect(more, &QPushButton::clicked, more_,

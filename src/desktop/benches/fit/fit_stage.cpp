@@ -30,6 +30,7 @@ PixelMask inkOf(const ProjectSession& session, const Frame& frame) {
 FitStage::FitStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent) {
   setObjectName("fitStage");
+  setAccessibleName(tr("Frame with its shapes"));
   for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced}) {
     connect(&session_, signal, this, [this] { contentChanged(); });
   }
@@ -117,7 +118,7 @@ QRectF FitStage::content() const {
 }
 
 QString FitStage::emptyText() const {
-  return tr("Cut a sheet first; its frames get their shapes here.");
+  return tr("Shapes are fitted to frames here. Cut a sheet first.");
 }
 
 void FitStage::paintStage(QPainter& painter) {

@@ -35,7 +35,7 @@ RefitReport::RefitReport(const Project& project, const std::vector<Refitted>& ch
                               "title", this));
   auto* table = new QTableWidget(static_cast<int>(sorted.size()), 5, this);
   table->setHorizontalHeaderLabels(
-      {tr("frame"), tr("role"), tr("by px"), tr("air"), tr("bare ink")});
+      {tr("frame"), tr("role"), tr("moved (px)"), tr("air"), tr("bare ink")});
   table->verticalHeader()->hide();
   table->setEditTriggers(QAbstractItemView::NoEditTriggers);
   table->setSelectionBehavior(QAbstractItemView::SelectRows);
@@ -56,7 +56,8 @@ RefitReport::RefitReport(const Project& project, const std::vector<Refitted>& ch
   connect(table, &QTableWidget::cellClicked, this, [this, sorted](int row, int) {
     emit frameChosen(sorted[static_cast<std::size_t>(row)].frame);
   });
-  QPushButton* done = makeButton(tr("Close"), tr("Undo takes the new fit back"), this);
+  QPushButton* done =
+      makeButton(tr("Close"), tr("Undo restores the shapes as they were before."), this);
   connect(done, &QPushButton::clicked, this, &QDialog::close);
   column->addWidget(done, 0, Qt::AlignRight);
 }

@@ -12,8 +12,8 @@
 #include <algorithm>
 
 #include "core/base/snake_case.h"
+#include "core/fit/search/region.h"
 #include "core/fit/styles/recipe_fit.h"
-#include "core/fit/styles/region.h"
 #include "desktop/parts/building.h"
 #include "desktop/session.h"
 #include "desktop/theme.h"
@@ -37,16 +37,18 @@ RolesDialog::RolesDialog(ProjectSession& session, QWidget* parent)
   setWindowTitle(tr("Roles of this project"));
   resize(860, 360);
   auto* column = new QVBoxLayout(this);
-  auto* words = makeLabel(tr("What shapes are for, the same on every asset. A body stops what it "
-                             "meets; a sensor notices. With \"new frames\" ticked, frames that are "
-                             "cut for this asset's kind are fitted at once."),
-                          "quiet", this);
+  auto* words = makeLabel(
+      tr("A role is the purpose of a shape and is the same for every asset. A shape that stops "
+         "blocks what it meets; a shape that notices only reports it. If \"new frames\" is on, new "
+         "frames of this kind get a shape of the role when they are cut."),
+      "quiet", this);
   words->setWordWrap(true);
   column->addWidget(words);
   table_ = new QTableWidget(0, Columns, this);
   table_->setObjectName("rolesTable");
-  table_->setHorizontalHeaderLabels({tr("role"), tr("duty"), tr("fitted as"), tr("to the ink"),
-                                     tr("most air %"), tr("most bare %"), tr("new frames")});
+  table_->setHorizontalHeaderLabels({tr("role"), tr("duty"), tr("shape"), tr("region"),
+                                     tr("most air (%)"), tr("most bare ink (%)"),
+                                     tr("new frames")});
   table_->verticalHeader()->hide();
   table_->verticalHeader()->setDefaultSectionSize(30);
   table_->setSelectionBehavior(QAbstractItemView::SelectRows);
@@ -56,17 +58,18 @@ RolesDialog::RolesDialog(ProjectSession& session, QWidget* parent)
   refusal_->setObjectName("rolesRefusal");
   column->addWidget(refusal_);
   auto* row = new QHBoxLayout;
-  QPushButton* add = makeButton(tr("Add a role"), tr("It notices at first"), this);
+  QPushButton* add = makeButton(
+      tr("Add a role"), tr("Adds a role that notices. You can change its duty afterwards."), this);
   add->setObjectName("addRole");
   connect(add, &QPushButton::clicked, this, &RolesDialog::addRole);
   row->addWidget(add);
-  QPushButton* remove =
-      makeButton(tr("Take it out"), tr("With all its shapes, in one step of history"), this);
+  QPushButton* remove = makeButton(
+      tr("Remove role"), tr("Removes the role with all its shapes. Undo restores them."), this);
   remove->setObjectName("removeRole");
   connect(remove, &QPushButton::clicked, this, &RolesDialog::removeRole);
   row->addWidget(remove);
   row->addStretch();
-  QPushButton* done = makeButton(tr("Close"), tr("Every change is made already"), this);
+  QPushButton* done = makeButton(tr("Close"), tr("All changes have been applied."), this);
   connect(done, &QPushButton::clicked, this, &QDialog::close);
   row->addWidget(done);
   column->addLayout(row);
@@ -125,7 +128,8 @@ void RolesDialog::fillLimits(std::size_t i) {
   const QString id = QString::number(row);
   auto* region = new QLineEdit(QString::fromStdString(textOf(role.recipe.region)), table_);
   region->setObjectName("roleRegion" + id);
-  region->setToolTip(tr("all, or a band such as bottom:4px; rect:x,y,w,h"));
+  region->setToolTip(
+      tr("The part of the ink to fit: all, a band such as bottom:4px, or rect:x,y,w,h."));
   connect(region, &QLineEdit::editingFinished, this, [this, i, region] {
     const auto read = regionFrom(region->text().trimmed().toStdString());
     refusal_->setText(read ? QString() : QString::fromStdString(read.error().sentence));
@@ -185,16 +189,16 @@ void RolesDialog::removeRole() {
   std::vector<Role> roles = session_.project().roles;
   const int row = table_->currentRow();
   if (row < 0 || row >= static_cast<int>(roles.size())) {
-    refusal_->setText(tr("Click the row of the role to take out first."));
+    refusal_->setText(tr("Select the row of the role to remove first."));
     return;
   }
   if (roles.size() == 1) {
-    refusal_->setText(tr("A project keeps at least one role."));
+    refusal_->setText(tr("A project needs at least one role."));
     return;
   }
   const QString name = QString::fromStdString(roles[static_cast<std::size_t>(row)].name);
   roles.erase(roles.begin() + row);
-  session_.perform(tr("Take out the role %1").arg(name), {SetRoles{roles}});
+  session_.perform(tr("Remove the role %1").arg(name), {SetRoles{roles}});
   refusal_->clear();
   fill();
 }
@@ -204,12 +208,13 @@ void RolesDialog::rename(std::size_t row, const QString& name) {
   const std::string to = name.trimmed().toStdString();
   if (from == to) return;
   if (to.empty() || !isSnakeCase(to)) {
-    refusal_->setText(tr("A role's name is of small letters, digits and underscores."));
+    refusal_->setText(tr("A role name has lower-case letters, digits and underscores only."));
     return;
   }
-  const bool done = session_.perform(
-      tr("Call the role %1 %2").arg(QString::fromStdString(from), name), {RenameRole{from, to}});
-  refusal_->setText(done ? QString() : tr("Another role is called so already."));
+  const bool done =
+      session_.perform(tr("Rename the role %1 to %2").arg(QString::fromStdString(from), name),
+                       {RenameRole{from, to}});
+  refusal_->setText(done ? QString() : tr("Another role already has this name."));
   if (done) session_.selectRole(to);
 }
 
@@ -232,7 +237,7 @@ void RolesDialog::setStanding(const Role& role, bool standing) {
   }
   const QString name = QString::fromStdString(role.name);
   session_.perform(standing ? tr("Fit %1 to new frames").arg(name)
-                            : tr("Fit %1 to new frames no more").arg(name),
+                            : tr("Stop fitting %1 to new frames").arg(name),
                    {SetKinds{kinds}});
 }
 

@@ -22,8 +22,8 @@ using ShapeNumbers = std::array<double, 5>;
 /// Requires: `corner` is one of the polygon's.
 std::vector<ShapeNumber> numbersOf(const Shape& shape, std::optional<std::size_t> corner);
 
-/// The shape with those numbers, in that order; a mask lies on whole px. A polygon stays as it is:
-/// its corner is put by the stage.
+/// The shape with those numbers, in that order; a mask stays on whole px. A polygon is not changed:
+/// its corners are moved on the stage.
 Shape withNumbers(const Shape& shape, const ShapeNumbers& numbers);
 
 }  // namespace amber

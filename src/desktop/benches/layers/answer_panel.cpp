@@ -15,6 +15,7 @@ AnswerPanel::AnswerPanel(QWidget* parent) : QFrame(parent) {
   setProperty("role", "card");
   setFixedWidth(metrics::kSide + 20);
   auto* scroll = new QScrollArea(this);
+  scroll->setAccessibleName(tr("Answers"));
   scroll->setWidgetResizable(true);
   scroll->setFrameShape(QFrame::NoFrame);
   scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -83,7 +84,7 @@ void AnswerPanel::show(const Content& content) {
   for (const Choice& choice : content.choices) {
     auto* button = makeButton(choice.text, choice.text, holder_);
     button->setObjectName("choice" + QString::number(number++));
-    // Long words are shortened rather than the column widened, and said whole below.
+    // Long text is shortened instead of widening the column; the full text is below.
     const QString shown =
         button->fontMetrics().elidedText(choice.text, Qt::ElideRight, metrics::kSide - 40);
     button->setText(shown);

@@ -18,7 +18,8 @@
 namespace amber {
 namespace {
 
-// Draws the mark of a row: a tick, a cross, a ring for nobody, a question mark for unasked.
+// Draws the mark of a row: a tick, a cross, a ring if nothing is meant, a question mark if no
+// expectation covers the meeting.
 class MarkDelegate : public QStyledItemDelegate {
  public:
   using QStyledItemDelegate::QStyledItemDelegate;
@@ -87,7 +88,7 @@ ExpectationList::ExpectationList(ProjectSession& session, QWidget* parent)
   column->setSpacing(0);
   auto* head = new QHBoxLayout;
   head->setContentsMargins(metrics::kGap, 6, metrics::kGap, 6);
-  head->addWidget(makeLabel(tr("What the game expects"), "title", this));
+  head->addWidget(makeLabel(tr("Expectations"), "title", this));
   summary_ = makeLabel({}, "quiet", this);
   summary_->setObjectName("expectationSummary");
   head->addSpacing(metrics::kSmallGap);
@@ -104,7 +105,7 @@ ExpectationList::ExpectationList(ProjectSession& session, QWidget* parent)
   column->addWidget(trouble_);
   table_ = new QTableView(this);
   table_->setObjectName("expectations");
-  table_->setAccessibleName(tr("Sentences of what the game expects"));
+  table_->setAccessibleName(tr("Expectations of the game"));
   table_->setModel(model_);
   table_->setItemDelegate(new MarkDelegate(table_));
   table_->setFrameShape(QFrame::NoFrame);
@@ -135,15 +136,15 @@ void ExpectationList::show(const std::vector<Expectation>& sentences, LayerFacts
   const int before = row();
   std::size_t broken = 0;
   for (const SentenceFacts& one : facts.sentences) broken += one.verdict == Verdict::Broken ? 1 : 0;
-  QString text = counted(sentences.size(), tr("sentence"), tr("sentences"));
+  QString text = counted(sentences.size(), tr("expectation"), tr("expectations"));
   if (broken > 0) text += tr(", %1 broken").arg(broken);
   if (!sentences.empty() && !facts.unasked.empty()) {
-    text += "; " + counted(facts.unasked.size(), tr("meeting that nobody asked for"),
-                           tr("meetings that nobody asked for"));
+    text += "; " + counted(facts.unasked.size(), tr("meeting without an expectation"),
+                           tr("meetings without an expectation"));
   }
   if (!facts.trouble.empty()) text = QString::fromStdString(facts.trouble);
   summary_->setText(text);
-  // Before anything is expected, everything is unasked, and nothing is to be told of it.
+  // Without expectations every meeting is uncovered, so none is listed.
   if (sentences.empty()) facts.unasked.clear();
   model_->show(sentences, std::move(facts));
   if (before >= 0 && before < model_->rowCount()) table_->selectRow(before);

@@ -49,7 +49,8 @@ ExpectationModel::State ExpectationModel::stateOf(int row) const {
 QString ExpectationModel::textOf(int row, int column) const {
   if (const UnaskedFacts* unasked = unaskedFacts(row)) {
     if (column == Sentence) return QString::fromStdString(unasked->text);
-    if (column == Why) return tr("nobody expects it: expect it, or part them");
+    if (column == Why)
+      return tr("No expectation covers this meeting: expect it, or make them ignore each other");
     if (column == Pairs) return counted(unasked->count, tr("pair"), tr("pairs"));
     return {};
   }
@@ -70,8 +71,8 @@ QVariant ExpectationModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::DisplayRole && index.column() != Mark) return textOf(index.row(), index.column());
   if (role == Qt::ToolTipRole) return textOf(index.row(), index.column());
   if (role == Qt::AccessibleTextRole && index.column() == Mark) {
-    const QString words[] = {tr("being judged"), tr("holds"), tr("broken"), tr("applies to nothing"),
-                             tr("unasked")};
+    const QString words[] = {tr("checking"), tr("holds"), tr("broken"), tr("applies to nothing"),
+                             tr("not covered")};
     return words[static_cast<int>(stateOf(index.row()))];
   }
   return {};

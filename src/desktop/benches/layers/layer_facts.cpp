@@ -15,23 +15,26 @@ constexpr std::size_t kMostConcerned = 400;
 
 std::set<LoomThread> threadsOf(const Project& project) {
   std::set<LoomThread> threads;
-  for (const Party& party : partiesOf(project)) {
+  for (const Participant& participant : participantsOf(project)) {
     for (std::size_t bit = 0; bit < project.layers.size(); ++bit) {
       const std::string& layer = project.layers[bit];
-      if ((party.settings.on >> bit & 1) != 0) threads.insert({partyName(party), layer, false});
-      if ((party.settings.seeks >> bit & 1) != 0) threads.insert({partyName(party), layer, true});
+      if ((participant.settings.on >> bit & 1) != 0)
+        threads.insert({participantName(participant), layer, false});
+      if ((participant.settings.seeks >> bit & 1) != 0)
+        threads.insert({participantName(participant), layer, true});
     }
   }
   return threads;
 }
 
-void addNames(const Meetings& meetings, const PartySet& set, std::vector<std::string>& names) {
-  const AlikeParties& alike = meetings.alike();
-  for (std::size_t i = set.find_first(); i != PartySet::npos; i = set.find_next(i)) {
-    const AlikeParty& party = alike.parties()[i];
-    for (const std::size_t at : alike.assets()[party.of].assets) {
+void addNames(const Meetings& meetings, const ParticipantSet& set,
+              std::vector<std::string>& names) {
+  const ParticipantClasses& alike = meetings.alike();
+  for (std::size_t i = set.find_first(); i != ParticipantSet::npos; i = set.find_next(i)) {
+    const ParticipantClass& participant = alike.participants()[i];
+    for (const std::size_t at : alike.assets()[participant.of].assets) {
       if (names.size() == kMostConcerned) return;
-      names.push_back(alike.project().assets[at]->name + ":" + party.sample.role->name);
+      names.push_back(alike.project().assets[at]->name + ":" + participant.sample.role->name);
     }
   }
 }
@@ -43,7 +46,7 @@ SentenceFacts factsOf(const Meetings& meetings, const FixSearch& search, std::si
   const Expectation& sentence = project.expectations[k];
   SentenceFacts facts{
       judgement.verdict, judgement.pairs, judgement.brokenPairs, {}, {}, {}, {}, {}};
-  PartySet concerned(meetings.alike().size());
+  ParticipantSet concerned(meetings.alike().size());
   switch (judgement.verdict) {
     case Verdict::Empty:
       facts.reason = emptyReason(meetings, sentence);
@@ -74,7 +77,7 @@ SentenceFacts factsOf(const Meetings& meetings, const FixSearch& search, std::si
 
 LayerFacts layerFactsOf(const Project& project) {
   LayerFacts facts;
-  const auto alike = AlikeParties::of(project);
+  const auto alike = ParticipantClasses::of(project);
   if (!alike) {
     facts.trouble = alike.error().sentence;
     return facts;
@@ -95,9 +98,9 @@ LayerFacts layerFactsOf(const Project& project) {
   return facts;
 }
 
-std::vector<std::string> partiesSpokenOf(const Project& project, const Expectation& sentence) {
+std::vector<std::string> participantsSpokenOf(const Project& project, const Expectation& sentence) {
   std::vector<std::string> names;
-  const auto alike = AlikeParties::of(project);
+  const auto alike = ParticipantClasses::of(project);
   if (!alike) return names;
   const Meetings meetings(*alike);
   addNames(meetings, meetings.meant(sentence.who) | meetings.meant(sentence.whom), names);

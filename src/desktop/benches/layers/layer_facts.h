@@ -10,7 +10,7 @@ namespace amber {
 
 /// A thread that a fix would put or take, by names.
 struct LoomThread {
-  std::string party;  ///< As partyName.
+  std::string participant;  ///< As participantName.
   std::string layer;
   bool seeks = false;  ///< Else it is on the layer.
 
@@ -22,11 +22,11 @@ struct SentenceFacts {
   Verdict verdict = Verdict::Empty;
   std::uint64_t pairs = 0;
   std::uint64_t brokenPairs = 0;
-  std::string reason;  ///< Why it is so, in a few words.
+  std::string reason;  ///< The short reason.
   PairNames broken;    ///< Some of its broken pairs.
   std::vector<Fix> fixes;
   Contradiction contradicts;
-  std::vector<std::string> concerned;  ///< Parties of the broken pairs.
+  std::vector<std::string> concerned;  ///< Participants of the broken pairs.
 };
 
 /// A meeting that no sentence speaks of.
@@ -36,7 +36,7 @@ struct UnaskedFacts {
   PairNames pairs;          ///< Some of them.
 };
 
-/// What is found out beside the interface.
+/// Results that are computed in the background.
 struct LayerFacts {
   std::vector<SentenceFacts> sentences;
   std::vector<UnaskedFacts> unasked;
@@ -46,10 +46,10 @@ struct LayerFacts {
 /// Cost: as judging all sentences and looking for fixes of the broken ones.
 LayerFacts layerFactsOf(const Project& project);
 
-/// The parties that a sentence speaks of, by name; at most 400.
-std::vector<std::string> partiesSpokenOf(const Project& project, const Expectation& sentence);
+/// The participants that a sentence speaks of, by name; at most 400.
+std::vector<std::string> participantsSpokenOf(const Project& project, const Expectation& sentence);
 
-/// The threads that parties have after and not before.
+/// The threads that participants have after and not before.
 std::vector<LoomThread> threadsAdded(const Project& before, const Project& after);
 
 }  // namespace amber

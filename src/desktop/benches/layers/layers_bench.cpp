@@ -13,7 +13,7 @@
 #include "desktop/parts/wording.h"
 #include "files/csv_table.h"
 #include "files/file_bytes.h"
-#include "work/layer_tables.h"
+#include "work/report/layer_tables.h"
 
 namespace amber {
 namespace {
@@ -25,7 +25,7 @@ constexpr long long kLargestTable = 16LL << 20;
 LayersBench::LayersBench(ProjectSession& session, Pictures&, QWidget* parent)
     : BenchView(parent),
       session_(session),
-      judging_(session.background(), this, tr("Judging what the game expects"),
+      judging_(session.background(), this, tr("Checking the expectations"),
                [this](LayerFacts facts) { takeFacts(std::move(facts)); }) {
   build();
   connectAll();
@@ -70,10 +70,10 @@ void LayersBench::filter() {
     case Shown::All:
       break;
     case Shown::Selected:
-      for (const Party& party : loom_->parties()) {
+      for (const Participant& participant : loom_->participants()) {
         const auto& assets = session_.selection().assets;
-        if (std::find(assets.begin(), assets.end(), party.asset->id) != assets.end()) {
-          wanted.names.insert(partyName(party));
+        if (std::find(assets.begin(), assets.end(), participant.asset->id) != assets.end()) {
+          wanted.names.insert(participantName(participant));
         }
       }
       break;
@@ -90,10 +90,10 @@ void LayersBench::filter() {
       }
       break;
     case Shown::Layer:
-      for (const Party& party : loom_->parties()) {
-        const LayerSet used = party.settings.on | party.settings.seeks;
+      for (const Participant& participant : loom_->participants()) {
+        const LayerSet used = participant.settings.on | participant.settings.seeks;
         if (!loom_->layer() || (used >> *loom_->layer() & 1) != 0) {
-          wanted.names.insert(partyName(party));
+          wanted.names.insert(participantName(participant));
         }
       }
       break;
@@ -101,26 +101,26 @@ void LayersBench::filter() {
   loom_->setFilter(std::move(wanted));
 }
 
-// The settings of these parties changed by `set`, which gets what is set there and what holds, and
-// written with the asset, the kind or the role.
+// The settings of these participants changed by `set`, which gets what is set there and what holds,
+// and written with the asset, the kind or the role.
 std::vector<Edit> LayersBench::settingEdits(
-    const std::vector<std::size_t>& parties,
-    const std::function<void(RoleSetting&, const PartySettings&)>& set) const {
+    const std::vector<std::size_t>& participants,
+    const std::function<void(RoleSetting&, const ParticipantSettings&)>& set) const {
   std::vector<Edit> edits;
   std::set<std::string> done;
   const Project& project = session_.project();
-  for (const std::size_t i : parties) {
-    const Party& party = loom_->parties()[i];
-    const std::string& role = party.role->name;
+  for (const std::size_t i : participants) {
+    const Participant& participant = loom_->participants()[i];
+    const std::string& role = participant.role->name;
     SetSetting edit{{}, {}, {role}};
     const RoleSetting* before = nullptr;
     switch (level_) {
       case Level::Asset:
-        edit.asset = party.asset->id;
+        edit.asset = participant.asset->id;
         before = findSetting(findAsset(project, edit.asset)->settings, role);
         break;
       case Level::Kind:
-        edit.kind = party.asset->kind;
+        edit.kind = participant.asset->kind;
         before = findSetting(findKind(project, edit.kind)->settings, role);
         break;
       case Level::Role:
@@ -128,36 +128,38 @@ std::vector<Edit> LayersBench::settingEdits(
     }
     if (level_ != Level::Asset && !done.insert(edit.kind + "\n" + role).second) continue;
     if (before != nullptr) edit.setting = *before;
-    set(edit.setting, party.settings);
+    set(edit.setting, participant.settings);
     edits.emplace_back(std::move(edit));
   }
   return edits;
 }
 
-void LayersBench::setThread(const std::vector<std::size_t>& parties, std::size_t layer, bool seeks,
-                            bool put) {
+void LayersBench::setThread(const std::vector<std::size_t>& participants, std::size_t layer,
+                            bool seeks, bool put) {
   const LayerSet bit = LayerSet{1} << layer;
   const QString name = QString::fromStdString(session_.project().layers[layer]);
-  const QString label = seeks ? (put ? tr("Let seek %1") : tr("No longer seek %1")).arg(name)
-                              : (put ? tr("Put on %1") : tr("Take from %1")).arg(name);
-  perform(label, settingEdits(parties, [&](RoleSetting& setting, const PartySettings& now) {
+  const QString label = seeks ? (put ? tr("Seek %1") : tr("Stop seeking %1")).arg(name)
+                              : (put ? tr("Put on %1") : tr("Remove from %1")).arg(name);
+  perform(label,
+          settingEdits(participants, [&](RoleSetting& setting, const ParticipantSettings& now) {
             const LayerSet before = seeks ? now.seeks : now.on;
             (seeks ? setting.seeks : setting.on) = put ? before | bit : before & ~bit;
           }));
 }
 
 void LayersBench::setDuty(Duty duty) {
-  const auto parties = loom_->partiesOfChosen(0);
-  if (parties.empty()) return;
-  perform(duty == Duty::Stops ? tr("Let stop what it meets") : tr("Let only notice what it meets"),
-          settingEdits(parties,
-                       [&](RoleSetting& setting, const PartySettings&) { setting.duty = duty; }));
+  const auto participants = loom_->participantsOfChosen(0);
+  if (participants.empty()) return;
+  perform(duty == Duty::Stops ? tr("Set the duty to stops") : tr("Set the duty to notices"),
+          settingEdits(participants, [&](RoleSetting& setting, const ParticipantSettings&) {
+            setting.duty = duty;
+          }));
 }
 
 std::vector<AssetId> LayersBench::chosenAssetIds() const {
   std::vector<AssetId> ids;
-  for (const std::size_t i : loom_->partiesOfChosen(0)) {
-    const AssetId id = loom_->parties()[i].asset->id;
+  for (const std::size_t i : loom_->participantsOfChosen(0)) {
+    const AssetId id = loom_->participants()[i].asset->id;
     if (std::find(ids.begin(), ids.end(), id) == ids.end()) ids.push_back(id);
   }
   return ids;
@@ -176,10 +178,10 @@ void LayersBench::setCopies(Copies copies) {
 }
 
 void LayersBench::inherit() {
-  const auto parties = loom_->partiesOfChosen(0);
-  if (parties.empty()) return;
+  const auto participants = loom_->participantsOfChosen(0);
+  if (participants.empty()) return;
   perform(tr("Inherit duty and layers"),
-          settingEdits(parties, [](RoleSetting& setting, const PartySettings&) {
+          settingEdits(participants, [](RoleSetting& setting, const ParticipantSettings&) {
             if (setting.empty()) return;
             setting = {setting.role};
           }));
@@ -207,33 +209,33 @@ void LayersBench::dropSentence(int row) {
   std::vector<Expectation> all = session_.project().expectations;
   if (row < 0 || row >= static_cast<int>(all.size())) return;
   all.erase(all.begin() + row);
-  perform(tr("Drop a sentence"), {SetExpectations{std::move(all)}});
+  perform(tr("Remove an expectation"), {SetExpectations{std::move(all)}});
 }
 
 QString LayersBench::pairRefusal() const {
-  return loom_->chosen().size() == 2 ? QString() : tr("Choose two parties first");
+  return loom_->chosen().size() == 2 ? QString() : tr("Select two shapes first");
 }
 
 void LayersBench::expectChosen() {
-  const auto a = loom_->partiesOfChosen(1);
-  const auto b = loom_->partiesOfChosen(0);
+  const auto a = loom_->participantsOfChosen(1);
+  const auto b = loom_->participantsOfChosen(0);
   if (a.empty() || b.empty()) return;
   PairNames names;
   for (const std::size_t i : a) {
     for (const std::size_t k : b) {
-      const Party& first = loom_->parties()[i];
-      const Party& second = loom_->parties()[k];
+      const Participant& first = loom_->participants()[i];
+      const Participant& second = loom_->participants()[k];
       if (!canMeet(first, second) || names.size() >= 1000) continue;
       names.push_back(
           {{first.asset->name, first.role->name}, {second.asset->name, second.role->name}});
     }
   }
-  perform(tr("Expect what these do"), expecting(session_.project(), names));
+  perform(tr("Expect what these two do"), expecting(session_.project(), names));
 }
 
 QString LayersBench::weaveRefusal() const {
   return session_.project().expectations.empty()
-             ? tr("Say first what the game expects: layers are woven from that")
+             ? tr("Add expectations first. The layers are computed from them.")
              : QString();
 }
 
@@ -257,14 +259,14 @@ void LayersBench::weave() {
 void LayersBench::chooseSelectedPair() {
   const auto& assets = session_.selection().assets;
   if (assets.size() != 2) return;
-  const Party* first = nullptr;
-  const Party* second = nullptr;
+  const Participant* first = nullptr;
+  const Participant* second = nullptr;
   bool meet = false;
-  // Asked anew: what is selected may change before the loom hears of another project.
-  const std::vector<Party> parties = partiesOf(session_.project());
-  for (const Party& a : parties) {
+  // Queried again, because the selection may change before the loom receives the new project.
+  const std::vector<Participant> participants = participantsOf(session_.project());
+  for (const Participant& a : participants) {
     if (a.asset->id != assets[0]) continue;
-    for (const Party& b : parties) {
+    for (const Participant& b : participants) {
       if (b.asset->id != assets[1] || meet) continue;
       const Answer answer = answerFor(a.settings, b.settings, ruleOf(session_.project()));
       meet = answer.outcome != Outcome::Passes;
@@ -275,7 +277,7 @@ void LayersBench::chooseSelectedPair() {
   }
   if (first == nullptr) return;
   list_->choose(-1);
-  loom_->choose({partyName(*second), partyName(*first)});
+  loom_->choose({participantName(*second), participantName(*first)});
 }
 
 void LayersBench::writeTable() {
@@ -285,12 +287,12 @@ void LayersBench::writeTable() {
     return;
   }
   const QString path = QFileDialog::getSaveFileName(
-      this, tr("Write who meets whom"), QFileInfo(session_.path()).absolutePath() + "/meets.csv",
+      this, tr("Export who meets whom"), QFileInfo(session_.path()).absolutePath() + "/meets.csv",
       tr("Tables (*.csv)"));
   if (path.isEmpty()) return;
   const auto written = writeFileAtomically(path.toStdString(), csvText(*table));
   if (written) {
-    emit session_.told(tr("Who meets whom was written to %1.").arg(QFileInfo(path).fileName()));
+    emit session_.told(tr("Who meets whom was exported to %1.").arg(QFileInfo(path).fileName()));
   } else {
     emit session_.failed(QString::fromStdString(describe(written.error())));
   }
@@ -298,7 +300,7 @@ void LayersBench::writeTable() {
 
 void LayersBench::readTable() {
   const QString path =
-      QFileDialog::getOpenFileName(this, tr("Take layers from a table"),
+      QFileDialog::getOpenFileName(this, tr("Import layers from a table"),
                                    QFileInfo(session_.path()).absolutePath(), tr("Tables (*.csv)"));
   if (path.isEmpty()) return;
   const std::string file = path.toStdString();
@@ -308,7 +310,7 @@ void LayersBench::readTable() {
                            return editsFromTable(session_.project(), rows, file);
                          });
   if (edits) {
-    perform(tr("Take layers from %1").arg(QFileInfo(path).fileName()), *edits);
+    perform(tr("Import layers from %1").arg(QFileInfo(path).fileName()), *edits);
   } else {
     emit session_.failed(QString::fromStdString(describe(edits.error())));
   }

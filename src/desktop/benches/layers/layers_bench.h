@@ -42,7 +42,7 @@ class LayersBench : public BenchView {
   Loom* loom() const { return loom_; }
 
  private:
-  /// Which parties the loom shows.
+  /// Which participants the loom shows.
   enum class Shown { All, Selected, Broken, Layer };
   /// With what a thread's change is written.
   enum class Level { Asset, Kind, Role };
@@ -62,22 +62,23 @@ class LayersBench : public BenchView {
   AnswerPanel::Content sentenceContent(int row);
   AnswerPanel::Content unaskedContent(int row);
   AnswerPanel::Content pairContent();
-  AnswerPanel::Content partyContent() const;
+  AnswerPanel::Content participantContent() const;
   AnswerPanel::Content layerContent();
   std::optional<std::size_t> pairsAnsweredAnew(const Project& after) const;
   std::size_t sentencesBroken(const Project& after) const;
   AnswerPanel::Content wovenContent();
   void addFixes(const SentenceFacts& facts, AnswerPanel::Content& content);
-  void addAlternatives(const Party& a, const Party& b, AnswerPanel::Content& content);
+  void addAlternatives(const Participant& a, const Participant& b, AnswerPanel::Content& content);
   void showControls();
-  void setThread(const std::vector<std::size_t>& parties, std::size_t layer, bool seeks, bool put);
+  void setThread(const std::vector<std::size_t>& participants, std::size_t layer, bool seeks,
+                 bool put);
   void setDuty(Duty duty);
   void setMotion(Motion motion);
   void setCopies(Copies copies);
   void inherit();
   std::vector<Edit> settingEdits(
-      const std::vector<std::size_t>& parties,
-      const std::function<void(RoleSetting&, const PartySettings&)>& set) const;
+      const std::vector<std::size_t>& participants,
+      const std::function<void(RoleSetting&, const ParticipantSettings&)>& set) const;
   std::vector<AssetId> chosenAssetIds() const;
   void addSentence(const Expectation& sentence);
   void dropSentence(int row);

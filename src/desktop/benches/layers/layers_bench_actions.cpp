@@ -8,14 +8,14 @@ void LayersBench::addActions(ActionTable& table, ProjectSession& session,
                              const BenchAccess& access) {
   BenchActions<LayersBench> actions(table, session, access);
   const auto shown = [](LayersBench& bench) { emit bench.wanted(); };
-  actions.add("layers.sentence", tr("Say what the game expects"), "Ctrl+E",
+  actions.add("layers.sentence", tr("Add an expectation"), "Ctrl+E",
               [shown](LayersBench& bench) {
                 shown(bench);
                 bench.typeSentence();
               },
               {});
   actions.add(
-      "layers.expect", tr("Expect what the two chosen parties do"), {},
+      "layers.expect", tr("Expect what the two selected shapes do"), {},
       [](LayersBench& bench) { bench.expectChosen(); },
       [](const LayersBench& bench) { return bench.pairRefusal(); });
   actions.add("layers.add", tr("Add a layer"), {},
@@ -24,12 +24,12 @@ void LayersBench::addActions(ActionTable& table, ProjectSession& session,
                 bench.addLayer();
               },
               {});
-  actions.add("layers.tableOut", tr("Write who meets whom as a table"), {},
+  actions.add("layers.tableOut", tr("Export who meets whom as a table"), {},
               [](LayersBench& bench) { bench.writeTable(); }, {});
-  actions.add("layers.tableIn", tr("Take layers from a table"), {},
+  actions.add("layers.tableIn", tr("Import layers from a table"), {},
               [](LayersBench& bench) { bench.readTable(); }, {});
   actions.add(
-      "layers.weave", tr("Work the layers out from what is expected"), "Ctrl+Shift+W",
+      "layers.weave", tr("Weave layers from the expectations"), "Ctrl+Shift+W",
       [shown](LayersBench& bench) {
         shown(bench);
         bench.weave();

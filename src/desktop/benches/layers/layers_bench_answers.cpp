@@ -27,22 +27,23 @@ QString capital(const std::string& words) {
 
 QString effectOf(const Fix& fix) {
   QString words = QObject::tr("changes %1 and %2")
-                      .arg(counted(fix.parties, QObject::tr("party"), QObject::tr("parties")),
+                      .arg(counted(fix.participants, QObject::tr("shape"), QObject::tr("shapes")),
                            counted(fix.pairs, QObject::tr("pair"), QObject::tr("pairs")));
   if (!fix.breaks.empty()) {
-    words +=
-        QObject::tr("; breaks %1")
-            .arg(counted(fix.breaks.size(), QObject::tr("sentence"), QObject::tr("sentences")));
+    words += QObject::tr("; breaks %1")
+                 .arg(counted(fix.breaks.size(), QObject::tr("expectation"),
+                              QObject::tr("expectations")));
   }
   if (!fix.mends.empty()) {
-    words += QObject::tr("; mends %1 more").arg(fix.mends.size());
+    words += QObject::tr("; fixes %1 more").arg(fix.mends.size());
   }
   return words;
 }
 
-QString motionText(const Party& party) {
+QString motionText(const Participant& participant) {
   const char* words[] = {"static", "kinematic", "dynamic"};
-  return text(party.asset->name) + ", " + words[static_cast<int>(party.settings.motion)];
+  return text(participant.asset->name) + ", " +
+         words[static_cast<int>(participant.settings.motion)];
 }
 
 }  // namespace
@@ -55,7 +56,7 @@ void LayersBench::showAnswer() {
   if (proposed_) {
     content = wovenContent();
   } else if (!refusedWeave_.isEmpty()) {
-    content.title = tr("These sentences cannot be woven");
+    content.title = tr("No layers fit these expectations");
     content.verdict = refusedWeave_;
     content.bad = true;
   } else if (list_->model().isSentence(row)) {
@@ -68,11 +69,11 @@ void LayersBench::showAnswer() {
       }
       const std::vector<std::string> names =
           facts->verdict == Verdict::Holds
-              ? partiesSpokenOf(session_.project(),
-                                session_.project().expectations[static_cast<std::size_t>(row)])
+              ? participantsSpokenOf(session_.project(),
+                                     session_.project().expectations[static_cast<std::size_t>(row)])
               : facts->concerned;
       concerned.insert(names.begin(), names.end());
-      for (const LoomThread& thread : missing) concerned.insert(thread.party);
+      for (const LoomThread& thread : missing) concerned.insert(thread.participant);
     }
   } else if (const UnaskedFacts* unasked = list_->model().unaskedFacts(row)) {
     content = unaskedContent(row);
@@ -85,7 +86,7 @@ void LayersBench::showAnswer() {
   } else if (loom_->layer()) {
     content = layerContent();
   } else if (loom_->chosen().size() == 1) {
-    content = partyContent();
+    content = participantContent();
   } else {
     content = nothingChosen();
   }
@@ -97,17 +98,16 @@ void LayersBench::showAnswer() {
 AnswerPanel::Content LayersBench::nothingChosen() const {
   AnswerPanel::Content content;
   content.title = tr("Who meets whom");
-  content.facts =
-      session_.project().expectations.empty()
-          ? tr("Type below what the game expects, one sentence after the other; each is "
-               "judged at once, and Weave works the layers out from them.")
-          : tr("Choose a party and, with Shift, a second one: here stands what they do "
-               "and why. Choose a sentence to see whether it is so.");
-  content.reasons = {
-      tr("Drag from a party's square to a layer: it is on it. From its arrow: it seeks it."),
-      tr("Click a thread to cut it."),
-      tr("By keys: up and down choose a party, left and right a layer, O and S make or cut the "
-         "thread, D changes the duty.")};
+  content.facts = session_.project().expectations.empty()
+                      ? tr("Type below what the game expects, one expectation at a time. Each is "
+                           "checked at once. Weave then computes layers that satisfy all of them.")
+                      : tr("Select a shape, and a second one with Shift, to see what they do and "
+                           "why. Select an expectation to see whether it holds.");
+  content.reasons = {tr("Drag from the square of a shape to a layer to put the shape on it. Drag "
+                        "from the arrow to make the shape seek the layer."),
+                     tr("Click a thread to remove it."),
+                     tr("Keyboard: Up and Down select a shape, Left and Right a layer. O and S add "
+                        "or remove a thread. D changes the duty.")};
   return content;
 }
 
@@ -127,14 +127,14 @@ AnswerPanel::Content LayersBench::sentenceContent(int row) {
   const SentenceFacts* facts = list_->model().sentenceFacts(row);
   if (facts == nullptr) return content;
   const auto drop =
-      AnswerPanel::Choice{tr("Drop the sentence"), {}, [this, row] { dropSentence(row); }};
+      AnswerPanel::Choice{tr("Remove the expectation"), {}, [this, row] { dropSentence(row); }};
   if (facts->verdict == Verdict::Holds) {
-    content.verdict = tr("It is so, for %1.").arg(counted(facts->pairs, tr("pair"), tr("pairs")));
+    content.verdict = tr("It holds for %1.").arg(counted(facts->pairs, tr("pair"), tr("pairs")));
   } else if (facts->verdict == Verdict::Empty) {
     content.verdict = tr("This sentence applies to nothing: %1.").arg(text(facts->reason));
     content.bad = true;
   } else {
-    content.facts = tr("%1 of %2 are not so")
+    content.facts = tr("It is broken for %1 of %2")
                         .arg(facts->brokenPairs)
                         .arg(counted(facts->pairs, tr("pair"), tr("pairs")));
     if (!facts->broken.empty()) {
@@ -145,8 +145,8 @@ AnswerPanel::Content LayersBench::sentenceContent(int row) {
       const Role* firstRole = findRole(project, a.second);
       const Role* secondRole = findRole(project, b.second);
       if (first != nullptr && second != nullptr && firstRole != nullptr && secondRole != nullptr) {
-        const Party one = partyOf(project, *first, *firstRole);
-        const Party two = partyOf(project, *second, *secondRole);
+        const Participant one = participantOf(project, *first, *firstRole);
+        const Participant two = participantOf(project, *second, *secondRole);
         for (const std::string& reason : reasonsOf(project, one, two)) {
           content.reasons.push_back(text(reason));
         }
@@ -156,8 +156,8 @@ AnswerPanel::Content LayersBench::sentenceContent(int row) {
     content.bad = true;
     for (const std::size_t other : facts->contradicts) {
       content.verdict += other == static_cast<std::size_t>(row)
-                             ? tr(" No settings make it true.")
-                             : tr(" It contradicts sentence %1.").arg(other + 1);
+                             ? tr(" No settings can satisfy it.")
+                             : tr(" It contradicts expectation %1.").arg(other + 1);
     }
     addFixes(*facts, content);
   }
@@ -169,7 +169,7 @@ AnswerPanel::Content LayersBench::unaskedContent(int row) {
   AnswerPanel::Content content;
   const UnaskedFacts facts = *list_->model().unaskedFacts(row);
   content.title = text(facts.text);
-  content.verdict = tr("Nobody expects it.");
+  content.verdict = tr("No expectation covers this meeting.");
   content.bad = true;
   const auto these = [this, first = facts.pairs.front()] {
     return unaskedLike(session_.project(), first);
@@ -181,24 +181,26 @@ AnswerPanel::Content LayersBench::unaskedContent(int row) {
       names.insert(names.end(), more.begin(), more.end());
     }
     perform(
-        part ? tr("Expect all that is unasked to pass") : tr("Expect all that is unasked"),
+        part ? tr("Expect all meetings without an expectation to pass") : tr("Expect all of these"),
         part ? expectingToPass(session_.project(), names) : expecting(session_.project(), names));
   };
   content.choices = {
-      {tr("Expect it"), tr("writes the sentence that says it"),
+      {tr("Expect it"), tr("adds an expectation for this meeting"),
        [this, these] { perform(tr("Expect a meeting"), expecting(session_.project(), these())); },
        true},
-      {tr("Part them"), tr("writes that they pass; its fixes then part them"),
+      {tr("Make them ignore each other"),
+       tr("expects that they pass, and offers fixes that separate them"),
        [this, these] {
          perform(tr("Expect to pass"), expectingToPass(session_.project(), these()));
        }},
-      {tr("Expect all that is unasked"), {}, [all] { all(false); }},
-      {tr("Part all that is unasked"), {}, [all] { all(true); }}};
+      {tr("Expect all of these"), {}, [all] { all(false); }},
+      {tr("Make all of these ignore each other"), {}, [all] { all(true); }}};
   return content;
 }
 
-// What one change would alter the answer: the fixes of a sentence that said otherwise.
-void LayersBench::addAlternatives(const Party& a, const Party& b, AnswerPanel::Content& content) {
+// Single changes that would alter the answer: the fixes of an expectation of the opposite.
+void LayersBench::addAlternatives(const Participant& a, const Participant& b,
+                                  AnswerPanel::Content& content) {
   const Answer now = answerFor(a.settings, b.settings, ruleOf(session_.project()));
   for (const Verb verb : {Verb::StopsAt, Verb::Notices, Verb::Passes}) {
     const auto same = static_cast<Verb>(now.outcome);
@@ -207,7 +209,7 @@ void LayersBench::addAlternatives(const Party& a, const Party& b, AnswerPanel::C
     asked.expectations.push_back({{PhraseOf::Asset, a.asset->name, a.role->name},
                                   verb,
                                   {PhraseOf::Asset, b.asset->name, b.role->name}});
-    const auto alike = AlikeParties::of(asked);
+    const auto alike = ParticipantClasses::of(asked);
     if (!alike) return;
     const Meetings meetings(*alike);
     const Fixes fixes = FixSearch(meetings).fixesFor(asked.expectations.size() - 1);
@@ -225,56 +227,61 @@ void LayersBench::addAlternatives(const Party& a, const Party& b, AnswerPanel::C
 
 AnswerPanel::Content LayersBench::pairContent() {
   AnswerPanel::Content content;
-  const auto first = loom_->partiesOfChosen(1);
-  const auto second = loom_->partiesOfChosen(0);
+  const auto first = loom_->participantsOfChosen(1);
+  const auto second = loom_->participantsOfChosen(0);
   if (first.empty() || second.empty()) return nothingChosen();
   const Project& project = session_.project();
-  const Party a = partyOf(project, *findAsset(project, loom_->parties()[first.front()].asset->id),
-                          *findRole(project, loom_->parties()[first.front()].role->name));
-  const Party b = partyOf(project, *findAsset(project, loom_->parties()[second.front()].asset->id),
-                          *findRole(project, loom_->parties()[second.front()].role->name));
+  const Participant a =
+      participantOf(project, *findAsset(project, loom_->participants()[first.front()].asset->id),
+                    *findRole(project, loom_->participants()[first.front()].role->name));
+  const Participant b =
+      participantOf(project, *findAsset(project, loom_->participants()[second.front()].asset->id),
+                    *findRole(project, loom_->participants()[second.front()].role->name));
   content.title =
       tr("%1 %2 and %3 %4")
           .arg(text(a.asset->name), text(a.role->name), text(b.asset->name), text(b.role->name));
   content.facts = motionText(a) + ". " + motionText(b) + ".";
   if (!canMeet(a, b)) {
-    content.verdict = tr("The game has one %1: its own roles never meet.").arg(text(a.asset->name));
+    content.verdict =
+        tr("The game has only one %1, so its own shapes never meet.").arg(text(a.asset->name));
     return content;
   }
   for (const std::string& reason : reasonsOf(project, a, b))
     content.reasons.push_back(text(reason));
   content.verdict = text(answerText(project, a, b)) + ".";
   content.choices.push_back(
-      {tr("Expect this"), tr("writes the sentence that says it"), [this] { expectChosen(); }});
+      {tr("Expect this"), tr("adds an expectation for this meeting"), [this] { expectChosen(); }});
   addAlternatives(a, b, content);
   return content;
 }
 
-AnswerPanel::Content LayersBench::partyContent() const {
+AnswerPanel::Content LayersBench::participantContent() const {
   AnswerPanel::Content content;
-  const auto parties = loom_->partiesOfChosen(0);
-  if (parties.empty()) return nothingChosen();
-  const Party& party = loom_->parties()[parties.front()];
+  const auto participants = loom_->participantsOfChosen(0);
+  if (participants.empty()) return nothingChosen();
+  const Participant& participant = loom_->participants()[participants.front()];
   const Project& project = session_.project();
-  content.title = text(party.asset->name) + " " + text(party.role->name);
-  if (parties.size() > 1) content.title += tr(" and %1 alike").arg(parties.size() - 1);
+  content.title = text(participant.asset->name) + " " + text(participant.role->name);
+  if (participants.size() > 1)
+    content.title += tr(" and %1 with the same settings").arg(participants.size() - 1);
   const auto from = [&](SettingFrom where) {
     return where == SettingFrom::Asset  ? tr("set here")
-           : where == SettingFrom::Kind ? tr("from the kind %1").arg(text(party.asset->kind))
+           : where == SettingFrom::Kind ? tr("from the kind %1").arg(text(participant.asset->kind))
                                         : tr("from the role");
   };
   content.reasons = {
-      tr("It %1 what it meets, %2.")
-          .arg(party.settings.duty == Duty::Stops ? tr("stops") : tr("notices"),
-               from(party.dutyFrom)),
-      tr("It is on %1, %2.").arg(text(layersText(project, party.settings.on)), from(party.onFrom)),
-      tr("It seeks %1, %2.")
-          .arg(text(layersText(project, party.settings.seeks)), from(party.seeksFrom))};
+      tr("Duty: %1 (%2).")
+          .arg(participant.settings.duty == Duty::Stops ? tr("stops") : tr("notices"),
+               from(participant.dutyFrom)),
+      tr("On %1 (%2).")
+          .arg(text(layersText(project, participant.settings.on)), from(participant.onFrom)),
+      tr("Seeks %1 (%2).")
+          .arg(text(layersText(project, participant.settings.seeks)), from(participant.seeksFrom))};
   QStringList stops;
   QStringList notices;
-  for (const Party& other : loom_->parties()) {
-    if (!canMeet(party, other)) continue;
-    const Answer answer = answerFor(party.settings, other.settings, ruleOf(project));
+  for (const Participant& other : loom_->participants()) {
+    if (!canMeet(participant, other)) continue;
+    const Answer answer = answerFor(participant.settings, other.settings, ruleOf(project));
     const QString name = text(other.asset->name) + " " + text(other.role->name);
     if (answer.outcome == Outcome::Stops) stops << name;
     if (answer.outcome == Outcome::Notices) notices << name;
@@ -287,47 +294,49 @@ AnswerPanel::Content LayersBench::partyContent() const {
   if (!stops.isEmpty()) content.reasons.push_back(tr("Stops with %1.").arg(few(stops)));
   if (!notices.isEmpty())
     content.reasons.push_back(tr("Notices or is noticed by %1.").arg(few(notices)));
-  content.verdict = stops.isEmpty() && notices.isEmpty() ? tr("It can meet nobody.") : QString();
+  content.verdict =
+      stops.isEmpty() && notices.isEmpty() ? tr("It can meet no other shape.") : QString();
   content.bad = true;
   return content;
 }
 
 AnswerPanel::Content LayersBench::wovenContent() {
   AnswerPanel::Content content;
-  content.title =
-      tr("Woven from %1")
-          .arg(counted(session_.project().expectations.size(), tr("sentence"), tr("sentences")));
-  content.facts = tr("%1, where there are %2 now. Bright threads are new.")
+  content.title = tr("Woven from %1")
+                      .arg(counted(session_.project().expectations.size(), tr("expectation"),
+                                   tr("expectations")));
+  content.facts = tr("%1 instead of %2. Bright threads are new.")
                       .arg(counted(proposed_->layering.layers.size(), tr("layer"), tr("layers")))
                       .arg(session_.project().layers.size());
   for (const std::string& note : proposed_->notes) content.reasons.push_back(capital(note));
-  content.verdict = tr("Every sentence holds, and nothing is unasked.");
-  content.choices = {{tr("Take it"), tr("one step, which undo takes back"),
+  content.verdict = tr("Every expectation holds, and every meeting is covered.");
+  content.choices = {{tr("Use these layers"), tr("one step, which Undo reverts"),
                       [this] {
                         const std::vector<Edit> edits = proposed_->edits;
                         proposed_.reset();
                         perform(tr("Weave the layers"), edits);
                       },
                       true},
-                     {tr("Leave it"), {}, [this] { refreshSoon(); }}};
+                     {tr("Cancel"), {}, [this] { refreshSoon(); }}};
   return content;
 }
 
 void LayersBench::showControls() {
-  const auto parties = loom_->partiesOfChosen(0);
+  const auto participants = loom_->participantsOfChosen(0);
   const bool shown =
-      !proposed_ && loom_->chosen().size() == 1 && !loom_->layer() && !parties.empty();
+      !proposed_ && loom_->chosen().size() == 1 && !loom_->layer() && !participants.empty();
   controls_->setVisible(shown);
   if (!shown) return;
-  const Party& party = loom_->parties()[parties.front()];
+  const Participant& participant = loom_->participants()[participants.front()];
   const QSignalBlocker duty(duty_);
   const QSignalBlocker motion(motion_);
   const QSignalBlocker copies(copies_);
-  duty_->setCurrentIndex(static_cast<int>(party.settings.duty));
-  motion_->setCurrentIndex(static_cast<int>(party.settings.motion));
-  copies_->setCurrentIndex(static_cast<int>(party.asset->copies));
-  inherit_->setEnabled(party.dutyFrom == SettingFrom::Asset || party.onFrom == SettingFrom::Asset ||
-                       party.seeksFrom == SettingFrom::Asset);
+  duty_->setCurrentIndex(static_cast<int>(participant.settings.duty));
+  motion_->setCurrentIndex(static_cast<int>(participant.settings.motion));
+  copies_->setCurrentIndex(static_cast<int>(participant.asset->copies));
+  inherit_->setEnabled(participant.dutyFrom == SettingFrom::Asset ||
+                       participant.onFrom == SettingFrom::Asset ||
+                       participant.seeksFrom == SettingFrom::Asset);
 }
 
 }  // namespace amber

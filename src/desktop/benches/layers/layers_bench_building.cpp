@@ -63,22 +63,22 @@ QWidget* LayersBench::makeStrip() {
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   row->setSpacing(4);
   shownGroup_ =
-      addChips(row, strip, "shown", {tr("all"), tr("selected"), tr("broken"), tr("layer")});
+      addChips(row, strip, "shown", {tr("All"), tr("Selected"), tr("Broken"), tr("Layer")});
   row->addSpacing(metrics::kSmallGap);
-  row->addWidget(new YieldingLabel(tr("set with the"), strip));
-  levelGroup_ = addChips(row, strip, "level", {tr("asset"), tr("kind"), tr("role")});
+  row->addWidget(new YieldingLabel(tr("Save in"), strip));
+  levelGroup_ = addChips(row, strip, "level", {tr("Asset"), tr("Kind"), tr("Role")});
   row->addStretch();
-  row->addWidget(new YieldingLabel(tr("a pair meets when"), strip));
+  row->addWidget(new YieldingLabel(tr("Shapes meet when"), strip));
   pairing_ = new QComboBox(strip);
   pairing_->setObjectName("pairing");
-  pairing_->addItems({tr("either sees"), tr("both see")});
+  pairing_->addItems({tr("either seeks the other"), tr("both seek each other")});
   row->addWidget(pairing_);
   wakes_ = new QComboBox(strip);
   wakes_->setObjectName("wakes");
   wakes_->addItems({tr("always"), tr("one moves"), tr("one is dynamic")});
-  wakes_->setToolTip(tr("What wakes a pair: pairs that the game lets sleep never meet"));
+  wakes_->setToolTip(tr("Which pairs the game checks. Shapes of other pairs never meet."));
   row->addWidget(wakes_);
-  QPushButton* add = tight(makeButton(tr("+ layer"), {}, strip));
+  QPushButton* add = tight(makeButton(tr("Add layer"), {}, strip));
   add->setObjectName("addLayer");
   row->addWidget(add);
   QPushButton* weave = tight(makeButton(tr("Weave"), {}, strip));
@@ -103,14 +103,17 @@ void LayersBench::buildControls() {
   };
   auto* row = new QHBoxLayout;
   row->setSpacing(4);
-  add(duty_, "partyDuty", tr("What its shapes do"), {tr("stops"), tr("notices")}, row);
-  add(motion_, "partyMotion", tr("What moves its asset"),
+  add(duty_, "partyDuty", tr("Duty: what this shape does when it meets another one."),
+      {tr("stops"), tr("notices")}, row);
+  add(motion_, "partyMotion", tr("Motion: how the asset moves in the game."),
       {tr("static"), tr("kinematic"), tr("dynamic")}, row);
-  add(copies_, "partyCopies", tr("How many of its asset the game has at once"),
+  add(copies_, "partyCopies", tr("Copies: how many of this asset the game has at the same time."),
       {tr("one"), tr("many")}, row);
   column->addLayout(row);
   inherit_ = tight(
-      makeButton(tr("Inherit all"), tr("It sets no duty and no layers of its own"), controls_));
+      makeButton(tr("Inherit all"),
+                 tr("Removes the duty and layers set here. Those of the kind or role apply again."),
+                 controls_));
   inherit_->setObjectName("inherit");
   column->addWidget(inherit_);
   panel_->controls()->addWidget(controls_);
@@ -127,9 +130,9 @@ void LayersBench::connectLoom() {
   });
   connect(loom_, &Loom::threadAsked, this, &LayersBench::setThread);
   connect(loom_, &Loom::dutyAsked, this, [this] {
-    const auto parties = loom_->partiesOfChosen(0);
-    if (parties.empty()) return;
-    const Duty now = loom_->parties()[parties.front()].settings.duty;
+    const auto participants = loom_->participantsOfChosen(0);
+    if (participants.empty()) return;
+    const Duty now = loom_->participants()[participants.front()].settings.duty;
     setDuty(now == Duty::Stops ? Duty::Notices : Duty::Stops);
   });
   connect(loom_, &Loom::layerRenamed, this, [this](std::size_t layer, const QString& name) {

@@ -9,13 +9,13 @@
 
 namespace amber {
 
-// How many pairs of parties would do something else in that project; nothing where there are too
-// many to be asked while the window waits.
+// How many pairs of participants would do something else in that project; nothing where there are
+// too many to be asked while the window waits.
 std::optional<std::size_t> LayersBench::pairsAnsweredAnew(const Project& after) const {
   constexpr std::size_t kMostAsked = 2000;
   const MeetingRule rule = ruleOf(session_.project());
-  const std::vector<Party>& before = loom_->parties();
-  const std::vector<Party> now = partiesOf(after);
+  const std::vector<Participant>& before = loom_->participants();
+  const std::vector<Participant> now = participantsOf(after);
   if (now.size() > kMostAsked) return std::nullopt;
   std::size_t pairs = 0;
   for (std::size_t i = 0; i < now.size(); ++i) {
@@ -50,12 +50,12 @@ AnswerPanel::Content LayersBench::layerContent() {
       tr("Layer %1, %2").arg(layer + 1).arg(QString::fromStdString(project.layers[layer]));
   std::size_t on = 0;
   std::size_t sought = 0;
-  for (const Party& party : loom_->parties()) {
-    on += party.settings.on >> layer & 1;
-    sought += party.settings.seeks >> layer & 1;
+  for (const Participant& participant : loom_->participants()) {
+    on += participant.settings.on >> layer & 1;
+    sought += participant.settings.seeks >> layer & 1;
   }
   content.facts =
-      tr("%1 on it, sought by %2").arg(counted(on, tr("party is"), tr("parties are"))).arg(sought);
+      tr("%1 on it, sought by %2").arg(counted(on, tr("shape is"), tr("shapes are"))).arg(sought);
   const std::string name = project.layers[layer];
   if (removing_ != layer) {
     content.choices = {{tr("Rename (F2)"),
@@ -64,7 +64,7 @@ AnswerPanel::Content LayersBench::layerContent() {
                           QKeyEvent press(QEvent::KeyPress, Qt::Key_F2, {});
                           QCoreApplication::sendEvent(loom_, &press);
                         }},
-                       {tr("Remove (Delete)"), tr("says first what that changes"), [this, layer] {
+                       {tr("Remove (Delete)"), tr("shows first what changes"), [this, layer] {
                           removing_ = layer;
                           showAnswer();
                         }}};
@@ -73,7 +73,7 @@ AnswerPanel::Content LayersBench::layerContent() {
   if (const auto after = withEdits(project, {RemoveLayer{name}})) {
     const auto pairs = pairsAnsweredAnew(after->project);
     const std::size_t broken = sentencesBroken(after->project);
-    const QString sentences = counted(broken, tr("sentence"), tr("sentences"));
+    const QString sentences = counted(broken, tr("expectation"), tr("expectations"));
     content.verdict = pairs ? tr("Removing it changes %1 and breaks %2.")
                                   .arg(counted(*pairs, tr("pair"), tr("pairs")), sentences)
                             : tr("Removing it breaks %1.").arg(sentences);
@@ -85,7 +85,7 @@ AnswerPanel::Content LayersBench::layerContent() {
                         loom_->chooseLayer(std::nullopt);
                         perform(tr("Remove a layer"), {RemoveLayer{name}});
                       }},
-                     {tr("Keep it"),
+                     {tr("Cancel"),
                       {},
                       [this] {
                         removing_.reset();

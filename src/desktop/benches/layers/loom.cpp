@@ -15,7 +15,7 @@ namespace amber {
 
 Loom::Loom(QWidget* parent) : QAbstractScrollArea(parent) {
   setObjectName("loom");
-  setAccessibleName(tr("Loom: parties, layers and the threads between"));
+  setAccessibleName(tr("Loom: shapes, layers and the threads between them"));
   setFrameShape(QFrame::NoFrame);
   setFocusPolicy(Qt::StrongFocus);
   viewport()->setMouseTracking(true);
@@ -48,8 +48,8 @@ void Loom::setMissing(std::vector<LoomThread> missing, std::set<std::string> con
 }
 
 void Loom::rebuild() {
-  parties_ = partiesOf(project_);
-  rows_ = loomRows(parties_, filter_, open_);
+  participants_ = participantsOf(project_);
+  rows_ = loomRows(participants_, filter_, open_);
   if (layer_ && *layer_ >= project_.layers.size()) layer_.reset();
   pointed_.reset();
   cancelDragOfAnotherRow();
@@ -70,7 +70,7 @@ void Loom::layOut() {
   verticalScrollBar()->setRange(0, std::max(0, static_cast<int>(height) - viewport()->height()));
 }
 
-// Rows stand apart where there is room, and close up where there are many.
+// Rows have space between them if there is room, and less if there are many.
 double Loom::rowHeight() const {
   if (rows_.empty()) return loom::kRow;
   const double room = (viewport()->height() - loom::kTop - 8) / static_cast<double>(rows_.size());
@@ -82,7 +82,7 @@ QRectF Loom::rowRect(std::size_t row) const {
   const double inset = rows_[row].within ? 18 : 0;
   return {loom::kLeft + inset,
           loom::kTop + static_cast<double>(row) * height - verticalScrollBar()->value(),
-          loom::kPartyWidth - inset, std::min(height - 2, loom::kTallest)};
+          loom::kParticipantWidth - inset, std::min(height - 2, loom::kTallest)};
 }
 
 QRectF Loom::layerRect(std::size_t layer) const {
@@ -120,7 +120,7 @@ std::vector<Loom::Thread> Loom::threads() const {
   for (std::size_t i = 0; i < rows_.size(); ++i) {
     // An open row's threads are those of the rows in it.
     if (rows_[i].open || !rowRect(i).intersects(view)) continue;
-    const PartySettings& settings = parties_[rows_[i].parties.front()].settings;
+    const ParticipantSettings& settings = participants_[rows_[i].participants.front()].settings;
     for (std::size_t layer = 0; layer < project_.layers.size(); ++layer) {
       if ((settings.on >> layer & 1) != 0) all.push_back({i, layer, false});
       if ((settings.seeks >> layer & 1) != 0) all.push_back({i, layer, true});
@@ -159,12 +159,12 @@ std::optional<std::size_t> Loom::placeOf(const std::string& key) const {
   return static_cast<std::size_t>(found - rows_.begin());
 }
 
-std::vector<std::size_t> Loom::partiesOfChosen(std::size_t place) const {
+std::vector<std::size_t> Loom::participantsOfChosen(std::size_t place) const {
   if (place >= chosen_.size()) return {};
-  if (const auto row = placeOf(chosen_[place])) return rows_[*row].parties;
+  if (const auto row = placeOf(chosen_[place])) return rows_[*row].participants;
   // It may lie in a gathered row.
-  for (std::size_t i = 0; i < parties_.size(); ++i) {
-    if (partyName(parties_[i]) == chosen_[place]) return {i};
+  for (std::size_t i = 0; i < participants_.size(); ++i) {
+    if (participantName(participants_[i]) == chosen_[place]) return {i};
   }
   return {};
 }
@@ -192,9 +192,10 @@ void Loom::chooseRow(std::size_t row, bool add) {
 
 bool Loom::fades(const LoomRow& row) const {
   if (!concerned_.empty()) {
-    return std::none_of(row.parties.begin(), row.parties.end(), [&](std::size_t party) {
-      return concerned_.count(partyName(parties_[party])) != 0;
-    });
+    return std::none_of(row.participants.begin(), row.participants.end(),
+                        [&](std::size_t participant) {
+                          return concerned_.count(participantName(participants_[participant])) != 0;
+                        });
   }
   if (chosen_.empty()) return false;
   return std::find(chosen_.begin(), chosen_.end(), row.key) == chosen_.end();
@@ -223,7 +224,7 @@ void Loom::mousePressEvent(QMouseEvent* event) {
     return;
   }
   if (const auto thread = threadAt(at)) {
-    emit threadAsked(rows_[thread->row].parties, thread->layer, thread->seeks, false);
+    emit threadAsked(rows_[thread->row].participants, thread->layer, thread->seeks, false);
     return;
   }
   layer_.reset();
@@ -249,7 +250,7 @@ void Loom::mouseReleaseEvent(QMouseEvent* event) {
   pulled_.reset();
   viewport()->update();
   if (const auto layer = layerAt(event->position())) {
-    emit threadAsked(rows_[pulled.row].parties, *layer, pulled.seeks, true);
+    emit threadAsked(rows_[pulled.row].participants, *layer, pulled.seeks, true);
   }
 }
 
@@ -262,11 +263,11 @@ void Loom::mouseDoubleClickEvent(QMouseEvent* event) {
 }
 
 void Loom::toggleThread(bool seeks) {
-  const std::vector<std::size_t> parties = partiesOfChosen(0);
-  if (parties.empty() || !layer_) return;
-  const PartySettings& settings = parties_[parties.front()].settings;
+  const std::vector<std::size_t> participants = participantsOfChosen(0);
+  if (participants.empty() || !layer_) return;
+  const ParticipantSettings& settings = participants_[participants.front()].settings;
   const bool has = ((seeks ? settings.seeks : settings.on) >> *layer_ & 1) != 0;
-  emit threadAsked(parties, *layer_, seeks, !has);
+  emit threadAsked(participants, *layer_, seeks, !has);
 }
 
 std::optional<std::size_t> Loom::chosenRow() const {
@@ -356,7 +357,7 @@ void Loom::editLayer(std::size_t layer) {
     const QString name = field->text().trimmed();
     field->hide();
     field->deleteLater();
-    // Another layer may stand there by now.
+    // Another layer may be at this index now.
     const bool same = layer < project_.layers.size() && project_.layers[layer] == before;
     if (same && name.toStdString() != before) emit layerRenamed(layer, name);
   });
@@ -367,17 +368,17 @@ bool Loom::event(QEvent* event) {
   const auto* help = static_cast<QHelpEvent*>(event);
   const QPointF at = viewport()->mapFrom(this, help->pos());
   if (const auto thread = rowAt(at) ? std::nullopt : threadAt(at)) {
-    const LoomTitle title = titleOf(rows_[thread->row], parties_);
+    const LoomTitle title = titleOf(rows_[thread->row], participants_);
     QToolTip::showText(
         help->globalPos(),
-        tr("%1 %2 %3 %4. Click to cut the thread.")
+        tr("%1 %2 %3 %4. Click to remove the thread.")
             .arg(QString::fromStdString(title.who), QString::fromStdString(title.role),
                  thread->seeks ? tr("seeks") : tr("is on"),
                  QString::fromStdString(project_.layers[thread->layer])));
   } else if (rowAt(at)) {
     QToolTip::showText(help->globalPos(),
-                       tr("Drag from the square to a layer to be on it, from the arrow to seek it. "
-                          "Shift and click chooses a second."));
+                       tr("Drag from the square to put the shape on a layer, from the arrow to "
+                          "make it seek one. Shift+click selects a second shape."));
   } else {
     QToolTip::hideText();
   }

@@ -16,31 +16,31 @@
 
 namespace amber {
 
-/// Parties on the left, layers on the right, and threads between: to the layers that each is on (a
-/// band that ends in a square) and to those that it seeks (a line that ends in an arrow; broken,
-/// where the party only notices). A thread is made by dragging from one of a row's two grips to a
-/// layer and cut by clicking it; by keys, O and S make or cut the one to the chosen layer.
+/// Participants on the left, layers on the right, and threads between: to the layers that each is
+/// on (a band that ends in a square) and to those that it seeks (a line that ends in an arrow;
+/// broken, where the participant only notices). A thread is made by dragging from one of a row's
+/// two grips to a layer and cut by clicking it; by keys, O and S make or cut the one to the chosen
+/// layer.
 class Loom : public QAbstractScrollArea {
   Q_OBJECT
 
  public:
   explicit Loom(QWidget* parent);
 
-  /// Shows a project. With `before`, threads that this had and the project has not, and the other
-  /// way round, are told apart.
+  /// Shows a project. With `before`, threads that exist only before or only now are marked.
   void show(Project project, std::optional<Project> before = std::nullopt);
   void setFilter(LoomFilter filter);
-  /// Threads that are missing, drawn where they should be, and the parties that they are about;
-  /// all else fades.
+  /// Threads that are missing, drawn where they should be, and the participants that they are
+  /// about; all else fades.
   void setMissing(std::vector<LoomThread> missing, std::set<std::string> concerned);
 
   const std::vector<LoomRow>& rows() const { return rows_; }
-  const std::vector<Party>& parties() const { return parties_; }
+  const std::vector<Participant>& participants() const { return participants_; }
   /// The rows that were chosen last, the last first: none, one or two.
   const std::vector<std::string>& chosen() const { return chosen_; }
   std::optional<std::size_t> layer() const { return layer_; }
-  /// The parties of a chosen row; empty where it is no longer there.
-  std::vector<std::size_t> partiesOfChosen(std::size_t place) const;
+  /// The participants of a chosen row; empty where it is no longer there.
+  std::vector<std::size_t> participantsOfChosen(std::size_t place) const;
   void choose(const std::vector<std::string>& keys);
   void chooseLayer(std::optional<std::size_t> layer);
 
@@ -51,8 +51,8 @@ class Loom : public QAbstractScrollArea {
 
  signals:
   void chosenChanged();
-  /// A thread from these parties to that layer is wanted, or no longer.
-  void threadAsked(std::vector<std::size_t> parties, std::size_t layer, bool seeks, bool put);
+  /// A thread from these participants to that layer is wanted, or no longer.
+  void threadAsked(std::vector<std::size_t> participants, std::size_t layer, bool seeks, bool put);
   void layerRenamed(std::size_t layer, const QString& name);
   void layerMoved(std::size_t layer, int by);
   void layerRemoved(std::size_t layer);
@@ -70,7 +70,7 @@ class Loom : public QAbstractScrollArea {
   bool event(QEvent* event) override;
 
  private:
-  /// A thread as it is drawn.
+  /// A thread with its position.
   struct Thread {
     std::size_t row = 0;
     std::size_t layer = 0;
@@ -105,8 +105,8 @@ class Loom : public QAbstractScrollArea {
 
   Project project_;
   std::optional<Project> before_;
-  std::set<LoomThread> fresh_;  // Threads that `before_` had not.
-  std::vector<Party> parties_;  // Of project_.
+  std::set<LoomThread> fresh_;             // Threads that `before_` had not.
+  std::vector<Participant> participants_;  // Of project_.
   LoomFilter filter_;
   std::vector<LoomRow> rows_;
   std::set<std::string> open_;

@@ -8,7 +8,7 @@ inline constexpr double kTop = 26;
 inline constexpr double kRow = 34;
 inline constexpr double kLeastRow = 18;
 inline constexpr double kTallest = 29;
-inline constexpr double kPartyWidth = 268;
+inline constexpr double kParticipantWidth = 268;
 inline constexpr double kLayerWidth = 150;
 
 }  // namespace amber::loom

@@ -47,11 +47,11 @@ void Loom::paintEvent(QPaintEvent*) {
   if (rows_.empty()) {
     painter.setPen(theme().text);
     painter.setFont(textFont());
-    painter.drawText(viewport()->rect().adjusted(40, 20, -40, -20),
-                     Qt::AlignCenter | Qt::TextWordWrap,
-                     parties_.empty() ? tr("No asset has a shape yet. Fit shapes first: what has "
-                                           "none meets nobody.")
-                                      : tr("Nobody is shown by this choice."));
+    painter.drawText(
+        viewport()->rect().adjusted(40, 20, -40, -20), Qt::AlignCenter | Qt::TextWordWrap,
+        participants_.empty()
+            ? tr("This view shows which shapes meet. No asset has a shape yet: fit shapes first.")
+            : tr("No shape matches this filter."));
   }
   painter.save();
   painter.setClipRect(QRectF(0, loom::kTop - 4, viewport()->width(), viewport()->height()));
@@ -68,7 +68,7 @@ void Loom::paintEvent(QPaintEvent*) {
   for (std::size_t i = 0; i < project_.layers.size(); ++i) paintLayer(painter, i);
   painter.setFont(smallFont(true));
   painter.setPen(theme().quiet);
-  painter.drawText(QPointF(loom::kLeft, 17), tr("Parties, and the layers each is on"));
+  painter.drawText(QPointF(loom::kLeft, 17), tr("Shapes, and the layers they are on"));
   painter.drawText(QPointF(viewport()->width() - loom::kLayerWidth - loom::kLeft, 17),
                    tr("Layers they seek"));
   if (pulled_) {
@@ -82,7 +82,7 @@ void Loom::paintEvent(QPaintEvent*) {
 void Loom::paintRow(QPainter& painter, std::size_t row) const {
   const QRectF rect = rowRect(row);
   const LoomRow& one = rows_[row];
-  const Party& party = parties_[one.parties.front()];
+  const Participant& participant = participants_[one.participants.front()];
   const bool chosen = std::find(chosen_.begin(), chosen_.end(), one.key) != chosen_.end();
   painter.save();
   if (fades(one) && !chosen) painter.setOpacity(0.5);
@@ -92,11 +92,11 @@ void Loom::paintRow(QPainter& painter, std::size_t row) const {
   // What it does: hatched where it stops, dots where it notices.
   const double side = std::min(12.0, rect.height() - 6);
   const QRectF box(rect.left() + 8, rect.center().y() - side / 2, side, side);
-  const bool stops = party.settings.duty == Duty::Stops;
+  const bool stops = participant.settings.duty == Duty::Stops;
   painter.setPen(QPen(theme().text, 1.3, stops ? Qt::SolidLine : Qt::DashLine));
   painter.setBrush(QBrush(theme().text, stops ? Qt::BDiagPattern : Qt::Dense6Pattern));
   painter.drawRect(box);
-  const LoomTitle title = titleOf(one, parties_);
+  const LoomTitle title = titleOf(one, participants_);
   painter.setPen(theme().text);
   const bool low = rect.height() < 20;
   painter.setFont(low ? smallFont(true) : textFont(true));
@@ -112,7 +112,7 @@ void Loom::paintRow(QPainter& painter, std::size_t row) const {
   text.setLeft(text.left() + painter.fontMetrics().horizontalAdvance(role) + 8);
   painter.setFont(smallFont());
   painter.setPen(theme().quiet);
-  const QString on = tr("on %1").arg(layersText(party.settings.on, party.onFrom));
+  const QString on = tr("on %1").arg(layersText(participant.settings.on, participant.onFrom));
   painter.drawText(
       text, Qt::AlignVCenter | Qt::AlignRight,
       painter.fontMetrics().elidedText(on, Qt::ElideRight, static_cast<int>(text.width())));
@@ -145,11 +145,11 @@ void Loom::paintLayer(QPainter& painter, std::size_t layer) const {
 
 void Loom::paintThread(QPainter& painter, const Thread& thread) const {
   const LoomRow& row = rows_[thread.row];
-  const Party& party = parties_[row.parties.front()];
+  const Participant& participant = participants_[row.participants.front()];
   const bool pointed = pointed_ == thread;
   const bool ofLayer = layer_ && chosen_.empty() && *layer_ != thread.layer;
-  const bool isFresh =
-      fresh_.count({partyName(party), project_.layers[thread.layer], thread.seeks}) != 0;
+  const bool isFresh = fresh_.count({participantName(participant), project_.layers[thread.layer],
+                                     thread.seeks}) != 0;
   painter.save();
   const bool compares = before_.has_value();
   if ((fades(row) || ofLayer || (compares && !isFresh)) && !pointed) painter.setOpacity(kFaded);
@@ -160,7 +160,7 @@ void Loom::paintThread(QPainter& painter, const Thread& thread) const {
     QColor band = colour;
     band.setAlphaF(0.45F);
     pen.setColor(band);
-  } else if (party.settings.duty == Duty::Notices) {
+  } else if (participant.settings.duty == Duty::Notices) {
     pen.setDashPattern({4, 3});
   }
   pen.setCapStyle(Qt::FlatCap);
@@ -180,9 +180,11 @@ void Loom::paintMissing(QPainter& painter) const {
     for (std::size_t i = 0; i < rows_.size(); ++i) {
       const LoomRow& row = rows_[i];
       const bool holds =
-          !row.open && std::any_of(row.parties.begin(), row.parties.end(), [&](std::size_t party) {
-            return partyName(parties_[party]) == missing.party;
-          });
+          !row.open &&
+          std::any_of(row.participants.begin(), row.participants.end(),
+                      [&](std::size_t participant) {
+                        return participantName(participants_[participant]) == missing.participant;
+                      });
       if (!holds) continue;
       const QPainterPath path =
           pathOf({i, static_cast<std::size_t>(layer - project_.layers.begin()), missing.seeks});

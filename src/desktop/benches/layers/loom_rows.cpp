@@ -5,30 +5,30 @@
 namespace amber {
 namespace {
 
-std::string alikeKey(const Party& party) {
-  const PartySettings& s = party.settings;
-  return party.asset->kind + '\n' + party.role->name + '\n' + std::to_string(s.on) + '\n' +
-         std::to_string(s.seeks) + '\n' + std::to_string(static_cast<int>(s.duty)) +
+std::string alikeKey(const Participant& participant) {
+  const ParticipantSettings& s = participant.settings;
+  return participant.asset->kind + '\n' + participant.role->name + '\n' + std::to_string(s.on) +
+         '\n' + std::to_string(s.seeks) + '\n' + std::to_string(static_cast<int>(s.duty)) +
          std::to_string(static_cast<int>(s.motion));
 }
 
 }  // namespace
 
-std::vector<LoomRow> loomRows(const std::vector<Party>& parties, const LoomFilter& filter,
-                              const std::set<std::string>& open) {
+std::vector<LoomRow> loomRows(const std::vector<Participant>& participants,
+                              const LoomFilter& filter, const std::set<std::string>& open) {
   std::vector<LoomRow> gathered;
   std::map<std::string, std::size_t> places;
-  for (std::size_t i = 0; i < parties.size(); ++i) {
-    if (!filter.all && filter.names.count(partyName(parties[i])) == 0) continue;
-    const std::string key = alikeKey(parties[i]);
+  for (std::size_t i = 0; i < participants.size(); ++i) {
+    if (!filter.all && filter.names.count(participantName(participants[i])) == 0) continue;
+    const std::string key = alikeKey(participants[i]);
     const auto [place, isNew] = places.try_emplace(key, gathered.size());
     if (isNew) gathered.push_back({{}, key});
-    gathered[place->second].parties.push_back(i);
+    gathered[place->second].participants.push_back(i);
   }
   std::vector<LoomRow> rows;
   for (LoomRow& row : gathered) {
-    if (row.parties.size() == 1) {
-      row.key = partyName(parties[row.parties.front()]);
+    if (row.participants.size() == 1) {
+      row.key = participantName(participants[row.participants.front()]);
       rows.push_back(std::move(row));
       continue;
     }
@@ -36,17 +36,18 @@ std::vector<LoomRow> loomRows(const std::vector<Party>& parties, const LoomFilte
     row.open = open.count(row.key) != 0;
     rows.push_back(row);
     if (!row.open) continue;
-    for (const std::size_t party : row.parties) {
-      rows.push_back({{party}, partyName(parties[party]), false, false, true});
+    for (const std::size_t participant : row.participants) {
+      rows.push_back(
+          {{participant}, participantName(participants[participant]), false, false, true});
     }
   }
   return rows;
 }
 
-LoomTitle titleOf(const LoomRow& row, const std::vector<Party>& parties) {
-  const Party& first = parties[row.parties.front()];
+LoomTitle titleOf(const LoomRow& row, const std::vector<Participant>& participants) {
+  const Participant& first = participants[row.participants.front()];
   if (!row.gathered) return {first.asset->name, first.role->name};
-  return {std::to_string(row.parties.size()) + " x " + first.asset->kind, first.role->name};
+  return {std::to_string(row.participants.size()) + " x " + first.asset->kind, first.role->name};
 }
 
 }  // namespace amber

@@ -19,7 +19,7 @@ SentenceEdit::SentenceEdit(ProjectSession& session, QWidget* parent)
       completer_(new QCompleter(this)),
       words_(new QStringListModel(this)) {
   setObjectName("sentence");
-  setAccessibleName(tr("A sentence of what the game expects"));
+  setAccessibleName(tr("New expectation"));
   setPlaceholderText(tr("What does the game expect? chr_keeper body stops at every tile"));
   setMaxLength(2000);
   completer_->setModel(words_);
@@ -29,8 +29,8 @@ SentenceEdit::SentenceEdit(ProjectSession& session, QWidget* parent)
   connect(this, &QLineEdit::textEdited, this, &SentenceEdit::offer);
 }
 
-// Columns are told in characters, and texts are kept in bytes: the words that are offered come from
-// the bytes before the cursor.
+// The cursor is in characters, and text is stored in bytes: the offered words depend on the bytes
+// before the cursor.
 void SentenceEdit::offer() {
   emit troubled({});
   const QByteArray before = text().left(cursorPosition()).toUtf8();

@@ -12,8 +12,8 @@ class QStringListModel;
 
 namespace amber {
 
-/// A line in which a sentence is typed: words that may come next are offered, and what cannot be
-/// read is told with its place.
+/// A line edit for an expectation: it offers the words that may come next, and shows an error with
+/// its place.
 class SentenceEdit : public QLineEdit {
   Q_OBJECT
 
@@ -23,7 +23,7 @@ class SentenceEdit : public QLineEdit {
  signals:
   /// Enter was pressed, and the sentence can be read.
   void entered(const amber::Expectation& sentence);
-  /// What is wrong with what stands there; empty for nothing.
+  /// The error of the current text; empty if it is valid.
   void troubled(const QString& trouble);
 
  protected:

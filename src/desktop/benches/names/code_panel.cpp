@@ -119,8 +119,9 @@ void CodePanel::build() {
   form->setSpacing(metrics::kSmallGap);
   auto* head = new QHBoxLayout;
   head->addWidget(makeLabel(tr("In code"), "title", this), 1);
-  QPushButton* add = tight(makeButton(
-      tr("Add a folder..."), tr("A folder of source or data whose files use the names"), this));
+  QPushButton* add = tight(
+      makeButton(tr("Add a folder..."),
+                 tr("Adds a folder of source code or data whose files use the names."), this));
   add->setObjectName("addCodeFolder");
   head->addWidget(add);
   form->addLayout(head);
@@ -132,7 +133,7 @@ void CodePanel::build() {
   form->addWidget(folders_);
   ignored_ = new QLineEdit(this);
   ignored_->setObjectName("codeIgnored");
-  ignored_->setPlaceholderText(tr("passed over, as: *.min.js build"));
+  ignored_->setPlaceholderText(tr("Skipped files, for example: *.min.js build"));
   form->addWidget(ignored_);
   connect(ignored_, &QLineEdit::editingFinished, this, [this] {
     CodeFolders code = session_.project().code;
@@ -140,12 +141,12 @@ void CodePanel::build() {
     for (const QString& pattern : ignored_->text().split(' ', Qt::SkipEmptyParts)) {
       code.ignored.push_back(pattern.toStdString());
     }
-    setFolders(code, tr("Pass files of code over"));
+    setFolders(code, tr("Skip files of code"));
   });
   addUses(form);
 }
 
-// What the code says that the project lacks, what nobody calls, and what is made of it.
+// Names in code that the project lacks, unused names, and the corrections.
 void CodePanel::addUses(QVBoxLayout* form) {
   state_ = makeLabel({}, "quiet", this);
   state_->setObjectName("codeState");
@@ -153,19 +154,19 @@ void CodePanel::addUses(QVBoxLayout* form) {
   form->addWidget(state_);
   unknownTitle_ = makeLabel({}, "error", this);
   form->addWidget(unknownTitle_);
-  unknown_ = makeTable("unknownNames", {tr("the code says"), tr("write instead")}, this);
+  unknown_ = makeTable("unknownNames", {tr("Name in code"), tr("Write instead")}, this);
   unknown_->setUniformRowHeights(false);
   unknown_->setItemDelegateForColumn(1, new TickDelegate(unknown_));
   unknown_->header()->hide();
   form->addWidget(unknown_, 2);
   unusedTitle_ = makeLabel({}, "title", this);
   form->addWidget(unusedTitle_);
-  unused_ = makeTable("unusedAssets", {tr("asset"), tr("frames")}, this);
+  unused_ = makeTable("unusedAssets", {tr("Asset"), tr("Frames")}, this);
   unused_->header()->hide();
   form->addWidget(unused_, 1);
-  diff_ = makeButton(tr("Write a diff for the code..."),
-                     tr("All that was renamed since the project was opened, and what is ticked "
-                        "here, for patch or git apply"),
+  diff_ = makeButton(tr("Export a diff for the code..."),
+                     tr("Contains every name that was renamed since the project was opened, and "
+                        "the entries that are ticked here. Apply it with patch or git apply."),
                      this);
   diff_->setObjectName("writeCodeDiff");
   form->addWidget(diff_);
@@ -240,7 +241,8 @@ void CodePanel::showFolders() {
     auto* line = new QHBoxLayout(one);
     line->setContentsMargins(0, 0, 0, 0);
     line->addWidget(makeLabel(QString::fromStdString(code.folders[i]), "", one), 1);
-    QPushButton* drop = tight(makeButton(tr("leave out"), tr("Reads it no more"), one), "small");
+    QPushButton* drop =
+        tight(makeButton(tr("Remove"), tr("Stops reading this folder."), one), "small");
     line->addWidget(drop);
     lines->addWidget(one);
     connect(drop, &QPushButton::clicked, this, [this, i] {
@@ -263,8 +265,9 @@ void CodePanel::showUses() {
   unused_->clear();
   nearest_.clear();
   if (has) {
-    QString state = counted(shown_->report.files, tr("file"), tr("files")) + tr(" read at ") +
-                    shown_->readAt.toString("HH:mm:ss");
+    QString state = tr("%1 read at %2")
+                        .arg(counted(shown_->report.files, tr("file"), tr("files")),
+                             shown_->readAt.toString("HH:mm:ss"));
     for (const std::string& missing : shown_->sources->missing) {
       state += "\n" + QString::fromStdString(missing);
     }
@@ -273,9 +276,9 @@ void CodePanel::showUses() {
     showUnused(shown_->report);
   } else {
     state_->setText(session_.code().reading()
-                        ? tr("reading ...")
-                        : tr("Add the folders of the game's source: names that it uses and the "
-                             "project lacks are told here, each with the nearest there is."));
+                        ? tr("Reading...")
+                        : tr("This view compares the names in the project with the source code of "
+                             "the game. Add the folder of the source code first."));
   }
   showing_ = false;
   diff_->setVisible(has);
@@ -295,7 +298,7 @@ void CodePanel::showUnknown(const CodeReport& report) {
     const QString used = QString::fromStdString(name);
     const QString nearest = QString::fromStdString(uses.front()->use.nearest);
     auto* item = new QTreeWidgetItem(
-        {used + "\n" + placesOf(uses), nearest.isEmpty() ? tr("nothing near") : nearest});
+        {used + "\n" + placesOf(uses), nearest.isEmpty() ? tr("no similar name") : nearest});
     item->setData(0, Qt::UserRole, used);
     item->setToolTip(0, placesOf(uses));
     if (!nearest.isEmpty()) {
@@ -305,9 +308,9 @@ void CodePanel::showUnknown(const CodeReport& report) {
     }
     unknown_->addTopLevelItem(item);
   }
-  unknownTitle_->setText(order.empty() ? tr("The code uses no name that is missing.")
-                                       : counted(order.size(), tr("name"), tr("names")) +
-                                             tr(" that the project lacks"));
+  unknownTitle_->setText(order.empty()
+                             ? tr("Every name used in code is in the project.")
+                             : tr("Used in code, not in the project (%1)").arg(order.size()));
   unknownTitle_->setProperty("rank", order.empty() ? "quiet" : "error");
   unknownTitle_->style()->unpolish(unknownTitle_);
   unknownTitle_->style()->polish(unknownTitle_);
@@ -321,8 +324,8 @@ void CodePanel::showUnused(const CodeReport& report) {
                              asset == nullptr ? QString() : countedFrames(asset->frames.size())}));
   }
   unusedTitle_->setText(report.unused.empty()
-                            ? tr("Every asset is named in it.")
-                            : countedAssets(report.unused.size()) + tr(" that no file names"));
+                            ? tr("Every asset is used in the code.")
+                            : tr("Not used in code (%1)").arg(report.unused.size()));
 }
 
 void CodePanel::take(const QString& used, bool taken) {
@@ -343,7 +346,7 @@ Renames CodePanel::corrections() const {
 QString CodePanel::diffRefusal() const {
   const auto code = session_.code().state();
   if (code == nullptr) return tr("Add a folder of code first");
-  if (!renamed_ && taken_.empty()) return tr("Nothing was renamed, and nothing is ticked");
+  if (!renamed_ && taken_.empty()) return tr("Nothing was renamed and no entry is ticked");
   return {};
 }
 
@@ -352,11 +355,11 @@ void CodePanel::writeDiff() {
   if (code == nullptr) return;
   const std::string diff = codeDiff(*code->sources, before_, session_.committed(), corrections());
   if (diff.empty()) {
-    emit session_.told(tr("The code uses nothing that was renamed."));
+    emit session_.told(tr("The code does not use any renamed name."));
     return;
   }
   const QString path = QFileDialog::getSaveFileName(
-      this, tr("Write a diff for the code"),
+      this, tr("Export a diff for the code"),
       QFileInfo(session_.path()).absolutePath() + "/names.diff", tr("Diffs (*.diff *.patch)"));
   if (path.isEmpty()) return;
   const auto written = writeFileAtomically(path.toStdString(), diff);
@@ -369,8 +372,8 @@ void CodePanel::writeDiff() {
   compared_ = {};
   shown_ = nullptr;
   refresh();
-  emit session_.told(tr("The diff was written to %1: apply it in the folder of the code with "
-                        "patch -p1 or git apply.")
+  emit session_.told(tr("The diff was written to %1. Apply it in the folder of the code with patch "
+                        "-p1 or git apply.")
                          .arg(QFileInfo(path).fileName()));
 }
 

@@ -19,9 +19,9 @@ namespace amber {
 class ProjectSession;
 struct CodeState;
 
-/// In code: the folders of source that are read beside the window, what they say that nothing is
-/// called, each with the nearest name, which can be taken, and the assets that no file names. What
-/// was renamed since the project was opened, and what was taken, is written as a diff.
+/// The panel "In code": folders of source code, read in the background; names in code that are not
+/// in the project, each with the nearest name, which can be accepted; and assets that no file uses.
+/// Renames since the project was opened, and accepted corrections, are exported as a diff.
 class CodePanel : public QFrame {
   Q_OBJECT
 

@@ -44,7 +44,7 @@ ConventionBand::ConventionBand(ProjectSession& session, QWidget* parent)
   addPart_ = new QToolButton(this);
   addPart_->setObjectName("addPart");
   addPart_->setText("+");
-  addPart_->setToolTip(tr("Puts another part before the chosen one"));
+  addPart_->setToolTip(tr("Inserts a part before the selected one."));
   addPart_->setPopupMode(QToolButton::InstantPopup);
   addMenu_ = new QMenu(addPart_);
   addPart_->setMenu(addMenu_);
@@ -84,7 +84,7 @@ void ConventionBand::connectAll() {
   connect(ribbon_, &ConventionRibbon::moveAsked, this, [this](int from, int to) {
     const auto line = conventionParts(session_.project().naming);
     const NamePart part = line[static_cast<std::size_t>(from)].part;
-    setRule(tr("Move a part of names"),
+    setRule(tr("Move a part of the convention"),
             withPartMoved(session_.project().naming, static_cast<std::size_t>(from),
                           static_cast<std::size_t>(to)));
     // The part that was moved stays the chosen one.
@@ -96,15 +96,15 @@ void ConventionBand::connectAll() {
   connect(ribbon_, &ConventionRibbon::removeAsked, this, [this](int part) {
     const auto rule = withoutPart(session_.project().naming, static_cast<std::size_t>(part));
     if (rule) {
-      setRule(tr("Take a part out of names"), *rule);
+      setRule(tr("Remove a part of the convention"), *rule);
     } else {
-      emit session_.failed(tr("Without it names could not be told apart."));
+      emit session_.failed(tr("Names would not be unique without this part."));
     }
   });
   connect(styles_, &QButtonGroup::idClicked, this, [this](int style) {
     NamingRule rule = session_.project().naming;
     rule.style = static_cast<NameStyle>(style);
-    setRule(tr("Join words another way"), rule);
+    setRule(tr("Change how words are joined"), rule);
   });
 }
 
@@ -128,9 +128,9 @@ QWidget* ConventionBand::makeNumberPage() {
   digits_->setObjectName("digits");
   first_ = new NumberField(kFirstNumberRange.least, kFirstNumberRange.most, 0, page);
   first_->setObjectName("firstNumber");
-  line->addWidget(makeLabel(tr("digits"), "quiet", page));
+  line->addWidget(makeLabel(tr("Digits"), "quiet", page));
   line->addWidget(digits_);
-  line->addWidget(makeLabel(tr("first"), "quiet", page));
+  line->addWidget(makeLabel(tr("First"), "quiet", page));
   line->addWidget(first_);
   connect(digits_, &NumberField::committed, this, &ConventionBand::setNumbers);
   connect(first_, &NumberField::committed, this, &ConventionBand::setNumbers);
@@ -142,8 +142,8 @@ QWidget* ConventionBand::makeWordPage() {
   auto* line = makeLine(page);
   word_ = new QLineEdit(page);
   word_->setObjectName("conventionWord");
-  removeWord_ = tight(makeButton(tr("Take it out"), tr("Names go without this word"), page));
-  line->addWidget(makeLabel(tr("word"), "quiet", page));
+  removeWord_ = tight(makeButton(tr("Remove"), tr("Removes this word from all names."), page));
+  line->addWidget(makeLabel(tr("Word"), "quiet", page));
   line->addWidget(word_);
   line->addWidget(removeWord_);
   connect(word_, &QLineEdit::textEdited, this,
@@ -159,19 +159,19 @@ QWidget* ConventionBand::makeSidePage() {
   auto* line = makeLine(page);
   sides_ = new QComboBox(page);
   sides_->setObjectName("sides");
-  sides_->addItems({tr("as they are"), tr("left, right"), tr("l, r"), tr("west, east")});
+  sides_->addItems({tr("unchanged"), tr("left, right"), tr("l, r"), tr("west, east")});
   sidesSaid_ = new QComboBox(page);
   sidesSaid_->setObjectName("sidesSaid");
   sidesSaid_->addItems({tr("both"), tr("the left one"), tr("the right one")});
-  line->addWidget(makeLabel(tr("sides"), "quiet", page));
+  line->addWidget(makeLabel(tr("Sides"), "quiet", page));
   line->addWidget(sides_);
-  line->addWidget(makeLabel(tr("said by"), "quiet", page));
+  line->addWidget(makeLabel(tr("Named side"), "quiet", page));
   line->addWidget(sidesSaid_);
   const auto change = [this] {
     NamingRule rule = session_.project().naming;
     rule.sides = static_cast<SideSpelling>(sides_->currentIndex());
     rule.sidesSaid = static_cast<SidesSaid>(sidesSaid_->currentIndex());
-    setRule(tr("Say sides another way"), rule);
+    setRule(tr("Change how sides are written"), rule);
   };
   connect(sides_, &QComboBox::activated, this, change);
   connect(sidesSaid_, &QComboBox::activated, this, change);
@@ -183,23 +183,23 @@ QWidget* ConventionBand::makeNamePage() {
   auto* line = makeLine(page);
   longest_ = new NumberField(kLongestNameRange.least, kLongestNameRange.most, 0, page);
   longest_->setObjectName("longestName");
-  languages_ = new LanguageChooser(tr("no language"), page);
+  languages_ = new LanguageChooser(tr("No language"), page);
   languages_->setObjectName("languages");
-  languages_->setToolTip(tr("Words of these languages that no name may be"));
-  line->addWidget(makeLabel(tr("at most"), "quiet", page));
+  languages_->setToolTip(tr("Reserved words of these languages must not be used as names."));
+  line->addWidget(makeLabel(tr("Longest name"), "quiet", page));
   line->addWidget(longest_);
-  line->addWidget(makeLabel(tr("letters; no words of"), "quiet", page));
+  line->addWidget(makeLabel(tr("letters; reserved words of"), "quiet", page));
   line->addWidget(languages_);
   connect(languages_, &LanguageChooser::chosen, this,
           [this](const std::vector<Language>& languages) {
             NamingRule rule = session_.project().naming;
             rule.languages = languages;
-            setRule(tr("Whose words no name may be"), rule);
+            setRule(tr("Set the languages with reserved words"), rule);
           });
   connect(longest_, &NumberField::committed, this, [this](double longest) {
     NamingRule rule = session_.project().naming;
     rule.longest = static_cast<int>(longest);
-    setRule(tr("How long names may be"), rule);
+    setRule(tr("Set the longest name"), rule);
   });
   return page;
 }
@@ -216,10 +216,10 @@ void ConventionBand::setNumbers() {
   NamingRule rule = session_.project().naming;
   rule.digits = static_cast<int>(digits_->value());
   rule.firstNumber = static_cast<int>(first_->value());
-  setRule(tr("Number frames another way"), rule);
+  setRule(tr("Change the numbers of frames"), rule);
 }
 
-// While it is typed all names show what they would be; what is no word yet changes nothing.
+// During typing, all names preview the result; an invalid word changes nothing.
 void ConventionBand::setWord(const QString& word, bool done) {
   const auto part = static_cast<std::size_t>(ribbon_->chosen());
   const auto line = conventionParts(session_.committed().naming);
@@ -230,7 +230,7 @@ void ConventionBand::setWord(const QString& word, bool done) {
     return;
   }
   if (done) {
-    setRule(tr("Spell a word of names anew"), *rule);
+    setRule(tr("Change a word of the convention"), *rule);
   } else {
     session_.preview({SetNaming{*rule}});
   }
@@ -273,10 +273,10 @@ void ConventionBand::add(const NamePart& part) {
   const auto rule =
       withPartAdded(session_.project().naming, static_cast<std::size_t>(ribbon_->chosen()), part);
   if (!rule) {
-    emit session_.failed(tr("A name has room for no more parts."));
+    emit session_.failed(tr("A name cannot have more parts."));
     return;
   }
-  setRule(tr("Add a part to names"), *rule);
+  setRule(tr("Add a part to the convention"), *rule);
   const auto line = conventionParts(session_.project().naming);
   for (std::size_t i = 0; i < line.size(); ++i) {
     if (line[i].part == part) ribbon_->choose(static_cast<int>(i));
@@ -301,13 +301,14 @@ void ConventionBand::fillAddMenu() {
 void ConventionBand::learn() {
   const LearnedConvention learned = learnedConvention(session_.project());
   if (learned.rule == session_.project().naming) {
-    emit session_.told(tr("The convention is what most names follow: %1 of %2.")
-                           .arg(learned.follow)
-                           .arg(learned.of));
+    emit session_.told(
+        tr("The project already uses the convention that most names follow (%1 of %2).")
+            .arg(learned.follow)
+            .arg(learned.of));
     return;
   }
-  setRule(tr("Name like most names"), learned.rule);
-  emit session_.told(tr("%1 of %2 names follow it already.").arg(learned.follow).arg(learned.of));
+  setRule(tr("Learn the convention"), learned.rule);
+  emit session_.told(tr("%1 of %2 names follow it.").arg(learned.follow).arg(learned.of));
 }
 
 }  // namespace amber

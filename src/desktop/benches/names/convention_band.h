@@ -32,7 +32,7 @@ class ConventionBand : public QWidget {
   ConventionBand(ProjectSession& session, QWidget* parent);
 
   void refresh();
-  /// Takes the convention that most names follow already, and says how many.
+  /// Uses the convention that most names already follow, and reports how many.
   void learn();
 
  private:

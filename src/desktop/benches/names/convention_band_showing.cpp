@@ -150,6 +150,7 @@ void ConventionBand::showPrefixes() {
     auto* prefix = new QLineEdit(QString::fromStdString(kind.prefix), prefixes_);
     prefix->setObjectName("prefix_" + QString::fromStdString(kind.name));
     prefix->setFixedWidth(52);
+    prefix->setAccessibleName(tr("Prefix of the kind %1").arg(QString::fromStdString(kind.name)));
     connect(prefix, &QLineEdit::editingFinished, this,
             [this, row, prefix] { setPrefix(row, prefix->text()); });
     line->addWidget(prefix);
@@ -166,7 +167,7 @@ void ConventionBand::showExample() {
       project.naming, kind == nullptr ? "chr_keeper" : assetNameFor(project, *kind, asset->name),
       animation == nullptr ? "walk" : animation->name, 0);
   example_->setText(
-      tr("a frame: %1 · constant: FRAME_%2")
+      tr("Example frame: %1 · constant: FRAME_%2")
           .arg(QString::fromStdString(name), QString::fromStdString(constantOf(name))));
 }
 

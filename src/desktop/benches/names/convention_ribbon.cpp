@@ -1,4 +1,5 @@
 #include "desktop/benches/names/convention_ribbon.h"
+#include "desktop/parts/accessible.h"
 
 #include <QApplication>
 #include <QPainter>
@@ -18,9 +19,8 @@ constexpr int kPadding = 10;
 ConventionRibbon::ConventionRibbon(QWidget* parent) : QWidget(parent) {
   setObjectName("convention");
   setFocusPolicy(Qt::StrongFocus);
-  setToolTip(
-      tr("Drag a part to another place, or hold Ctrl and press the arrows; Delete takes a "
-         "part out"));
+  describeTo(*this, QAccessible::List, tr("Parts of the convention"));
+  setToolTip(tr("Drag a part to move it, or hold Ctrl and press an arrow key. Delete removes it."));
 }
 
 void ConventionRibbon::show(std::vector<Part> parts, const QString& between) {

@@ -17,7 +17,7 @@ class ConventionRibbon : public QWidget {
 
  public:
   struct Part {
-    QString text;     ///< As it stands in the example.
+    QString text;     ///< As it is in the example.
     QString meaning;  ///< "kind prefix"
     bool ofAsset = false;
   };

@@ -61,7 +61,7 @@ void FamilyModel::setOpen(int index, bool open) {
   show();
 }
 
-// What replacing makes of names, and what mends them. Fixes by the convention stand in the entries.
+// The results of replacing, and fixes. Fixes by the convention are in the entries.
 void FamilyModel::findBetter() {
   better_.clear();
   replacements_.clear();

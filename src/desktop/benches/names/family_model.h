@@ -10,12 +10,12 @@
 
 #include "core/naming/name_family.h"
 #include "core/naming/renames.h"
-#include "work/name_replacing.h"
+#include "work/names/name_replacing.h"
 
 namespace amber {
 
-/// Which row of the family a name stands in, whatever becomes of the rows around it: what it names,
-/// and whether below a fault.
+/// Identifies the row of a name, even if the rows around it change: the thing it names, and whether
+/// the row is below a fault.
 struct FamilyPlace {
   NameSort sort = NameSort::Asset;
   std::uint32_t asset = 0;
@@ -36,7 +36,7 @@ class FamilyModel : public QAbstractListModel {
 
   void setProject(const Project& project);
   void setFilter(const QString& filter);
-  /// Shows what replacing would make of names, instead of what mends them.
+  /// Shows the results of replacing instead of fixes.
   void setReplacing(const NameReplacing& replacing);
   /// Why nothing can be replaced so; empty where it can.
   const std::string& replaceFault() const { return replaceFault_; }
@@ -49,15 +49,15 @@ class FamilyModel : public QAbstractListModel {
   std::optional<std::string> becomes(int index) const;
   /// The frames that show what a row names, at most as many as a row has room for.
   std::vector<const Frame*> frames(int index) const;
-  /// What more there is to say of a row: how many frames an asset has, why a name is wrong.
+  /// Additional text of a row: how many frames an asset has, why a name is wrong.
   QString note(int index) const;
   /// How many names lie below a fault.
   int wrongCount() const { return wrongCount_; }
 
   /// How many names have a fault, shown or not.
   int countOf(NameFault fault) const;
-  /// The renames that mend a fault wherever it is, those of what replacing makes, and those that
-  /// call these by the convention: frames of an asset or animation by their numbers.
+  /// The renames that fix a fault everywhere, the results of replacing, and the names of these by
+  /// the convention: frames of an asset or animation by their numbers.
   std::vector<ThingRename> fixes(NameFault fault) const;
   const std::vector<ThingRename>& replaced() const { return replaced_; }
   std::vector<ThingRename> byConvention(const std::vector<int>& rows, bool framesToo) const;
@@ -89,7 +89,7 @@ class FamilyModel : public QAbstractListModel {
   NameReplacing replacing_;
   std::vector<ThingRename> replaced_;
   std::string replaceFault_;
-  // What mends a fault or comes of replacing, by the place among the entries.
+  // The new name by a fix or by replacing, by the index of the entry.
   std::map<std::pair<NameFault, std::size_t>, std::string> better_;
   std::map<std::size_t, std::string> replacements_;
   int wrongCount_ = 0;

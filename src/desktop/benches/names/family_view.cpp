@@ -175,6 +175,7 @@ void FamilyDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionVie
 FamilyView::FamilyView(FamilyModel& model, Pictures& pictures, QWidget* parent)
     : QListView(parent), model_(model) {
   setObjectName("names");
+  setAccessibleName(tr("Names"));
   setModel(&model_);
   delegate_ = new FamilyDelegate(model_, pictures, this);
   setItemDelegate(delegate_);

@@ -10,8 +10,8 @@ namespace amber {
 
 class Pictures;
 
-/// Paints a row of the family: its frames in a strip, its name with the letters that are to differ,
-/// and what there is to say of it; the head of a fault with the button that mends it.
+/// Paints a row of the list: its frames in a strip, its name with the changed letters marked, and
+/// its additional text; the heading of a fault with its fix button.
 class FamilyDelegate : public QStyledItemDelegate {
   Q_OBJECT
 
@@ -40,9 +40,9 @@ class FamilyDelegate : public QStyledItemDelegate {
   Pictures& pictures_;
 };
 
-/// The list of all names. F2 or a double click edits one, Enter takes it, Tab goes to the next;
-/// the arrows right and left open and close an asset or an animation; Enter at a fault's head mends
-/// it.
+/// The list of all names. F2 or a double click edits one, Enter applies it, Tab goes to the next
+/// one. Right and Left expand and collapse an asset or an animation; Enter on the heading of a
+/// fault applies its fix.
 class FamilyView : public QListView {
   Q_OBJECT
 

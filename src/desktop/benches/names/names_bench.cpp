@@ -78,7 +78,7 @@ QWidget* NamesBench::makeStrip() {
   row->setSpacing(metrics::kSmallGap);
   filter_ = new QLineEdit(strip);
   filter_->setObjectName("nameFilter");
-  filter_->setPlaceholderText(tr("only names that hold ..."));
+  filter_->setPlaceholderText(tr("Filter names"));
   filter_->setClearButtonEnabled(true);
   filter_->setMinimumWidth(90);
   filter_->setMaximumWidth(170);
@@ -86,20 +86,21 @@ QWidget* NamesBench::makeStrip() {
   summary_ = new YieldingLabel({}, strip);
   summary_->setObjectName("nameSummary");
   row->addWidget(summary_, 1);
-  QPushButton* learn =
-      tight(makeButton(tr("Name like these"),
-                       tr("Takes the convention that most names follow already"), strip),
-            "small");
+  QPushButton* learn = tight(
+      makeButton(tr("Learn from names"),
+                 tr("Sets the convention that most names in the project already follow."), strip),
+      "small");
   learn->setObjectName("learnNames");
   row->addWidget(learn);
   QPushButton* replacing =
-      tight(makeButton(tr("Replace..."), tr("Replaces text in all names, shown before it is done"),
-                       strip),
+      tight(makeButton(tr("Replace..."),
+                       tr("Replaces text in all names. A preview is shown first."), strip),
             "small");
   replacing->setObjectName("openReplacing");
   row->addWidget(replacing);
-  chosen_ = tight(makeButton(tr("Rename chosen"), tr("The chosen names by the convention"), strip),
-                  "small");
+  chosen_ = tight(
+      makeButton(tr("Rename selected"), tr("Renames the selected names by the convention."), strip),
+      "small");
   chosen_->setObjectName("renameChosen");
   row->addWidget(chosen_);
   all_ = tight(makeButton({}, {}, strip), "small");
@@ -118,15 +119,15 @@ QWidget* NamesBench::makeReplacing() {
   find_->setObjectName("replaceFind");
   with_ = new QLineEdit(replacing_);
   with_->setObjectName("replaceWith");
-  regex_ = tight(makeChip(tr("regular expression"), replacing_));
+  regex_ = tight(makeChip(tr("Regular expression"), replacing_));
   regex_->setObjectName("replaceRegex");
-  regex_->setToolTip(tr("Groups are \\1, \\2 in what stands there instead"));
-  replace_ = tight(makeButton({}, tr("Replaces it in every name, as one step"), replacing_));
+  regex_->setToolTip(tr("In the replacement, \\1 and \\2 insert the groups of the expression."));
+  replace_ = tight(makeButton({}, tr("Replaces the text in every name, in one step."), replacing_));
   replace_->setObjectName("replaceNames");
   replaceState_ = new YieldingLabel({}, replacing_);
-  row->addWidget(makeLabel(tr("replace"), "quiet", replacing_));
+  row->addWidget(makeLabel(tr("Replace"), "quiet", replacing_));
   row->addWidget(find_);
-  row->addWidget(makeLabel(tr("by"), "quiet", replacing_));
+  row->addWidget(makeLabel(tr("with"), "quiet", replacing_));
   row->addWidget(with_);
   row->addWidget(regex_);
   row->addWidget(replaceState_, 1);
@@ -147,8 +148,8 @@ QString NamesBench::renameRefusal() const {
 
 QString NamesBench::chosenRefusal() const {
   const std::vector<int> rows = view_->chosenRows();
-  if (rows.empty()) return tr("Choose names first");
-  return model_->byConvention(rows, true).empty() ? tr("The chosen names follow the convention")
+  if (rows.empty()) return tr("Select names first");
+  return model_->byConvention(rows, true).empty() ? tr("The selected names follow the convention")
                                                   : QString();
 }
 
@@ -237,7 +238,7 @@ void NamesBench::writeDiff() {
   code_->writeDiff();
 }
 
-// What is chosen here is what the other benches show.
+// The selection here is the selection of the other benches.
 void NamesBench::selectChosen() {
   const std::vector<int> rows = view_->chosenRows();
   if (rows.size() != 1 || model_->row(rows.front()).sort != FamilyRow::Sort::Name) return;
@@ -263,9 +264,8 @@ void NamesBench::refresh() {
 void NamesBench::showSummary() {
   const int wrong = model_->wrongCount();
   const int byRule = model_->countOf(NameFault::Pattern);
-  summary_->setText(wrong == 0
-                        ? tr("Nothing is wrong with any name.")
-                        : counted(wrong, tr("name wants"), tr("names want")) + tr(" a look."));
+  summary_->setText(wrong == 0 ? tr("No name has a problem.")
+                               : tr("Names that need review: %1").arg(wrong));
   all_->setText(byRule > 0 ? tr("Rename all %1").arg(byRule) : tr("Nothing to rename"));
   markNext(all_, byRule > 0);
 }

@@ -12,23 +12,23 @@ void NamesBench::addActions(ActionTable& table, ProjectSession& session,
       [](NamesBench& names) { names.renameAll(); },
       [](const NamesBench& names) { return names.renameRefusal(); });
   actions.add(
-      "names.renameChosen", tr("Rename the chosen names by the convention"), {},
+      "names.renameChosen", tr("Rename the selected names by the convention"), {},
       [](NamesBench& names) { names.renameChosen(); },
       [](const NamesBench& names) { return names.chosenRefusal(); });
   actions.add(
-      "names.number", tr("Number the chosen frames again"), {},
+      "names.number", tr("Renumber the selected frames"), {},
       [](NamesBench& names) { names.numberChosen(); },
       [](const NamesBench& names) { return names.chosenRefusal(); });
-  actions.add("names.learn", tr("Name like most names"), {},
+  actions.add("names.learn", tr("Learn the convention from the names"), {},
               [](NamesBench& names) { names.learn(); }, {});
-  actions.add("names.filter", tr("Show only some names"), {},
-              [](NamesBench& names) { names.filter(); }, {});
+  actions.add("names.filter", tr("Filter names"), {}, [](NamesBench& names) { names.filter(); },
+              {});
   actions.add("names.replace", tr("Replace text in names"), {},
               [](NamesBench& names) { names.openReplacing(); }, {});
-  actions.add("names.addCode", tr("Read a folder of code"), {},
+  actions.add("names.addCode", tr("Add a folder of source code"), {},
               [](NamesBench& names) { names.addCodeFolder(); }, {});
   actions.add(
-      "names.diff", tr("Write a diff for the code"), {},
+      "names.diff", tr("Export a diff for the code"), {},
       [](NamesBench& names) { names.writeDiff(); },
       [](const NamesBench& names) { return names.diffRefusal(); });
 }

@@ -52,9 +52,12 @@ DriftPlot::DriftPlot(QWidget* parent)
       steps_(new QValueAxis(this)),
       lengths_(new QValueAxis(this)) {
   setObjectName("driftPlot");
+  setAccessibleName(tr("Position of feet, centroid and ink edges, step by step"));
   auto* all = new QVBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);
   all->addWidget(view_);
+  view_->setFocusPolicy(Qt::NoFocus);
+  view_->viewport()->setFocusPolicy(Qt::NoFocus);
   chart_->legend()->hide();
   chart_->setMargins({2, 2, kNameRoom, 2});
   chart_->layout()->setContentsMargins(0, 0, 0, 0);
@@ -127,17 +130,17 @@ void DriftPlot::show(const DriftTable& table, const std::vector<Slip>& slips, Pl
   slips_ = slips;
   const bool across = axis == PlotAxis::Across;
   using Marks = const MarksFromOrigin&;
-  fill(0, tr("feet"),
+  fill(0, tr("Feet"),
        valuesOf(
            table, across ? +[](Marks m) { return m.feet.x; } : +[](Marks m) { return m.feet.y; }));
-  fill(1, tr("centroid"),
+  fill(1, tr("Centroid"),
        valuesOf(
            table,
            across ? +[](Marks m) { return m.centroid.x; } : +[](Marks m) { return m.centroid.y; }));
-  fill(2, across ? tr("left") : tr("top"),
+  fill(2, across ? tr("Left") : tr("Top"),
        valuesOf(
            table, across ? +[](Marks m) { return m.left; } : +[](Marks m) { return m.top; }));
-  fill(3, across ? tr("right") : tr("bottom"),
+  fill(3, across ? tr("Right") : tr("Bottom"),
        valuesOf(
            table, across ? +[](Marks m) { return m.right; } : +[](Marks m) { return m.bottom; }));
   double least = 0;
@@ -151,7 +154,7 @@ void DriftPlot::show(const DriftTable& table, const std::vector<Slip>& slips, Pl
   const double room = std::max(1.0, (most - least) * 0.08);
   // Up is up on screen though y grows downward.
   lengths_->setReverse(!across);
-  // Where steps slip, the top holds the words that say so.
+  // If steps slip, the top contains the text for them.
   const double words = slips.empty() ? 0 : (most - least) * 0.16;
   if (across) {
     lengths_->setRange(least - room, most + room + words);
@@ -196,7 +199,7 @@ void DriftPlot::placeMarks() {
   placeBand(currentBand_, current_);
   placeBand(pointedBand_, pointed_);
   const QRectF area = chart_->plotArea();
-  // The names stand at the ends of their lines, moved apart where those come together.
+  // The names are at the ends of their lines, moved apart where they would overlap.
   std::vector<std::pair<double, QGraphicsSimpleTextItem*>> names;
   for (const Line& line : lines_) {
     const QList<QPointF> points = line.series->points();

@@ -18,8 +18,8 @@ namespace amber {
 /// Which way distances are plotted.
 enum class PlotAxis { Across, UpAndDown };
 
-/// Where feet, centroid and the edges of the ink are through an animation, seen from the origin.
-/// The step under the pointer is told; a click chooses it.
+/// The position of feet, centroid and ink edges in an animation, relative to the origin. The step
+/// under the pointer is described; a click selects it.
 class DriftPlot : public QWidget {
   Q_OBJECT
 

@@ -75,13 +75,13 @@ void OriginBench::tryRule(const OriginRule& rule) {
                                          .arg(countedFrames(change.moved))
                                          .arg(std::round(change.farthest * 100) / 100);
   if (some) text = tr("In this animation: %1 Applies to %2.").arg(text, countedFrames(all));
-  if (kept > 0) text += tr(" %1 set by hand stays.").arg(kept);
+  if (kept > 0) text += tr(" %1 set by hand is unchanged.").arg(kept);
   change_->setText(text);
   session_.preview(edits);
 }
 
 void OriginBench::endTry() {
-  change_->setText(tr("Point at a rule to see what it would do."));
+  change_->setText(tr("Hover over a rule to preview its origins."));
   session_.endPreview();
 }
 
@@ -163,7 +163,8 @@ void OriginBench::setMount(OriginPoint offset) {
     emit session_.failed(QString::fromStdString(edits.error().sentence));
     return;
   }
-  session_.perform(tr("Key the mount %1").arg(QString::fromStdString(mount_)), *edits);
+  session_.perform(tr("Set a keyframe of the mount %1").arg(QString::fromStdString(mount_)),
+                   *edits);
 }
 
 // The name field renames the mount that is being set; with the origin chosen it makes a new one.
@@ -206,7 +207,8 @@ void OriginBench::chooseMount(const std::string& name) {
 
 QString OriginBench::mountRefusal() const {
   if (session_.currentFrame() == nullptr) return tr("Cut a sheet first");
-  return mount_.empty() ? tr("Choose a mount in the list of points, or name a new one") : QString();
+  return mount_.empty() ? tr("Select a mount in the list of points, or type a new name")
+                        : QString();
 }
 
 void OriginBench::toggleKey() {
@@ -215,7 +217,7 @@ void OriginBench::toggleKey() {
   if (frame == nullptr) return;
   const QString name = QString::fromStdString(mount_);
   if (findMount(*frame, mount_) != nullptr) {
-    session_.perform(tr("Take the key of %1 away").arg(name),
+    session_.perform(tr("Remove the keyframe of %1").arg(name),
                      mountKeysDropped(session_.committed(), {ref}, mount_));
   } else if (const MountPlace* place = Mounts(*session_.currentAsset()).find(frame->id, mount_)) {
     setMount(relativeTo(place->at, frame->origin));
@@ -268,11 +270,12 @@ QString OriginBench::kindRuleRefusal() const {
   const Frame* frame = session_.currentFrame();
   if (frame == nullptr) return tr("Cut a sheet first");
   if (frame->originRule.basis == OriginBasis::Hand || frame->originRule.hasFrame()) {
-    return tr("This frame does not stand by a rule that new art could follow");
+    return tr("The origin of this frame was set by hand, so there is no rule to use for new art");
   }
   const Kind* kind = findKind(session_.project(), session_.currentAsset()->kind);
-  return kind == nullptr || kind->origin == frame->originRule ? tr("It is the kind's rule already")
-                                                              : QString();
+  return kind == nullptr || kind->origin == frame->originRule
+             ? tr("This is already the rule of the kind")
+             : QString();
 }
 
 void OriginBench::makeKindRule() {
@@ -281,7 +284,7 @@ void OriginBench::makeKindRule() {
   for (Kind& kind : kinds) {
     if (kind.name == name) kind.origin = committedFrame()->originRule;
   }
-  session_.perform(tr("Make it the rule of kind %1").arg(QString::fromStdString(name)),
+  session_.perform(tr("Use the rule for the kind %1").arg(QString::fromStdString(name)),
                    {SetKinds{std::move(kinds)}});
 }
 

@@ -31,9 +31,8 @@ class NumberField;
 class OriginStage;
 class ScopeChooser;
 
-/// Sets where frames stand, turn and mirror, and their mounts: frames stacked on their origins, a
-/// plot of what moves, rules and points for as many frames as the scope says, and looks that show
-/// what a game would do with them.
+/// Sets the origins and mounts of frames: frames stacked at their origins, a plot of positions,
+/// rules and points for the frames in the scope, and views that show how a game uses them.
 class OriginBench : public BenchView {
   Q_OBJECT
 

@@ -13,7 +13,7 @@ void OriginBench::addActions(ActionTable& table, ProjectSession& session,
         id, text, key, [verb](OriginBench& bench) { (bench.*verb)(); },
         [](const OriginBench& bench) { return bench.mountRefusal(); }, ActionPlace::Given);
   };
-  mount("mount.key", tr("Key the mount here, or take its key away"), "K", &OriginBench::toggleKey);
+  mount("mount.key", tr("Set or remove a keyframe of the mount"), "K", &OriginBench::toggleKey);
   mount("mount.hold", tr("Hold the mount through the animation"), "Shift+K",
         &OriginBench::holdMount);
   mount("mount.mirror", tr("Mirror the mount"), {}, &OriginBench::mirrorMount);
@@ -21,10 +21,10 @@ void OriginBench::addActions(ActionTable& table, ProjectSession& session,
   mount("mount.remove", tr("Remove the mount"), {}, &OriginBench::removeMount);
   actions.add("origin.steadiest", tr("Select the steadiest frame"), {},
               [](OriginBench& bench) { bench.selectSteadiest(); }, {});
-  actions.add("origin.worst", tr("Select the frame whose feet are farthest off"), {},
+  actions.add("origin.worst", tr("Select the frame with the largest drift of the feet"), {},
               [](OriginBench& bench) { bench.selectWorst(); }, {});
   actions.add(
-      "origin.kindRule", tr("Make this frame's origin rule the kind's"), {},
+      "origin.kindRule", tr("Use this frame's origin rule for its kind"), {},
       [](OriginBench& bench) { bench.makeKindRule(); },
       [](const OriginBench& bench) { return bench.kindRuleRefusal(); });
 }

@@ -16,6 +16,7 @@
 #include "desktop/benches/origin/origin_stage.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/scope_chooser.h"
+#include "desktop/parts/yielding_label.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -94,13 +95,15 @@ QWidget* OriginBench::makeStrip() {
   row->setContentsMargins(metrics::kGap, 0, metrics::kGap, 0);
   row->setSpacing(metrics::kSmallGap);
   auto* looks = new QButtonGroup(this);
-  const std::pair<const char*, QString> kinds[] = {{"lookStack", tr("stack")},
-                                                   {"lookMirror", tr("mirror")},
-                                                   {"lookSpin", tr("spin")},
-                                                   {"lookDepth", tr("depth")}};
-  const QString tips[] = {tr("All frames on one origin"), tr("Left and right over each other"),
-                          tr("Turned about the origin"),
-                          tr("With a second asset, in front or behind")};
+  const std::pair<const char*, QString> kinds[] = {{"lookStack", tr("Stack")},
+                                                   {"lookMirror", tr("Mirror")},
+                                                   {"lookSpin", tr("Spin")},
+                                                   {"lookDepth", tr("Depth")}};
+  const QString tips[] = {
+      tr("Draws all frames over each other at their origins."),
+      tr("Draws the frame and its mirror image over each other."),
+      tr("Turns the frame about its origin."),
+      tr("Shows a second asset in front or behind, to check which one is drawn first.")};
   for (const auto& [name, text] : kinds) {
     QPushButton* chip = tight(makeChip(text, strip));
     chip->setObjectName(name);
@@ -115,9 +118,10 @@ QWidget* OriginBench::makeStrip() {
     refreshUse();
   });
   row->addSpacing(metrics::kSmallGap);
-  playHere_ = tight(makeChip(tr("play here"), strip));
+  playHere_ = tight(makeChip(tr("Play here"), strip));
   playHere_->setObjectName("playHere");
-  playHere_->setToolTip(tr("Plays the animation on the stage, its origins on one point"));
+  playHere_->setToolTip(
+      tr("Plays the animation on the stage, with all origins at the same point."));
   connect(playHere_, &QPushButton::toggled, this, [this](bool on) {
     player_->setPlaying(on);
     playHere();
@@ -126,14 +130,14 @@ QWidget* OriginBench::makeStrip() {
   row->addStretch();
   auto* snaps = new QButtonGroup(this);
   const std::pair<const char*, QString> snapNames[] = {
-      {"snapCorner", tr("corner")}, {"snapCentre", tr("centre")}, {"snapFree", tr("free")}};
-  row->addWidget(makeLabel(tr("Snap"), "", strip));
+      {"snapCorner", tr("Corner")}, {"snapCentre", tr("Centre")}, {"snapFree", tr("Off")}};
+  row->addWidget(new YieldingLabel(tr("Snap"), strip));
   int id = 0;
   for (const auto& [name, text] : snapNames) {
     QPushButton* chip = tight(makeChip(text, strip));
     chip->setObjectName(name);
-    chip->setToolTip(id == 2 ? tr("Points and rules give exact places")
-                             : tr("Points and rules go to the nearest pixel %1").arg(text));
+    chip->setToolTip(id == 2 ? tr("Points and rules use exact positions.")
+                             : tr("Points and rules snap to the nearest pixel %1.").arg(text));
     snaps->addButton(chip, id++);
     row->addWidget(chip);
   }
@@ -146,6 +150,7 @@ QWidget* OriginBench::makeStrip() {
 QWidget* OriginBench::makeChipRow(QWidget* foot) {
   // Chips of many animations scroll under the wheel; the row keeps its height.
   auto* scroll = new QScrollArea(foot);
+  scroll->setAccessibleName(tr("Animations of the drift plot"));
   scroll->setWidgetResizable(true);
   scroll->setFrameShape(QFrame::NoFrame);
   scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -177,14 +182,16 @@ QWidget* OriginBench::makeFoot(Pictures& pictures) {
     head->addWidget(button);
     return button;
   };
-  ghosts_ = small(makeChip(tr("ghosts"), foot), "ghosts", tr("The other frames, faint"));
-  otherAssets_ = small(makeChip(tr("+ assets"), foot), "ghostAssets",
-                       tr("Ghosts of the other assets selected on the shelf, at their draw scale"));
-  upAndDown_ = small(makeChip(tr("up and down"), foot), "plotUpAndDown",
-                     tr("Plot heights instead of widths"));
+  ghosts_ = small(makeChip(tr("Ghosts"), foot), "ghosts",
+                  tr("Shows the other frames of the animation faintly."));
+  otherAssets_ = small(
+      makeChip(tr("Other assets"), foot), "ghostAssets",
+      tr("Shows the other assets that are selected on the shelf faintly, at their draw scale."));
+  upAndDown_ = small(makeChip(tr("Vertical"), foot), "plotUpAndDown",
+                     tr("Plots vertical instead of horizontal positions."));
   steadiest_ = small(makeButton({}, {}, foot), "steadiest", tr("Select the steadiest frame"));
   worst_ = small(makeButton({}, {}, foot), "worst",
-                 tr("Select the frame whose feet are farthest from where they mostly are"));
+                 tr("Select the frame whose feet are farthest from the median"));
   ghosts_->setChecked(true);
   connect(ghosts_, &QPushButton::toggled, this, &OriginBench::refreshGhosts);
   connect(otherAssets_, &QPushButton::toggled, this, &OriginBench::refreshGhosts);
@@ -255,8 +262,8 @@ QWidget* OriginBench::makeSideColumn() {
 
 void OriginBench::addRules(QVBoxLayout* form, QWidget* side) {
   auto* titles = new QHBoxLayout;
-  titles->addWidget(makeLabel(tr("by the ink"), "title", side), 1);
-  titles->addWidget(makeLabel(tr("by the cell"), "title", side), 1);
+  titles->addWidget(makeLabel(tr("From the ink"), "title", side), 1);
+  titles->addWidget(makeLabel(tr("From the cell"), "title", side), 1);
   form->addLayout(titles);
   auto* anchors = new QHBoxLayout;
   anchors->addWidget(makeAnchors(OriginBasis::Ink, side), 1, Qt::AlignLeft);
@@ -272,36 +279,43 @@ void OriginBench::addRules(QVBoxLayout* form, QWidget* side) {
     addRuleButton(button, basis, Anchor::Bottom);
     chips->addWidget(button, row, column);
   };
-  chip("ruleFeet", tr("feet"), tr("Under the middle of the lowest tenth of the ink"),
+  chip("ruleFeet", tr("Feet"), tr("Below the middle of the lowest tenth of the ink."),
        OriginBasis::Feet, 0, 0);
-  chip("ruleCentroid", tr("ink centroid"), tr("The middle of all ink"), OriginBasis::Centroid, 0,
+  chip("ruleCentroid", tr("Ink centroid"), tr("At the centre of mass of the ink."),
+       OriginBasis::Centroid, 0, 1);
+  chip("ruleFeetOf", tr("Align feet to"),
+       tr("Keeps the distance from the feet that the reference frame has, so that a walk does not "
+          "slide."),
+       OriginBasis::FeetOf, 1, 0);
+  chip("ruleAsFrame", tr("Copy position from"),
+       tr("Uses the position that the reference frame has in its cell."), OriginBasis::AsFrame, 1,
        1);
-  chip("ruleFeetOf", tr("feet as in"),
-       tr("As far from the feet as in that frame: keeps a walk from sliding"), OriginBasis::FeetOf,
-       1, 0);
-  chip("ruleAsFrame", tr("same as in"), tr("Where that frame has it in its cell"),
-       OriginBasis::AsFrame, 1, 1);
+  chip("ruleGround", tr("Ground line"),
+       tr("One point for all frames of the strip: the middle of the cell, on the lowest ink of all "
+          "frames. A walk keeps its bob, and a jump leaves the ground."),
+       OriginBasis::Ground, 2, 0);
   auto* model = new QHBoxLayout;
   model_ = new NumberField(1, 100000, 0, side);
   model_->setObjectName("modelStep");
   model_->setValue(1);
-  model_->setToolTip(tr("The frame of this animation that the two rules above look at"));
-  model->addWidget(makeLabel(tr("frame"), "", side));
+  model_->setToolTip(tr("The reference frame for the two rules above."));
+  model->addWidget(makeLabel(tr("Reference frame"), "", side));
   model->addWidget(model_);
   model->addStretch();
-  handToo_ = tight(makeChip(tr("hand-set too"), side), "small");
+  handToo_ = tight(makeChip(tr("Include origins set by hand"), side), "small");
   handToo_->setObjectName("handToo");
-  handToo_->setToolTip(tr("Rules also move origins that were set by hand"));
-  kindRule_ = tight(makeButton(tr("keep for kind"),
-                               tr("New assets of this kind stand by this frame's rule"), side),
-                    "small");
+  handToo_->setToolTip(tr("Lets rules also move origins that were set by hand."));
+  kindRule_ =
+      tight(makeButton(tr("Use as default for this kind"),
+                       tr("Uses the origin rule of this frame for new assets of this kind."), side),
+            "small");
   kindRule_->setObjectName("kindRule");
-  model->addWidget(handToo_);
-  model->addWidget(kindRule_);
   form->addLayout(chips);
   form->addLayout(model);
+  form->addWidget(handToo_);
+  form->addWidget(kindRule_);
   connect(kindRule_, &QPushButton::clicked, this, &OriginBench::makeKindRule);
-  change_ = makeLabel(tr("Point at a rule to see what it would do."), "quiet", side);
+  change_ = makeLabel(tr("Hover over a rule to preview its origins."), "quiet", side);
   change_->setObjectName("originChange");
   change_->setWordWrap(true);
   change_->setMinimumHeight(28);

@@ -1,5 +1,6 @@
-// The points, looks and wishes in the side column of origin_bench.h.
+// The points, views and limits in the side column of origin_bench.h.
 #include <QComboBox>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLineEdit>
@@ -26,7 +27,7 @@ void OriginBench::addPoints(QVBoxLayout* form, QWidget* side) {
   form->addLayout(title);
   points_ = new QTableWidget(0, 3, side);
   points_->setObjectName("points");
-  points_->setHorizontalHeaderLabels({tr("point"), tr("art px"), tr("game px")});
+  points_->setHorizontalHeaderLabels({tr("Point"), tr("art px"), tr("game px")});
   points_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
   points_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Fixed);
   points_->horizontalHeader()->setSectionResizeMode(2, QHeaderView::Fixed);
@@ -42,8 +43,8 @@ void OriginBench::addPoints(QVBoxLayout* form, QWidget* side) {
   points_->setEditTriggers(QAbstractItemView::NoEditTriggers);
   points_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   points_->setToolTip(
-      tr("The origin in its frame; all else seen from it. The chosen point is what the "
-         "stage sets: the origin, or a mount"));
+      tr("The point that is moved on the stage: the origin or a mount. The origin is measured in "
+         "its frame, mounts from the origin."));
   form->addWidget(points_);
   connect(points_, &QTableWidget::cellClicked, this, [this](int row, int) {
     const QVariant point = points_->item(row, 0)->data(Qt::UserRole);
@@ -57,21 +58,25 @@ void OriginBench::addPointFields(QVBoxLayout* form, QWidget* side) {
   x_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
   y_ = new NumberField(-kLongestImageSide, kLongestImageSide, 2, side);
   x_->setObjectName("originX");
+  x_->setAccessibleName(tr("Position x (art px)"));
   y_->setObjectName("originY");
-  addRow(form, tr("at, art px"), {x_, makeLabel(",", "", side), y_});
+  y_->setAccessibleName(tr("Position y (art px)"));
+  addRow(form, tr("Position (art px)"), {x_, makeLabel(",", "", side), y_});
   mountName_ = new QLineEdit(side);
   mountName_->setObjectName("mountName");
   mountName_->setMaxLength(64);
-  addRow(form, tr("mount"), {mountName_});
-  auto* buttons = new QHBoxLayout;
+  addRow(form, tr("Mount"), {mountName_});
+  constexpr int kColumns = 3;
+  auto* buttons = new QGridLayout;
   buttons->setSpacing(4);
   const auto button = [&](const char* name, const QString& text) {
     QPushButton* made = tight(makeButton(text, {}, side), "small");
     made->setObjectName(name);
-    buttons->addWidget(made);
+    const int place = buttons->count();
+    buttons->addWidget(made, place / kColumns, place % kColumns);
     return made;
   };
-  mountKey_ = button("mountKey", tr("Key"));
+  mountKey_ = button("mountKey", tr("Set keyframe"));
   button("mountHold", tr("Hold"));
   button("mountMirror", tr("Mirror"));
   button("mountCopy", tr("Copy"));
@@ -88,9 +93,9 @@ void OriginBench::addUse(QVBoxLayout* form, QWidget* side) {
   spin->setContentsMargins(0, 0, 0, 0);
   angle_ = new NumberField(-36000, 36000, 1, spinRow_);
   angle_->setObjectName("spinAngle");
-  turning_ = tight(makeChip(tr("keep turning"), spinRow_));
+  turning_ = tight(makeChip(tr("Keep turning"), spinRow_));
   turning_->setObjectName("turning");
-  addRow(spin, tr("spun by, degrees"), {angle_, turning_});
+  addRow(spin, tr("Angle (degrees)"), {angle_, turning_});
   addRule(spin, spinRow_);
   form->addWidget(spinRow_);
   connect(angle_, &NumberField::committed, this,
@@ -104,16 +109,16 @@ void OriginBench::addUse(QVBoxLayout* form, QWidget* side) {
   besideY_ = new NumberField(-kLongestImageSide, kLongestImageSide, 1, depthRow_);
   besideX_->setObjectName("besideX");
   besideY_->setObjectName("besideY");
-  walking_ = tight(makeChip(tr("walk"), depthRow_));
+  walking_ = tight(makeChip(tr("Walk"), depthRow_));
   walking_->setObjectName("walking");
-  walking_->setToolTip(tr("Walks around, in front and behind"));
+  walking_->setToolTip(tr("Lets the second asset walk around the first one."));
   beside_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
   auto* who = new QHBoxLayout;
-  who->addWidget(makeLabel(tr("with"), "", depthRow_));
+  who->addWidget(makeLabel(tr("With"), "", depthRow_));
   who->addWidget(beside_, 1);
   who->addWidget(walking_);
   depth->addLayout(who);
-  addRow(depth, tr("it stands at, px"), {besideX_, makeLabel(",", "", depthRow_), besideY_});
+  addRow(depth, tr("Position (px)"), {besideX_, makeLabel(",", "", depthRow_), besideY_});
   addRule(depth, depthRow_);
   form->addWidget(depthRow_);
   const auto placed = [this] { stage_->setBesideAt({besideX_->value(), besideY_->value()}); };
@@ -129,23 +134,24 @@ void OriginBench::addUse(QVBoxLayout* form, QWidget* side) {
 void OriginBench::addWishes(QVBoxLayout* form, QWidget* side) {
   wantedDrift_ = new NumberField(0, 1024, 2, side);
   wantedDrift_->setObjectName("wantedDrift");
-  wantedDrift_->setToolTip(tr("Feet that drift farther through an animation are a finding"));
-  wholePixels_ = tight(makeChip(tr("whole px only"), side), "small");
+  wantedDrift_->setToolTip(
+      tr("If the feet drift farther than this in an animation, a finding is shown."));
+  wholePixels_ = tight(makeChip(tr("Whole px only"), side), "small");
   wholePixels_->setObjectName("wholePixels");
-  wholePixels_->setToolTip(tr("Origins between pixels are a finding"));
-  addRow(form, tr("feet may drift, px"), {wantedDrift_, wholePixels_});
+  wholePixels_->setToolTip(tr("Shows a finding for origins that lie between pixels."));
+  addRow(form, tr("Largest drift (px)"), {wantedDrift_, wholePixels_});
   drawnAt_ = new NumberField(0.01, 1000, 2, side);
   drawnAt_->setObjectName("drawnAt");
-  drawnAt_->setToolTip(tr("At how many game px an art px of the selected assets is drawn"));
-  addRow(form, tr("drawn at scale"), {drawnAt_});
+  drawnAt_->setToolTip(tr("How many game pixels one art pixel of the selected assets covers."));
+  addRow(form, tr("Draw scale"), {drawnAt_});
   connect(drawnAt_, &NumberField::committed, this, [this](double scale) {
     std::vector<Edit> edits;
     for (const AssetId id : session_.selection().assets) edits.emplace_back(SetScale{id, scale});
     session_.perform(tr("Draw %1 at scale %2").arg(countedAssets(edits.size())).arg(scale), edits);
   });
   const auto wish = [this] {
-    session_.perform(tr("Change what is wanted of origins"),
-                     {SetOriginWishes{{wantedDrift_->value(), wholePixels_->isChecked()}}});
+    session_.perform(tr("Change the origin checks"),
+                     {SetOriginLimits{{wantedDrift_->value(), wholePixels_->isChecked()}}});
   };
   connect(wantedDrift_, &NumberField::committed, this, wish);
   connect(wholePixels_, &QPushButton::clicked, this, wish);

@@ -25,7 +25,7 @@ namespace amber {
 namespace {
 
 constexpr std::size_t kMostGhosts = 256;
-// Of longer animations the slips are told by the findings alone, which are found beside the window.
+// For longer animations, slips are only shown as findings, which are computed in the background.
 constexpr std::size_t kMostStepsCompared = 256;
 
 QString pair(double x, double y) {
@@ -64,7 +64,7 @@ void OriginBench::refreshDrift() {
   worst_->setText(drift_.worst ? tr("worst %1, %2 px")
                                      .arg(*drift_.worst + 1)
                                      .arg(rounded(drift_.offUsual(*drift_.worst)))
-                               : tr("all steady"));
+                               : tr("All steady"));
 }
 
 // A click shows an animation; with Ctrl, it joins the stack.
@@ -79,7 +79,7 @@ void OriginBench::refreshChips() {
     QPushButton* chip = makeChip(QString::fromStdString(animation.name), chips_->parentWidget());
     chip->setProperty("small", true);
     chip->setObjectName("animation:" + chip->text());
-    chip->setToolTip(tr("Ctrl and a click stack it with the others"));
+    chip->setToolTip(tr("Ctrl+click to compare with other frames"));
     const AnimationId id = animation.id;
     const FrameId first = animation.steps.front().frame;
     chip->setChecked(id == session_.selection().animation || stacked_.count(id) != 0);
@@ -133,8 +133,9 @@ void OriginBench::refreshRules() {
   model_->setEnabled(frame != nullptr);
   const QString refusal = kindRuleRefusal();
   kindRule_->setEnabled(refusal.isEmpty());
-  kindRule_->setToolTip(refusal.isEmpty() ? tr("New assets of this kind stand by this frame's rule")
-                                          : refusal);
+  kindRule_->setToolTip(refusal.isEmpty()
+                            ? tr("Uses the origin rule of this frame for new assets of this kind.")
+                            : refusal);
   rule_->setText(frame == nullptr
                      ? QString()
                      : tr("by %1").arg(QString::fromStdString(inWords(frame->originRule))));
@@ -206,9 +207,10 @@ void OriginBench::refreshPoints() {
     y_->setValue(mount_.empty() || active != nullptr ? offset.y : 0);
   }
   mountName_->setEnabled(any);
-  mountName_->setPlaceholderText(tr("name a new one"));
+  mountName_->setPlaceholderText(tr("Type a new name"));
   showText(*mountName_, QString::fromStdString(mount_));
-  mountKey_->setText(any && findMount(*frame, mount_) != nullptr ? tr("Unkey") : tr("Key"));
+  mountKey_->setText(any && findMount(*frame, mount_) != nullptr ? tr("Remove keyframe")
+                                                                 : tr("Set keyframe"));
 }
 
 void OriginBench::refreshUse() {

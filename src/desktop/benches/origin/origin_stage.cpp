@@ -9,7 +9,7 @@
 #include "core/project/frame_ref.h"
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"
-#include "work/stage_picture.h"
+#include "work/art/stage_picture.h"
 
 namespace amber {
 namespace {
@@ -21,6 +21,7 @@ constexpr int kSpinGhosts = 12;
 OriginStage::OriginStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent), layer_(pictures) {
   setObjectName("originStage");
+  setAccessibleName(tr("Frames at their origins"));
   for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced}) {
     connect(&session_, signal, this, [this] { contentChanged(); });
   }
@@ -143,7 +144,7 @@ QRectF OriginStage::content() const {
 }
 
 QString OriginStage::emptyText() const {
-  return tr("Cut a sheet first; its frames stand here.");
+  return tr("Origins are set here. Cut a sheet first.");
 }
 
 void OriginStage::drawStaged(QPainter& painter, const StagedFrame& one) {
@@ -203,7 +204,7 @@ void OriginStage::paintGroundLine(QPainter& painter, QPointF origin) {
   if (look_ == OriginLook::Stack) paintFeet(painter, origin, y);
 }
 
-// A tick under the ground line for the feet of every step; those that slip say so.
+// A tick below the ground line for the feet of every step; steps that slip have text.
 void OriginStage::paintFeet(QPainter& painter, QPointF origin, double ground) {
   for (std::size_t step = 0; step < drift_.rows.size(); ++step) {
     const DriftRow& row = drift_.rows[step];
@@ -257,15 +258,16 @@ QString OriginStage::caption() const {
           std::find_if(drift_.rows.begin(), drift_.rows.end(),
                        [&](const DriftRow& one) { return one.frame == shown()->id && one.marks; });
       const double jump = row == drift_.rows.end() ? 0 : row->marks->mirrorJump();
-      return tr("%1 and its mirror; turning round moves the ink by %2 px").arg(name, rounded(jump));
+      return tr("%1 and its mirror image: turning around moves the ink by %2 px")
+          .arg(name, rounded(jump));
     }
     case OriginLook::Spin:
-      return tr("%1, spun by %2°; drag to turn")
+      return tr("%1, turned by %2°. Drag to turn.")
           .arg(name, rounded(angle_ * 180 / std::numbers::pi));
     case OriginLook::Depth: {
       const Asset* other = findAsset(session_.project(), beside_);
-      if (other == nullptr) return tr("%1; choose an asset to stand beside it").arg(name);
-      return tr("%1 is %2; drag it").arg(QString::fromStdString(other->name), depthText());
+      if (other == nullptr) return tr("%1. Select a second asset to show beside it.").arg(name);
+      return tr("%1 is %2. Drag to move it.").arg(QString::fromStdString(other->name), depthText());
     }
     case OriginLook::Stack:
       break;

@@ -59,7 +59,7 @@ class OriginStage : public StageView {
  signals:
   /// The point being set as it would be, frame px, while it is dragged.
   void pointDragged(amber::FramePoint point);
-  /// As it is to be.
+  /// The resulting position.
   void pointDropped(amber::FramePoint point);
   /// By so many px.
   void pointNudged(double dx, double dy);

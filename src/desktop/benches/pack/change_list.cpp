@@ -51,16 +51,18 @@ ChangeList::ChangeList(QWidget* parent) : QWidget(parent) {
   column->addWidget(list_, 2);
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(4);
-  QPushButton* compare = makeButton(tr("Compare with a file..."),
-                                    tr("What changed from another project file to this one"), this);
+  QPushButton* compare =
+      makeButton(tr("Compare with a file..."),
+                 tr("Shows what changed from another project file to this one."), this);
   compare->setObjectName("compareProject");
-  QPushButton* merge = makeButton(
-      tr("Bring in another's work..."),
-      tr("Merges what somebody else made of this project: asks for the file as it was before both, "
-         "then for theirs"),
-      this);
+  QPushButton* merge =
+      makeButton(tr("Merge a project..."),
+                 tr("Merges the changes that another person made to this project. You select the "
+                    "common earlier version first, then their version."),
+                 this);
   merge->setObjectName("mergeProject");
-  auto* back = makeButton(tr("Back to the parcel"), tr("What changed since the last pack"), this);
+  auto* back = makeButton(tr("Show changes since the last pack"),
+                          tr("What changed since the last pack"), this);
   back->setObjectName("backToParcel");
   back_ = back;
   buttons->addWidget(compare);
@@ -87,7 +89,7 @@ void ChangeList::showConflicts(const Project& project) {
   for (std::size_t i = 0; i < project.conflicts.size(); ++i) {
     auto* item = new QTreeWidgetItem(
         conflicts_, {QString::fromStdString(conflictText(project, project.conflicts[i])), {}});
-    item->setToolTip(0, tr("Ours: %1\nTheirs: %2")
+    item->setToolTip(0, tr("Yours: %1\nTheirs: %2")
                             .arg(QString::fromStdString(project.conflicts[i].ours).left(400),
                                  QString::fromStdString(project.conflicts[i].theirs).left(400)));
     auto* choice = new QWidget(conflicts_);
@@ -96,9 +98,8 @@ void ChangeList::showConflicts(const Project& project) {
     row->setSpacing(4);
     for (const bool ours : {true, false}) {
       QPushButton* button =
-          tight(makeButton(ours ? tr("ours") : tr("theirs"),
-                           ours ? tr("Keep what we made of it") : tr("Take what they made of it"),
-                           choice),
+          tight(makeButton(ours ? tr("yours") : tr("theirs"),
+                           ours ? tr("Keeps your version.") : tr("Uses their version."), choice),
                 "small");
       button->setObjectName((ours ? "ours" : "theirs") + QString::number(i + 1));
       row->addWidget(button);
@@ -130,14 +131,13 @@ void ChangeList::showParcel(const std::optional<std::vector<ParcelChange>>& chan
   list_->clear();
   list_->setVisible(changes && !changes->empty());
   if (!changes) {
-    title_->setText(tr("Nothing was packed there yet: all of it is new."));
+    title_->setText(tr("Nothing has been packed to this folder yet, so everything is new."));
     return;
   }
-  title_->setText(changes->empty()
-                      ? tr("The parcel in the folder is as this project would pack it.")
-                      : tr("Since the last pack"));
-  const QString titles[] = {tr("added"), tr("gone"), tr("repainted"), tr("moved on the pages"),
-                            tr("other numbers")};
+  title_->setText(changes->empty() ? tr("The parcel in the folder is up to date.")
+                                   : tr("Since the last pack"));
+  const QString titles[] = {tr("Added"), tr("Removed"), tr("Repainted"), tr("Moved on the pages"),
+                            tr("Numbers changed")};
   for (std::size_t kind = 0; kind < kParcelChangeWords.size(); ++kind) {
     std::vector<const ParcelChange*> some;
     for (const ParcelChange& change : *changes) {
@@ -152,9 +152,9 @@ void ChangeList::showFile(const QString& name, const std::vector<ProjectDifferen
   back_->show();
   list_->clear();
   list_->setVisible(!changes.empty());
-  title_->setText(changes.empty() ? tr("%1 says the same as this project.").arg(name)
+  title_->setText(changes.empty() ? tr("%1 has the same content as this project.").arg(name)
                                   : tr("From %1 to this project").arg(name));
-  const QString titles[] = {tr("added"), tr("gone"), tr("called otherwise"), tr("changed")};
+  const QString titles[] = {tr("Added"), tr("Removed"), tr("Renamed"), tr("Changed")};
   for (std::size_t kind = 0; kind < kChangeKindWords.size(); ++kind) {
     QTreeWidgetItem* group = nullptr;
     for (const ProjectDifference& change : changes) {

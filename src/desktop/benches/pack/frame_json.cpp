@@ -15,16 +15,17 @@ struct Meaning {
 
 // In the words of docs/format.md.
 constexpr std::array kMeanings = {
-    Meaning{"name", QT_TRANSLATE_NOOP("FrameJson", "what the game calls it by; unique")},
+    Meaning{"name", QT_TRANSLATE_NOOP("FrameJson", "The unique name that the game uses.")},
     Meaning{"page",
-            QT_TRANSLATE_NOOP("FrameJson", "which of the pages its picture lies on, from 0")},
+            QT_TRANSLATE_NOOP("FrameJson", "The page that holds the picture, counted from 0.")},
     Meaning{"rect", QT_TRANSLATE_NOOP("FrameJson",
                                       "where its picture is on the page: x, y, width, "
                                       "height, px")},
     Meaning{"trim", QT_TRANSLATE_NOOP("FrameJson",
                                       "what was cut away at the left and top; the "
                                       "picture starts there in the frame, px")},
-    Meaning{"size", QT_TRANSLATE_NOOP("FrameJson", "the frame before it was trimmed, px")},
+    Meaning{"size",
+            QT_TRANSLATE_NOOP("FrameJson", "The size of the frame before trimming, in px.")},
     Meaning{"origin", QT_TRANSLATE_NOOP("FrameJson",
                                         "the point of the untrimmed frame that stands "
                                         "at the asset's position, px")},
@@ -34,7 +35,7 @@ constexpr std::array kMeanings = {
     Meaning{"shapes", QT_TRANSLATE_NOOP("FrameJson",
                                         "its shapes, each relative to the origin, x to "
                                         "the right, y down, px")},
-    Meaning{"role", QT_TRANSLATE_NOOP("FrameJson", "what the shape is for")},
+    Meaning{"role", QT_TRANSLATE_NOOP("FrameJson", "The role of the shape.")},
     Meaning{"duty", QT_TRANSLATE_NOOP("FrameJson",
                                       "stops: it blocks movement; notices: it only "
                                       "reports a meeting")},
@@ -42,30 +43,38 @@ constexpr std::array kMeanings = {
                                     "the layers that the shape sits on, as a set of "
                                     "bits")},
     Meaning{"seeks",
-            QT_TRANSLATE_NOOP("FrameJson", "the layers that it looks for, as a set of bits")},
+            QT_TRANSLATE_NOOP("FrameJson", "The layers that the shape seeks, as a bit mask.")},
     Meaning{"geometry", QT_TRANSLATE_NOOP("FrameJson",
                                           "the shape itself, relative to the origin, "
                                           "px")},
-    Meaning{"kind", QT_TRANSLATE_NOOP("FrameJson", "box, circle, capsule, polygon or mask")},
-    Meaning{"x", QT_TRANSLATE_NOOP("FrameJson", "its left edge from the origin")},
+    Meaning{"kind", QT_TRANSLATE_NOOP("FrameJson",
+                                      "The shape type: box, circle, capsule, polygon or mask.")},
+    Meaning{"x", QT_TRANSLATE_NOOP("FrameJson", "The left edge, relative to the origin.")},
     Meaning{"y", QT_TRANSLATE_NOOP("FrameJson",
                                    "its top edge from the origin; with y up in units, "
                                    "its lower edge")},
-    Meaning{"w", QT_TRANSLATE_NOOP("FrameJson", "its width")},
-    Meaning{"h", QT_TRANSLATE_NOOP("FrameJson", "its height")},
+    Meaning{"w", QT_TRANSLATE_NOOP("FrameJson", "The width.")},
+    Meaning{"h", QT_TRANSLATE_NOOP("FrameJson", "The height.")},
     Meaning{"cx",
-            QT_TRANSLATE_NOOP("FrameJson", "the circle's centre, to the right of the origin")},
-    Meaning{"cy", QT_TRANSLATE_NOOP("FrameJson", "the circle's centre, below the origin")},
-    Meaning{"r", QT_TRANSLATE_NOOP("FrameJson", "the radius")},
-    Meaning{"ax", QT_TRANSLATE_NOOP("FrameJson", "one end of the capsule's segment, x")},
-    Meaning{"ay", QT_TRANSLATE_NOOP("FrameJson", "one end of the capsule's segment, y")},
-    Meaning{"bx", QT_TRANSLATE_NOOP("FrameJson", "the other end, x")},
-    Meaning{"by", QT_TRANSLATE_NOOP("FrameJson", "the other end, y")},
+            QT_TRANSLATE_NOOP("FrameJson",
+                              "The x coordinate of the circle's centre, relative to the origin.")},
+    Meaning{"cy",
+            QT_TRANSLATE_NOOP("FrameJson",
+                              "The y coordinate of the circle's centre, relative to the origin.")},
+    Meaning{"r", QT_TRANSLATE_NOOP("FrameJson", "The radius.")},
+    Meaning{"ax", QT_TRANSLATE_NOOP("FrameJson",
+                                    "The x coordinate of the first end of the capsule's axis.")},
+    Meaning{"ay", QT_TRANSLATE_NOOP("FrameJson",
+                                    "The y coordinate of the first end of the capsule's axis.")},
+    Meaning{"bx", QT_TRANSLATE_NOOP("FrameJson",
+                                    "The x coordinate of the second end of the capsule's axis.")},
+    Meaning{"by", QT_TRANSLATE_NOOP("FrameJson",
+                                    "The y coordinate of the second end of the capsule's axis.")},
     Meaning{"points", QT_TRANSLATE_NOOP("FrameJson",
                                         "the polygon's corners, clockwise on screen, "
                                         "the last joined to the first")},
     Meaning{"parts",
-            QT_TRANSLATE_NOOP("FrameJson", "convex polygons that together are the polygon")},
+            QT_TRANSLATE_NOOP("FrameJson", "Convex polygons that together cover the polygon.")},
     Meaning{"runs", QT_TRANSLATE_NOOP("FrameJson",
                                       "rows of set px: y, first x, and the x after the "
                                       "last")},

@@ -10,15 +10,15 @@ namespace amber {
 /// What a key of parcel.json means, in one sentence; empty for one that it does not have.
 QString meaningOfKey(const QString& key);
 
-/// A frame's part of parcel.json. What lies under the pointer, or at the text cursor, is told as
-/// the meaning of its key.
+/// The part of parcel.json for a frame. The key under the pointer, or at the text cursor, is
+/// explained.
 class FrameJson : public QPlainTextEdit {
   Q_OBJECT
 
  public:
   explicit FrameJson(QWidget* parent);
 
-  /// The key whose value, or which itself, stands at a place of the text; empty before the first.
+  /// The key at a position of the text, or the key of the value there; empty before the first key.
   QString keyAt(int position) const;
 
  signals:

@@ -80,7 +80,7 @@ QString LoadedFrameView::facts() const {
   const double u = unitsPerPx();
   const QString unit = preview_->parcel.units ? tr("units") : tr("px");
   const double y = yUp() ? -at.bottom() : at.top();
-  return tr("drawn %1 x %2 %3, its %4 corner %5, %6 from where the asset stands")
+  return tr("Size %1 x %2 %3. The %4 corner is at %5, %6 from the position of the asset.")
       .arg(rounded(at.width() * u), rounded(at.height() * u), unit,
            yUp() ? tr("lower left") : tr("upper left"), rounded(at.left() * u), rounded(y * u));
 }

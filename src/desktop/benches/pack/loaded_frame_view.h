@@ -8,9 +8,8 @@
 
 namespace amber {
 
-/// One frame as a loader would draw it: its picture from the page, at the place that the parcel
-/// says, with origin, mounts and shapes, beside rulers in the game's units. Nothing of it is looked
-/// up in the project.
+/// One frame as a loader draws it: its picture from the page, at the position in the parcel, with
+/// origin, mounts and shapes, and rulers in units of the game. Nothing is taken from the project.
 class LoadedFrameView : public Canvas {
   Q_OBJECT
 
@@ -23,13 +22,15 @@ class LoadedFrameView : public Canvas {
             std::size_t scale);
   void clear();
 
-  /// What stands there, in words: where it draws, and how large, in the game's units.
+  /// A description: position and size of the drawing, in units of the game.
   QString facts() const;
 
  protected:
   QRectF content() const override;
   QMarginsF surround() const override { return {44, 20, 64, 34}; }
-  QString emptyText() const override { return tr("No frame is packed yet."); }
+  QString emptyText() const override {
+    return tr("This view shows a frame as a loader draws it. No frame is packed yet.");
+  }
   void paintStage(QPainter& painter) override;
 
  private:

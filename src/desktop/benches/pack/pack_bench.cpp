@@ -18,9 +18,9 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
 #include "files/file_bytes.h"
-#include "files/project_file.h"
-#include "files/project_merge.h"
-#include "work/project_report.h"
+#include "files/project/project_file.h"
+#include "files/project/project_merge.h"
+#include "work/report/project_report.h"
 
 namespace amber {
 
@@ -107,7 +107,7 @@ QString PackBench::packRefusal() const {
   if (session_.project().assets.empty()) return tr("Cut a sheet first");
   for (const Finding& finding : session_.findings()) {
     if (finding.severity == Severity::Error) {
-      return tr("Stopped by an error: %1").arg(QString::fromStdString(finding.text));
+      return tr("Cannot pack because of an error: %1").arg(QString::fromStdString(finding.text));
     }
   }
   return {};
@@ -200,7 +200,7 @@ void PackBench::pack() {
 
 void PackBench::writeReport() {
   const QString path = QFileDialog::getSaveFileName(
-      this, tr("Write a report"), QFileInfo(session_.path()).absolutePath() + "/report.html",
+      this, tr("Export a report"), QFileInfo(session_.path()).absolutePath() + "/report.html",
       tr("For people (*.html);;For build servers (*.sarif *.xml);;Tables (*.csv);;The current "
          "asset's frames (*.svg);;The current animation (*.apng)"));
   if (path.isEmpty()) return;
@@ -222,7 +222,8 @@ void PackBench::writeReport() {
                            });
         return [this, written, path] {
           if (written) {
-            emit session_.told(tr("The report was written to %1.").arg(QFileInfo(path).fileName()));
+            emit session_.told(
+                tr("The report was exported to %1.").arg(QFileInfo(path).fileName()));
           } else {
             emit session_.failed(QString::fromStdString(describe(written.error())));
           }
@@ -246,11 +247,11 @@ void PackBench::compare() {
 
 void PackBench::merge() {
   const QString folder = QFileInfo(session_.path()).absolutePath();
-  const QString base = QFileDialog::getOpenFileName(this, tr("The project as it was before both"),
-                                                    folder, tr("Projects (*.amber)"));
+  const QString base = QFileDialog::getOpenFileName(this, tr("The common earlier version"), folder,
+                                                    tr("Projects (*.amber)"));
   if (base.isEmpty()) return;
-  const QString theirs = QFileDialog::getOpenFileName(this, tr("The project as they made it"),
-                                                      folder, tr("Projects (*.amber)"));
+  const QString theirs =
+      QFileDialog::getOpenFileName(this, tr("Their version"), folder, tr("Projects (*.amber)"));
   if (theirs.isEmpty()) return;
   auto was = readProject(base.toStdString());
   auto other = was ? readProject(theirs.toStdString()) : was;
@@ -260,14 +261,14 @@ void PackBench::merge() {
     return;
   }
   const std::size_t left = merged->conflicts.size();
-  if (!session_.perform(tr("Bring in another's work"),
+  if (!session_.perform(tr("Merge a project"),
                         {Become{std::make_shared<const Project>(std::move(*merged))}})) {
     return;
   }
   emit session_.told(
       left == 0
-          ? tr("Merged; nothing is left to choose.")
-          : tr("Merged; %1 left to choose.").arg(counted(left, tr("thing is"), tr("things are"))));
+          ? tr("Merged without conflicts.")
+          : tr("Merged. %1 in conflict.").arg(counted(left, tr("thing is"), tr("things are"))));
   showChanges();
   showAs(Shows::Changes);
 }
@@ -280,7 +281,7 @@ void PackBench::settle(std::size_t conflict, bool ours) {
     emit session_.failed(QString::fromStdString(describe(chosen.error())));
     return;
   }
-  session_.perform(ours ? tr("Keep ours") : tr("Take theirs"),
+  session_.perform(ours ? tr("Keep yours") : tr("Use theirs"),
                    {Become{std::make_shared<const Project>(std::move(*chosen))}});
   showChanges();
 }
@@ -309,11 +310,11 @@ void PackBench::tellPacked(const Result<PackOutcome>& packed, const QString& fol
   if (!packed) {
     say(QString::fromStdString(describe(packed.error())), true);
   } else if (!packed->differences.empty()) {
-    say(tr("Not replaced, the new parcel does not read back as it was meant: %1")
+    say(tr("The old parcel was kept, because the new one could not be verified: %1")
             .arg(QString::fromStdString(packed->differences.front())),
         true);
   } else {
-    say(tr("Packed at %1: %2, %3 on %4 into %5. Read back and found right.")
+    say(tr("Packed at %1: %2, %3 on %4 into %5, and verified.")
             .arg(QTime::currentTime().toString("HH:mm:ss"), countedAssets(packed->assets),
                  countedFrames(packed->frames), counted(packed->pages, tr("page"), tr("pages")),
                  folder),
@@ -333,9 +334,9 @@ void PackBench::verify() {
           if (!differences) {
             say(QString::fromStdString(describe(differences.error())), true);
           } else if (differences->empty()) {
-            say(tr("The parcel holds exactly what the project says."), false);
+            say(tr("The parcel matches the project."), false);
           } else {
-            say(tr("The parcel differs from the project: %1. Pack it again.")
+            say(tr("The parcel differs from the project: %1. Pack again to update it.")
                     .arg(QString::fromStdString(differences->front())),
                 true);
           }

@@ -11,7 +11,7 @@
 #include "desktop/benches/bench_view.h"
 #include "desktop/benches/pack/pack_preview.h"
 #include "desktop/session.h"
-#include "work/pack_session.h"
+#include "work/pack/pack_session.h"
 
 class QCheckBox;
 class QComboBox;
@@ -54,7 +54,7 @@ class PackBench : public BenchView {
   QString folder() const;
   /// Asks for a file and writes the report there that its ending asks for.
   void writeReport();
-  /// Asks for another project file and tells what changed from it.
+  /// Asks for another project file and lists what changed from it.
   void compare();
   /// Asks for the project as it was and as somebody else made it, and merges theirs.
   void merge();

@@ -14,7 +14,7 @@ void PackBench::addActions(ActionTable& table, ProjectSession& session, const Be
       },
       [](const PackBench& pack) { return pack.packRefusal(); });
   actions.add(
-      "pack.verify", tr("Compare the parcel on disk with the project, pixel by pixel"), {},
+      "pack.verify", tr("Verify the parcel against the project, pixel by pixel"), {},
       [](PackBench& pack) {
         emit pack.wanted();
         pack.verify();
@@ -28,9 +28,8 @@ void PackBench::addActions(ActionTable& table, ProjectSession& session, const Be
               [](PackBench& pack) { pack.showAs(Shows::Changes); }, {});
   actions.add("pack.compare", tr("Compare with another project file"), {},
               [](PackBench& pack) { pack.compare(); }, {});
-  actions.add("pack.merge", tr("Bring in another's work"), {},
-              [](PackBench& pack) { pack.merge(); }, {});
-  actions.add("pack.report", tr("Write a report"), {}, [](PackBench& pack) { pack.writeReport(); },
+  actions.add("pack.merge", tr("Merge a project"), {}, [](PackBench& pack) { pack.merge(); }, {});
+  actions.add("pack.report", tr("Export a report"), {}, [](PackBench& pack) { pack.writeReport(); },
               {});
 }
 

@@ -35,17 +35,17 @@ QWidget* PackBench::makeStrip() {
     connect(button, &QPushButton::clicked, this, [this, shows] { showAs(shows); });
     return button;
   };
-  toPages_ = chip(tr("Pages"), "toPages", tr("The pages, and what lies on them"), Shows::Pages);
-  toFrame_ = chip(tr("Frame as loaded"), "toFrame",
-                  tr("A frame as a loader draws it from the parcel, beside what the parcel says"),
-                  Shows::Frame);
-  toChanges_ =
-      chip(tr("Changes"), "toChanges",
-           tr("What changed since the last pack, or since another project file"), Shows::Changes);
+  toPages_ = chip(tr("Pages"), "toPages", tr("Shows the pages with their frames."), Shows::Pages);
+  toFrame_ =
+      chip(tr("Frame as loaded"), "toFrame",
+           tr("Shows a frame as a loader draws it, beside its entry in the parcel."), Shows::Frame);
+  toChanges_ = chip(tr("Changes"), "toChanges",
+                    tr("Shows what changed since the last pack, or from another project file."),
+                    Shows::Changes);
   row->addSpacing(metrics::kSmallGap);
   scale_ = new QComboBox(strip);
   scale_->setObjectName("shownScale");
-  scale_->setToolTip(tr("The scale whose picture the frame is drawn from"));
+  scale_->setToolTip(tr("The scale of the picture that the frame is drawn from."));
   row->addWidget(scale_);
   connect(scale_, &QComboBox::activated, this, [this] { showFrame(); });
   row->addStretch();
@@ -64,6 +64,7 @@ QWidget* PackBench::makeFrameSide() {
   left->setSpacing(0);
   frame_ = new LoadedFrameView(both);
   frame_->setObjectName("loadedFrame");
+  frame_->setAccessibleName(tr("Frame as a loader draws it"));
   left->addWidget(frame_, 1);
   facts_ = makeLabel({}, "quiet", both);
   facts_->setObjectName("loadedFacts");
@@ -76,7 +77,7 @@ QWidget* PackBench::makeFrameSide() {
   json_ = new FrameJson(both);
   json_->setObjectName("frameJson");
   right->addWidget(json_, 1);
-  meaning_ = makeLabel(tr("Point at a number: what it means stands here."), "quiet", both);
+  meaning_ = makeLabel(tr("Hover over a number to see what it means."), "quiet", both);
   meaning_->setObjectName("keyMeaning");
   meaning_->setWordWrap(true);
   meaning_->setContentsMargins(metrics::kSmallGap, 4, metrics::kSmallGap, 6);
@@ -113,11 +114,12 @@ void PackBench::buildPacking(QVBoxLayout* form, QFrame* side) {
   form->addWidget(makeLabel(tr("Parcel folder"), "title", side));
   folder_ = new QLineEdit(side);
   folder_->setObjectName("parcelFolder");
+  folder_->setAccessibleName(tr("Parcel folder"));
   form->addWidget(folder_);
-  watch_ = new QCheckBox(tr("pack whenever something changes"), side);
+  watch_ = new QCheckBox(tr("Pack automatically"), side);
   watch_->setObjectName("watchPack");
   watch_->setToolTip(
-      tr("Packs again by itself after every step and whenever a sheet is painted over"));
+      tr("Packs again after every change of the project, and whenever a sheet file is saved."));
   form->addWidget(watch_);
   errors_ = new QWidget(side);
   errors_->setObjectName("packErrors");
@@ -138,9 +140,9 @@ void PackBench::buildPacking(QVBoxLayout* form, QFrame* side) {
   result_->setObjectName("packResult");
   result_->setWordWrap(true);
   form->addWidget(result_);
-  QPushButton* report =
-      makeButton(tr("Write a report..."),
-                 tr("What is found, with pictures, for people; or for build servers"), side);
+  QPushButton* report = makeButton(
+      tr("Export a report..."),
+      tr("Exports the findings: with pictures for people, or as a file for build servers."), side);
   report->setObjectName("writeReport");
   form->addWidget(report);
   connect(watch_, &QCheckBox::toggled, this, &PackBench::packSoon);

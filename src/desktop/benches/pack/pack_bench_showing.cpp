@@ -49,7 +49,7 @@ void PackBench::resizeEvent(QResizeEvent* event) {
   makeRoom();
 }
 
-// Where the window is narrow, the tree gives way to what it is no help for.
+// In a narrow window, the tree is hidden if it does not help the current view.
 void PackBench::makeRoom() {
   constexpr int kRoomy = 900;
   contents_->setVisible(shown_->currentIndex() == static_cast<int>(Shows::Pages) ||
@@ -77,7 +77,7 @@ QString PackBench::effectText() const {
   const auto [pages, bytes] = *before_;
   if (pages != preview_->pageCount()) text += tr("; before: %1").arg(pagesText(pages));
   const qint64 more = preview_->bytes() - bytes;
-  if (more == 0 && pages == preview_->pageCount()) return text + tr("; as before");
+  if (more == 0 && pages == preview_->pageCount()) return text + tr("; unchanged");
   return text +
          (more > 0 ? tr("; %1 more").arg(sizeText(more)) : tr("; %1 less").arg(sizeText(-more)));
 }
@@ -93,7 +93,7 @@ void PackBench::showPreview() {
                      scale_->count() > 1);
   profiles_->showEffect(effectText());
   {
-    // What was chosen is chosen again, which is no wish to see it.
+    // Restores the selection, which must not navigate to it.
     const QSignalBlocker quiet(contents_);
     contents_->show(preview_, QFileInfo(folder()).fileName());
   }
@@ -232,7 +232,7 @@ void PackBench::selectNamed(const QString& assetName, const QString& frameName) 
   }
 }
 
-// Errors stop packing: each leads to where it is mended.
+// Errors prevent packing: each links to the bench where it is fixed.
 void PackBench::showErrors() {
   while (QLayoutItem* old = errors_->layout()->takeAt(0)) {
     // It may have been what was clicked.
@@ -245,8 +245,8 @@ void PackBench::showErrors() {
     if (finding.severity != Severity::Error || ++count > kMostShown) continue;
     const QString text = benchName(finding.bench) + ": " + QString::fromStdString(finding.text);
     QPushButton* button = tight(makeButton({}, {}, errors_), "small");
-    constexpr int kRoom = metrics::kSide - 2 * metrics::kGap - 24;
-    button->setText(button->fontMetrics().elidedText(text, Qt::ElideRight, kRoom));
+    const int room = metrics::kSide - 2 * metrics::kGap - 24;
+    button->setText(button->fontMetrics().elidedText(text, Qt::ElideRight, room));
     button->setAccessibleName(text);
     button->setObjectName("packError" + QString::number(count));
     button->setToolTip(tr("%1. Click to go there.").arg(QString::fromStdString(finding.text)));

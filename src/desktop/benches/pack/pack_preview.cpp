@@ -1,7 +1,7 @@
 #include "desktop/benches/pack/pack_preview.h"
 
 #include "core/base/exact_number.h"
-#include "files/parcel_file.h"
+#include "files/parcel/parcel_file.h"
 
 namespace amber {
 namespace {

@@ -6,7 +6,7 @@
 #include <optional>
 #include <vector>
 
-#include "work/pack_plan.h"
+#include "work/pack/pack_plan.h"
 
 namespace amber {
 

@@ -32,7 +32,9 @@ class PageView : public Canvas {
 
  protected:
   QRectF content() const override { return QRectF(QPointF(), QSizeF(page_.size())); }
-  QString emptyText() const override { return tr("Cut a sheet first: then its pages lie here."); }
+  QString emptyText() const override {
+    return tr("This view shows the packed pages. Cut a sheet first.");
+  }
   void paintStage(QPainter& painter) override;
   void artPress(QPointF art, Qt::KeyboardModifiers modifiers) override;
   void artMove(QPointF art, Qt::KeyboardModifiers modifiers) override;

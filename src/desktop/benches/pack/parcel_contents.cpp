@@ -69,9 +69,10 @@ std::vector<AssetShare> sharesOf(const Parcel& parcel, std::size_t pages, std::s
 
 ParcelContents::ParcelContents(QWidget* parent) : QTreeWidget(parent) {
   setObjectName("parcelTree");
+  setAccessibleName(tr("Content of the parcel"));
   setIndentation(14);
   setColumnCount(2);
-  setHeaderLabels({tr("what will be written"), tr("size, share")});
+  setHeaderLabels({tr("Content"), tr("Size, share")});
   header()->setStretchLastSection(false);
   header()->setSectionResizeMode(0, QHeaderView::Stretch);
   header()->setSectionResizeMode(1, QHeaderView::Fixed);

@@ -22,7 +22,7 @@
 namespace amber {
 namespace {
 
-// "0.5, 1, 2", and back; what is no scale is left out.
+// Converts scales to "0.5, 1, 2" and back; invalid scales are skipped.
 QString scalesText(const std::vector<double>& scales) {
   std::vector<double> all{1};
   all.insert(all.end(), scales.begin(), scales.end());
@@ -94,29 +94,30 @@ QComboBox* ProfilePanel::choice(QVBoxLayout* form, const QString& label, const c
 void ProfilePanel::buildChooser(QVBoxLayout* form) {
   auto* row = new QHBoxLayout;
   row->setSpacing(4);
-  row->addWidget(makeLabel(tr("For the game"), "title", parentWidget()));
+  row->addWidget(makeLabel(tr("Profile"), "title", parentWidget()));
   names_ = new QComboBox(parentWidget());
   names_->setObjectName("profiles");
-  names_->setToolTip(tr("How one target wants its parcel; each game or machine may have its own"));
+  names_->setToolTip(
+      tr("A profile holds the pack settings for one target, such as a game or a device."));
   names_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   names_->setMinimumContentsLength(6);
   row->addWidget(names_, 1);
-  QPushButton* add =
-      tight(makeButton(tr("New"), tr("Another profile, as this one is"), parentWidget()));
+  QPushButton* add = tight(
+      makeButton(tr("New"), tr("Adds a profile with the settings of this one."), parentWidget()));
   add->setObjectName("addProfile");
   row->addWidget(add);
   form->addLayout(row);
   name_ = new QLineEdit(parentWidget());
   name_->setObjectName("profileName");
-  addRow(form, tr("called"), {name_});
-  explain(name_, tr("What the profile is called, here and on the command line (--profile)"));
+  addRow(form, tr("Name"), {name_});
+  explain(name_, tr("The name of the profile, also used on the command line (--profile)."));
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(4);
-  first_ = tight(makeButton(tr("Use it first"),
-                            tr("Makes it the profile that is used where none is named"),
+  first_ = tight(makeButton(tr("Use as default"),
+                            tr("Makes this the profile that is used if no profile is named."),
                             parentWidget()));
   first_->setObjectName("firstProfile");
-  remove_ = tight(makeButton(tr("Take away"), tr("Takes this profile away"), parentWidget()));
+  remove_ = tight(makeButton(tr("Remove"), tr("Removes this profile."), parentWidget()));
   remove_->setObjectName("removeProfile");
   buttons->addWidget(first_);
   buttons->addWidget(remove_);
@@ -126,7 +127,7 @@ void ProfilePanel::buildChooser(QVBoxLayout* form) {
   effect_->setObjectName("profileEffect");
   effect_->setWordWrap(true);
   form->addWidget(effect_);
-  about_ = makeLabel(tr("Point at a setting: what it does stands here."), "quiet", parentWidget());
+  about_ = makeLabel(tr("Hover over a setting to see what it does."), "quiet", parentWidget());
   about_->setObjectName("aboutSetting");
   about_->setWordWrap(true);
   // As high as three lines, so that what stands below keeps its place.
@@ -144,74 +145,87 @@ void ProfilePanel::buildChooser(QVBoxLayout* form) {
 
 void ProfilePanel::buildPages(QVBoxLayout* form) {
   form->addWidget(makeLabel(tr("Pages"), "title", parentWidget()));
-  pageSide_ = number(form, tr("at most, px"), "pageSide", kPageSideRange.least, kPageSideRange.most,
-                     0, tr("The longest side of a page that the game can load"));
-  pageShape_ = choice(form, tr("size"), "pageShape",
-                      {tr("tight"), tr("powers of two"), tr("square"), tr("square, of two")},
-                      tr("Some graphics chips want sides of 64, 128, 256, ... px, or square "
-                         "pages; tight ones waste least"));
-  padding_ = number(form, tr("padding, px"), "padding", kPaddingRange.least, kPaddingRange.most, 0,
-                    tr("Empty pixels between frames"));
-  extrusion_ =
-      number(form, tr("extrude, px"), "extrusion", kExtrusionRange.least, kExtrusionRange.most, 0,
-             tr("How often a frame's edge pixels are repeated outward, against seams "
-                "between tiles"));
-  trim_ = new QCheckBox(tr("empty borders"), parentWidget());
+  pageSide_ =
+      number(form, tr("Largest page (px)"), "pageSide", kPageSideRange.least, kPageSideRange.most,
+             0, tr("The longest side of a page that the game can load, in px."));
+  pageShape_ = choice(form, tr("Page size"), "pageShape",
+                      {tr("Tight"), tr("Powers of two"), tr("Square"), tr("Square, power of two")},
+                      tr("Some graphics chips need square pages, or sides of 64, 128, 256 ... px. "
+                         "Tight pages waste the least space."));
+  padding_ = number(form, tr("Padding (px)"), "padding", kPaddingRange.least, kPaddingRange.most, 0,
+                    tr("The number of empty pixels between frames."));
+  extrusion_ = number(form, tr("Extrusion (px)"), "extrusion", kExtrusionRange.least,
+                      kExtrusionRange.most, 0,
+                      tr("How many times the edge pixels of a frame are repeated outward. This "
+                         "prevents seams between tiles."));
+  trim_ = new QCheckBox(tr("Empty borders"), parentWidget());
   trim_->setObjectName("trim");
-  addRow(form, tr("trim"), {trim_});
-  explain(trim_, tr("Cuts away what holds no ink; a loader puts the frame back in its place"));
+  addRow(form, tr("Trim"), {trim_});
+  explain(
+      trim_,
+      tr("Removes the empty border of each frame. A loader restores the position of the frame."));
   connect(trim_, &QCheckBox::clicked, this, &ProfilePanel::change);
-  same_ = choice(form, tr("once"), "samePictures",
-                 {tr("same place"), tr("same look"), tr("also mirrored")},
-                 tr("What lies on the pages once: frames of one place of a sheet, frames that look "
-                    "the same, or also mirror images (the loader must know \"mirrored\")"));
+  same_ = choice(form, tr("Merge duplicates"), "samePictures",
+                 {tr("Same position"), tr("Same pixels"), tr("Also mirrored")},
+                 tr("Which frames share one picture on the page: frames from the same position of "
+                    "a sheet, frames with the same pixels, or also mirror images (the loader must "
+                    "support \"mirrored\")."));
   scales_ = new QLineEdit(parentWidget());
   scales_->setObjectName("scales");
-  addRow(form, tr("scales"), {scales_});
-  explain(scales_, tr("Pages are written once for each: 0.5, 1, 2. Scale 1 is always there"));
+  addRow(form, tr("Scales"), {scales_});
+  explain(scales_, tr("Pages are written for each of these scales, for example 0.5, 1, 2. Scale 1 "
+                      "is always included."));
   finishTyping(*scales_);
   connect(scales_, &QLineEdit::editingFinished, this, &ProfilePanel::change);
-  resampling_ = choice(form, tr("scaled by"), "resampling", {tr("nearest px"), tr("mean of area")},
-                       tr("How art is drawn at other scales: hard pixels, or their mean"));
-  filter_ = choice(form, tr("drawn by"), "filter", {tr("nearest"), tr("linear")},
-                   tr("How the game is to sample the pages: a hint in the parcel"));
-  colours_ = choice(form, tr("colours"), "colours", {tr("all"), tr("palette")},
-                    tr("A page of 256 colours or fewer becomes a palette picture, a quarter as "
-                       "large in memory that keeps it so"));
-  unseen_ = choice(form, tr("unseen px"), "unseen", {tr("black"), tr("bled")},
-                   tr("The colour of transparent pixels: black, or bled from the nearest that can "
-                      "be seen, so that a filter draws no dark rims"));
+  resampling_ = choice(
+      form, tr("Scale method"), "resampling", {tr("Nearest pixel"), tr("Area mean")},
+      tr("How pixels are computed at other scales: the nearest pixel, or the mean of the area."));
+  filter_ = choice(form, tr("Texture filter"), "filter", {tr("Nearest"), tr("Linear")},
+                   tr("How the game should sample the pages. The parcel contains this as a hint."));
+  colours_ = choice(form, tr("Colours"), "colours", {tr("All"), tr("Palette")},
+                    tr("A page with at most 256 colours is written as a palette image, which needs "
+                       "a quarter of the memory."));
+  unseen_ = choice(form, tr("Transparent pixels"), "unseen", {tr("Black"), tr("Bleed")},
+                   tr("The colour of fully transparent pixels: black, or copied from the nearest "
+                      "visible pixel so that a linear filter draws no dark edges."));
 }
 
 void ProfilePanel::buildLengths(QVBoxLayout* form) {
   form->addWidget(makeLabel(tr("Lengths"), "title", parentWidget()));
-  pxPerUnit_ =
-      number(form, tr("px in a unit"), "pxPerUnit", kPxPerUnitRange.least, kPxPerUnitRange.most, 3,
-             tr("Game pixels in one of the game's own units; frames are said in them too"));
-  yAxis_ = choice(form, tr("y grows"), "yAxis", {tr("down"), tr("up")},
-                  tr("Which way y grows in the game's units; px always grow down"));
+  pxPerUnit_ = number(form, tr("Pixels per unit"), "pxPerUnit", kPxPerUnitRange.least,
+                      kPxPerUnitRange.most, 3,
+                      tr("How many game pixels make one unit of the game. The parcel then also "
+                         "gives frames in units."));
+  yAxis_ = choice(
+      form, tr("Y axis"), "yAxis", {tr("Down"), tr("Up")},
+      tr("The direction of the y axis in units of the game. In pixels, y always points down."));
 }
 
 void ProfilePanel::buildShapes(QVBoxLayout* form) {
   form->addWidget(makeLabel(tr("Shapes and names"), "title", parentWidget()));
-  polygons_ = choice(form, tr("polygons"), "polygonForm", {tr("whole"), tr("convex parts")},
-                     tr("Engines that know convex shapes only want the parts beside the outline"));
-  partPoints_ = number(form, tr("points of a part"), "partPoints", kPolygonPointsRange.least,
-                       kPolygonPointsRange.most, 0, tr("Most corners of a convex part"));
-  polygonPoints_ = number(form, tr("of a polygon"), "polygonPoints", kPolygonPointsRange.least,
+  polygons_ = choice(
+      form, tr("Polygons"), "polygonForm", {tr("Whole"), tr("Convex parts")},
+      tr("Adds convex parts beside the outline, for engines that support only convex shapes."));
+  partPoints_ =
+      number(form, tr("Most points per part"), "partPoints", kPolygonPointsRange.least,
+             kPolygonPointsRange.most, 0, tr("The largest number of points of a convex part."));
+  polygonPoints_ = number(form, tr("Most points"), "polygonPoints", kPolygonPointsRange.least,
                           kPolygonPointsRange.most, 0,
-                          tr("Most corners of a polygon; the first profile's is checked"));
-  masks_ = choice(form, tr("masks"), "maskForm", {tr("runs of px"), tr("pictures")},
-                  tr("Pixel masks as rows of numbers, or white on pages of their own"));
-  constants_ = new LanguageChooser(tr("none"), parentWidget());
+                          tr("The largest number of points of a polygon. The checks use the number "
+                             "of the default profile."));
+  masks_ = choice(form, tr("Masks"), "maskForm", {tr("Pixel runs"), tr("Pictures")},
+                  tr("Writes pixel masks as runs of pixels (numbers), or as white pictures on "
+                     "separate pages."));
+  constants_ = new LanguageChooser(tr("None"), parentWidget());
   constants_->setObjectName("constants");
-  addRow(form, tr("names as source"), {constants_});
-  explain(constants_, tr("Writes every name as a constant of these languages beside the pages"));
+  addRow(form, tr("Names as source"), {constants_});
+  explain(constants_,
+          tr("Writes a source file with every name as a constant, for each of these languages."));
   connect(constants_, &LanguageChooser::chosen, this,
           [this](const std::vector<Language>& languages) {
             std::vector<PackProfile> profiles = profiles_;
             profiles[shown_].constants = languages;
-            emit changed(tr("Write names beside the parcel"), profiles, shown_);
+            emit changed(tr("Write names as source"), profiles, shown_);
           });
 }
 
@@ -225,11 +239,11 @@ void ProfilePanel::show(const std::vector<PackProfile>& profiles, std::size_t ch
   names_->setCurrentIndex(static_cast<int>(shown_));
   showText(*name_, QString::fromStdString(profile.name));
   remove_->setEnabled(profiles_.size() > 1);
-  remove_->setToolTip(profiles_.size() > 1 ? tr("Takes this profile away")
-                                           : tr("A project has at least one profile"));
+  remove_->setToolTip(profiles_.size() > 1 ? tr("Removes this profile.")
+                                           : tr("A project needs at least one profile"));
   first_->setEnabled(shown_ != 0);
-  first_->setToolTip(shown_ != 0 ? tr("Makes it the profile that is used where none is named")
-                                 : tr("It is the one that is used where none is named"));
+  first_->setToolTip(shown_ != 0 ? tr("Makes this the profile that is used if no profile is named.")
+                                 : tr("This is already the default profile"));
   pageSide_->setValue(profile.pageSide);
   padding_->setValue(profile.padding);
   extrusion_->setValue(profile.extrusion);
@@ -283,7 +297,7 @@ void ProfilePanel::change() {
   if (showing_) return;
   std::vector<PackProfile> profiles = profiles_;
   profiles[shown_] = fromFields();
-  // What was typed and is no scale goes.
+  // Removes typed text that is not a scale.
   showText(*scales_, scalesText(profiles[shown_].scales));
   if (profiles == profiles_) return;
   emit changed(tr("Change the profile %1").arg(QString::fromStdString(profiles[shown_].name)),
@@ -309,7 +323,7 @@ void ProfilePanel::add() {
 void ProfilePanel::remove() {
   std::vector<PackProfile> profiles = profiles_;
   profiles.erase(profiles.begin() + static_cast<std::ptrdiff_t>(shown_));
-  emit changed(tr("Take a profile away"), profiles, 0);
+  emit changed(tr("Remove a profile"), profiles, 0);
 }
 
 void ProfilePanel::rename() {
@@ -317,14 +331,14 @@ void ProfilePanel::rename() {
   if (showing_ || name.empty() || name == profiles_[shown_].name) return;
   std::vector<PackProfile> profiles = profiles_;
   profiles[shown_].name = name;
-  emit changed(tr("Call a profile %1").arg(name_->text().trimmed()), profiles, shown_);
+  emit changed(tr("Rename a profile to %1").arg(name_->text().trimmed()), profiles, shown_);
 }
 
 void ProfilePanel::makeFirst() {
   std::vector<PackProfile> profiles = profiles_;
   const auto at = profiles.begin() + static_cast<std::ptrdiff_t>(shown_);
   std::rotate(profiles.begin(), at, at + 1);
-  emit changed(tr("Use a profile first"), profiles, 0);
+  emit changed(tr("Use a profile as the default"), profiles, 0);
 }
 
 }  // namespace amber

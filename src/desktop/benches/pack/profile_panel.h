@@ -21,8 +21,8 @@ namespace amber {
 class LanguageChooser;
 class NumberField;
 
-/// The profiles of a project, one shown with all that it says. What is pointed at, or has the
-/// focus, is explained beneath.
+/// The profiles of a project, with all settings of one. The setting under the pointer or with the
+/// focus is explained below.
 class ProfilePanel : public QWidget {
   Q_OBJECT
 
@@ -58,7 +58,7 @@ class ProfilePanel : public QWidget {
   void remove();
   void rename();
   void makeFirst();
-  /// The shown profile with what the fields say.
+  /// The shown profile with the values of the fields.
   PackProfile fromFields() const;
 
   std::vector<PackProfile> profiles_{PackProfile{}};

@@ -1,8 +1,8 @@
 #include "desktop/benches/trial/course_facts.h"
 
 #include "files/file_bytes.h"
-#include "files/image_file.h"
-#include "work/course_strip.h"
+#include "files/image/image_file.h"
+#include "work/art/course_strip.h"
 
 namespace amber {
 namespace {

@@ -8,7 +8,7 @@
 #include "core/trial/course/course_candidates.h"
 #include "core/trial/course/course_limits.h"
 #include "core/trial/course/try_everything.h"
-#include "work/art_store.h"
+#include "work/art/art_store.h"
 
 namespace amber {
 

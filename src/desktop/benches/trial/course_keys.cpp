@@ -19,8 +19,8 @@ QString settingOf(std::size_t key) {
 QString nameOfKey(std::size_t key) {
   constexpr std::array kNames = {
       QT_TRANSLATE_NOOP("course", "Left"), QT_TRANSLATE_NOOP("course", "Right"),
-      QT_TRANSLATE_NOOP("course", "Up, from above"),
-      QT_TRANSLATE_NOOP("course", "Down, from above"), QT_TRANSLATE_NOOP("course", "Jump")};
+      QT_TRANSLATE_NOOP("course", "Up (view from above)"),
+      QT_TRANSLATE_NOOP("course", "Down (view from above)"), QT_TRANSLATE_NOOP("course", "Jump")};
   return QObject::tr(kNames[key]);
 }
 
@@ -52,7 +52,7 @@ CourseKeyMap courseKeys() {
 bool askForCourseKeys(QWidget* parent) {
   QDialog dialog(parent);
   dialog.setObjectName("courseKeys");
-  dialog.setWindowTitle(QObject::tr("Keys to play by"));
+  dialog.setWindowTitle(QObject::tr("Keys for the course"));
   auto* column = new QVBoxLayout(&dialog);
   auto* form = new QFormLayout;
   const CourseKeyMap before = courseKeys();

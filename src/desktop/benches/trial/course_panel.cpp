@@ -14,7 +14,7 @@
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"
-#include "work/course_tables.h"
+#include "work/report/course_tables.h"
 
 namespace amber {
 namespace {
@@ -26,27 +26,39 @@ QString textOf(const std::string& text) {
 QString meaningOf(Moves moves) {
   switch (moves) {
     case Moves::Axes:
-      return CoursePanel::tr("x, then y; a move that would overlap is not made.");
+      return CoursePanel::tr("Moves in x, then in y. A move that would overlap is not made.");
     case Moves::Close:
-      return CoursePanel::tr("x, then y; goes as many whole px as it can before it would overlap.");
+      return CoursePanel::tr(
+          "Moves in x, then in y, as many whole pixels as possible without overlap.");
     case Moves::Slide:
-      return CoursePanel::tr("Swept to the first contact; the rest goes along the surface.");
+      return CoursePanel::tr(
+          "Moves to the first contact (swept test), then slides along the surface.");
     case Moves::Push:
-      return CoursePanel::tr("Moves, then what it overlaps pushes it out the shortest way.");
+      return CoursePanel::tr("Moves, then is pushed out of any overlap by the shortest way.");
   }
   return {};
 }
 
 // "1 catch, 9 flickers": of each kind of fault that came, how often.
 QString countsOf(const CourseRun& run) {
-  const std::array many = {
-      CoursePanel::tr("gaps"),     CoursePanel::tr("tunnels"), CoursePanel::tr("catches"),
-      CoursePanel::tr("flickers"), CoursePanel::tr("pops"),    CoursePanel::tr("times stuck"),
-      CoursePanel::tr("notices"),  CoursePanel::tr("halts"),   CoursePanel::tr("deaf roles")};
-  const std::array one = {
-      CoursePanel::tr("gap"),     CoursePanel::tr("tunnel"), CoursePanel::tr("catch"),
-      CoursePanel::tr("flicker"), CoursePanel::tr("pop"),    CoursePanel::tr("time stuck"),
-      CoursePanel::tr("notice"),  CoursePanel::tr("halt"),   CoursePanel::tr("deaf role")};
+  const std::array many = {CoursePanel::tr("gaps"),
+                           CoursePanel::tr("tunnels"),
+                           CoursePanel::tr("snags"),
+                           CoursePanel::tr("flickers"),
+                           CoursePanel::tr("pops"),
+                           CoursePanel::tr("times stuck"),
+                           CoursePanel::tr("notices"),
+                           CoursePanel::tr("halts"),
+                           CoursePanel::tr("roles without contact")};
+  const std::array one = {CoursePanel::tr("gap"),
+                          CoursePanel::tr("tunnel"),
+                          CoursePanel::tr("snag"),
+                          CoursePanel::tr("flicker"),
+                          CoursePanel::tr("pop"),
+                          CoursePanel::tr("time stuck"),
+                          CoursePanel::tr("notice"),
+                          CoursePanel::tr("halt"),
+                          CoursePanel::tr("role without contact")};
   QStringList parts;
   for (std::size_t kind = 0; kind < kCourseEventKinds; ++kind) {
     const auto which = static_cast<CourseEventKind>(kind);
@@ -54,7 +66,7 @@ QString countsOf(const CourseRun& run) {
     if (count == 0 || !isFault(which)) continue;
     parts << QString("%1 %2").arg(count).arg(count == 1 ? one[kind] : many[kind]);
   }
-  return parts.isEmpty() ? CoursePanel::tr("nothing wrong") : parts.join(", ");
+  return parts.isEmpty() ? CoursePanel::tr("no faults") : parts.join(", ");
 }
 
 }  // namespace
@@ -141,10 +153,10 @@ CourseQuestion CoursePanel::question() const {
 }
 
 void CoursePanel::refresh() {
-  live_->setText(tr("play it: %1").arg(keyMap_.text()));
+  live_->setText(tr("Play: %1").arg(keyMap_.text()));
   live_->setToolTip(
-      tr("Run it by the keys %1, from the tick that is shown; a press again pauses. The keys are "
-         "set by Find or do anything: keys of the course")
+      tr("Plays the course with the keys %1, from the tick that is shown. Press again to pause. To "
+         "change the keys, use Find or do anything: keys of the course.")
           .arg(keyMap_.text()));
   if (!isVisible()) return;
   setRunning(Running::Still);
@@ -161,7 +173,7 @@ void CoursePanel::ask() {
   }
   if (asset == nullptr) {
     CourseFacts none;
-    none.refusal = tr("Choose an asset with frames first");
+    none.refusal = tr("Select an asset with frames first");
     asked_.reset();
     asking_.forget();
     return showFacts(std::move(none));
@@ -243,9 +255,9 @@ void CoursePanel::showCompared() {
   stage_->setOther(one == nullptr ? nullptr : &one->run);
   const QString name = one == nullptr ? QString() : textOf(candidateText(one->recipe));
   timeline_->setOther(one == nullptr ? nullptr : &one->run, name);
-  QString text = tr("As it is: <b>%1</b>").arg(countsOf(facts_.run));
+  QString text = tr("Current shape: <b>%1</b>").arg(countsOf(facts_.run));
   if (facts_.run.jump) {
-    text += tr("; jumps %1 px high, %2 far")
+    text += tr("; jumps %1 px high and %2 px far")
                 .arg(rounded(facts_.run.jump->height), rounded(facts_.run.jump->length));
   }
   if (!facts_.run.ticks.empty() && facts_.setup && facts_.setup->course.view == CourseView::Side) {
@@ -254,8 +266,8 @@ void CoursePanel::showCompared() {
   }
   const int halts = facts_.run.count(CourseEventKind::Halted);
   if (halts > 0) {
-    text += halts == 1 ? tr("; once it got no farther and went on at the next part")
-                       : tr("; %1 times it got no farther and went on at the next part").arg(halts);
+    text += halts == 1 ? tr("; it was blocked once and continued at the next part")
+                       : tr("; it was blocked %1 times and continued at the next part").arg(halts);
   } else if (facts_.run.reached + 1 < facts_.run.end) {
     text +=
         tr("; ends at x = %1 of %2 px").arg(rounded(facts_.run.reached), rounded(facts_.run.end));
@@ -267,7 +279,7 @@ void CoursePanel::showCompared() {
 
 QString CoursePanel::takeRefusal() const {
   if (!facts_.refusal.isEmpty()) return facts_.refusal;
-  return chosen() == nullptr ? tr("Choose a shape of the list first") : QString();
+  return chosen() == nullptr ? tr("Select a shape in the list first") : QString();
 }
 
 void CoursePanel::takeCandidate() {
@@ -313,7 +325,7 @@ void CoursePanel::listEvents() {
     item->setToolTip(
         0, tr("%1, at %2, %3%4")
                .arg(item->text(0), rounded(event.at.x), rounded(event.at.y),
-                    other.isEmpty() ? QString() : tr("; with %1 it does not happen").arg(other)));
+                    other.isEmpty() ? QString() : tr("; does not happen with %1").arg(other)));
   }
 }
 
@@ -340,7 +352,7 @@ void CoursePanel::showTryOut(TryOut out) {
     item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
   }
   if (tryOut_.worst.empty() && tryOut_.runs > 0) {
-    new QTreeWidgetItem(worst_, {tr("Nothing goes wrong"), {}, QString::number(tryOut_.runs)});
+    new QTreeWidgetItem(worst_, {tr("No faults"), {}, QString::number(tryOut_.runs)});
   }
 }
 

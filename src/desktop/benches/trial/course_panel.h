@@ -25,8 +25,8 @@ namespace amber {
 
 class NumberField;
 
-/// The course of the trial bench: an asset runs over it by a script or under the user's own keys;
-/// what happens stands on the stage and on the timeline, beside what other shapes do.
+/// The course of the Trial bench: an asset runs over it by a script or with the user's keys. Events
+/// are shown on the stage and on the timeline, next to the results of other shapes.
 class CoursePanel : public QWidget {
   Q_OBJECT
 
@@ -37,7 +37,7 @@ class CoursePanel : public QWidget {
   CourseStage* stage() const { return stage_; }
   /// Another project was opened.
   void forget();
-  /// Runs it anew for what is chosen now.
+  /// Runs it again for the current selection.
   void refresh();
 
   /// Why it cannot be done; empty where it can.

@@ -1,6 +1,7 @@
 // The widgets of the course, of course_panel.h.
 #include <QButtonGroup>
 #include <QComboBox>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
@@ -8,7 +9,7 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
-#include "core/project/sound/sound_course.h"
+#include "core/project/validation/valid_course.h"
 #include "desktop/benches/trial/course_panel.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/number_field.h"
@@ -51,16 +52,17 @@ QWidget* CoursePanel::makeStrip() {
     button->setToolTip(tip);
     row->addWidget(button);
   };
-  list(courses_, "course", tr("The course: built in, sized by the asset, or the project's own"), 7);
-  list(scripts_, "script", tr("What it does: a script, or what was played last"), 5);
+  list(courses_, "course",
+       tr("The course: a built-in one sized by the asset, or one of the project."), 7);
+  list(scripts_, "script", tr("The input: a script, or the last one that was played."), 5);
   for (const std::string_view name : kScriptNames) {
     scripts_->addItem(QString::fromLatin1(name.data()));
   }
-  scripts_->addItem(tr("as played"));
-  chip(live_, tr("play it"), "playCourse", {});
+  scripts_->addItem(tr("As played"));
+  chip(live_, tr("Play"), "playCourse", {});
   row->addStretch();
-  chip(side_, tr("side"), "viewSide", tr("Seen from the side, with gravity"));
-  chip(above_, tr("above"), "viewAbove", tr("Seen from above, without"));
+  chip(side_, tr("Side"), "viewSide", tr("Side view, with gravity."));
+  chip(above_, tr("Above"), "viewAbove", tr("View from above, without gravity."));
   auto* group = new QButtonGroup(strip);
   group->addButton(side_);
   group->addButton(above_);
@@ -84,21 +86,21 @@ QWidget* CoursePanel::makeFoot() {
     row->addWidget(made);
     return made;
   };
-  connect(button(tr("start"), "courseStart", tr("To the first tick")), &QPushButton::clicked, this,
-          [this] { goTo(-1); });
-  connect(button(tr("-1"), "tickBack", tr("One tick back")), &QPushButton::clicked, this,
+  connect(button(tr("Start"), "courseStart", tr("Go to the first tick")), &QPushButton::clicked,
+          this, [this] { goTo(-1); });
+  connect(button(tr("-1"), "tickBack", tr("Go back one tick")), &QPushButton::clicked, this,
           [this] { goTo(timeline_->tick() - 1); });
-  replay_ = tight(makeChip(tr("replay"), foot));
+  replay_ = tight(makeChip(tr("Replay"), foot));
   replay_->setObjectName("replay");
-  replay_->setToolTip(tr("Show what was run, from the tick that is shown"));
+  replay_->setToolTip(tr("Plays the run again, from the tick that is shown."));
   row->addWidget(replay_);
-  connect(button(tr("+1"), "tickOn", tr("One tick on")), &QPushButton::clicked, this,
+  connect(button(tr("+1"), "tickOn", tr("Go forward one tick")), &QPushButton::clicked, this,
           [this] { goTo(timeline_->tick() + 1); });
   slow_ = tight(makeChip(tr("0.25x"), foot));
   slow_->setObjectName("slowMotion");
-  slow_->setToolTip(tr("Four times as slow"));
+  slow_->setToolTip(tr("Plays four times slower."));
   row->addWidget(slow_);
-  button(tr("next event"), "nextEvent", tr("To the next thing that happened"));
+  button(tr("Next event"), "nextEvent", tr("Go to the next event"));
   row->addStretch();
   const auto shows = [&](const QString& text, const char* name, const QString& tip, auto slot) {
     QPushButton* chip = tight(makeChip(text, foot));
@@ -108,18 +110,18 @@ QWidget* CoursePanel::makeFoot() {
     connect(chip, &QPushButton::toggled, stage_, slot);
     row->addWidget(chip);
   };
-  shows(tr("shapes"), "courseShapes", tr("Show the shapes"), &CourseStage::setShowShapes);
-  shows(tr("trail"), "courseTrail", tr("Show its way and what happened"),
+  shows(tr("Shapes"), "courseShapes", tr("Shows the shapes."), &CourseStage::setShowShapes);
+  shows(tr("Trail"), "courseTrail", tr("Shows the path and the events."),
         &CourseStage::setShowTrail);
   column->addLayout(row);
   return foot;
 }
 
 void CoursePanel::makeMoves(QVBoxLayout* column, QWidget* side) {
-  column->addWidget(makeLabel(tr("How the game moves things"), "title", side));
+  column->addWidget(makeLabel(tr("Movement in the game"), "title", side));
   auto* row = new QHBoxLayout;
   row->setSpacing(3);
-  const std::array names = {tr("by axes"), tr("close up"), tr("slide"), tr("push out")};
+  const std::array names = {tr("By axis"), tr("Close up"), tr("Slide"), tr("Push out")};
   auto* group = new QButtonGroup(side);
   for (std::size_t i = 0; i < moves_.size(); ++i) {
     moves_[i] = tight(makeChip(names[i], side), "small");
@@ -145,7 +147,6 @@ void CoursePanel::makeNumbers(QVBoxLayout* column, QWidget* side) {
     auto* made = new NumberField(range.least, range.most, 1, side);
     made->setObjectName(name);
     made->setToolTip(tip);
-    made->setFixedWidth(58);
     return made;
   };
   const auto rule = [&](const char* name, const QString& tip, std::optional<double> N::*number,
@@ -168,27 +169,55 @@ void CoursePanel::makeNumbers(QVBoxLayout* column, QWidget* side) {
     });
     return made;
   };
-  addRow(column, tr("ticks, slope"),
-         {rule("rate", tr("Ticks a second"), &N::rate, &R::rate, kRateRange),
-          rule("slope", tr("The steepest floor that is walked, degrees"), &N::slope, &R::slope,
-               kSlopeRange)});
-  addRow(column, tr("run, jump"),
-         {rule("speed", tr("How fast it runs, px a second"), &N::speed, &R::speed, kSpeedRange),
-          rule("jump", tr("How fast it leaves the ground, px a second"), &N::jump, &R::jump,
-               kSpeedRange)});
-  addRow(column, tr("gravity, fall"),
-         {rule("gravity", tr("px a second, each second"), &N::gravity, &R::gravity, kGravityRange),
-          rule("fall", tr("The greatest fall, px a second"), &N::fall, &R::fall, kSpeedRange)});
-  addRow(column, tr("ledge, tile"),
-         {rule("ledge", tr("The highest ledge that is climbed by slide, px"), &N::step, &R::step,
-               kLedgeRange),
-          size("tile", tr("The side of the tiles of a floor, px"), &C::tile, &S::tile)});
-  addRow(column, tr("step, hole"),
-         {size("step", tr("The height of the first step, px"), &C::step, &S::step),
-          size("gap", tr("The width of a hole, px"), &C::gap, &S::gap)});
-  addRow(column, tr("passage, wall"),
-         {size("ceiling", tr("The height of the lowest passage, px"), &C::ceiling, &S::ceiling),
-          size("wall", tr("How thick a thin wall is, px"), &C::wall, &S::wall)});
+  const auto group = [&](const QString& title) {
+    column->addWidget(makeLabel(title, "title", side));
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(metrics::kGap);
+    grid->setVerticalSpacing(2);
+    column->addLayout(grid);
+    return grid;
+  };
+  // Two fields a line, each below its label.
+  const auto add = [&](QGridLayout* grid, const QString& label, NumberField* made) {
+    const int place = grid->count() / 2;
+    const int row = place / 2 * 2;
+    QLabel* text = makeLabel(label, "quiet", side);
+    text->setBuddy(made);
+    grid->addWidget(text, row, place % 2, Qt::AlignLeft);
+    grid->addWidget(made, row + 1, place % 2, Qt::AlignLeft);
+    grid->setColumnStretch(place % 2, 1);
+  };
+  QGridLayout* motion = group(tr("Motion"));
+  add(motion, tr("Tick rate (per s)"),
+      rule("rate", tr("How many times per second the game moves things."), &N::rate, &R::rate,
+           kRateRange));
+  add(motion, tr("Steepest slope (deg)"),
+      rule("slope", tr("The steepest floor that the asset can walk on."), &N::slope, &R::slope,
+           kSlopeRange));
+  add(motion, tr("Run speed (px/s)"),
+      rule("speed", tr("The horizontal speed of a run."), &N::speed, &R::speed, kSpeedRange));
+  add(motion, tr("Jump speed (px/s)"),
+      rule("jump", tr("The upward speed at the start of a jump."), &N::jump, &R::jump,
+           kSpeedRange));
+  add(motion, tr("Gravity (px/s²)"),
+      rule("gravity", tr("How much the falling speed grows per second."), &N::gravity, &R::gravity,
+           kGravityRange));
+  add(motion, tr("Fastest fall (px/s)"),
+      rule("fall", tr("The highest speed of a fall."), &N::fall, &R::fall, kSpeedRange));
+  add(motion, tr("Highest step (px)"),
+      rule("ledge", tr("The highest step that the movement Slide climbs."), &N::step, &R::step,
+           kLedgeRange));
+  QGridLayout* obstacles = group(tr("Obstacles"));
+  add(obstacles, tr("Tile size (px)"),
+      size("tile", tr("The size of the tiles that a floor consists of."), &C::tile, &S::tile));
+  add(obstacles, tr("Step height (px)"),
+      size("step", tr("The height of the first step."), &C::step, &S::step));
+  add(obstacles, tr("Gap width (px)"),
+      size("gap", tr("The width of a gap in the floor."), &C::gap, &S::gap));
+  add(obstacles, tr("Lowest passage (px)"),
+      size("ceiling", tr("The height of the lowest passage."), &C::ceiling, &S::ceiling));
+  add(obstacles, tr("Wall thickness (px)"),
+      size("wall", tr("The thickness of a thin wall."), &C::wall, &S::wall));
 }
 
 // What changes the course itself.
@@ -198,13 +227,13 @@ void CoursePanel::makePieces(QVBoxLayout* column, QWidget* side) {
   pieces_ = new QComboBox(side);
   pieces_->setObjectName("addPiece");
   pieces_->setToolTip(
-      tr("Put a piece on the course; drag it, Delete takes it away. Assets that only stop "
-         "become solids, others are met by the layers; dragged with Shift they "
-         "go to and fro"));
+      tr("Adds a piece to the course. Drag it to move it; Delete removes it. Assets that only stop "
+         "become solid pieces; others follow their layers. Drag with Shift to make an asset move "
+         "back and forth."));
   row->addWidget(pieces_, 1);
-  mustPass_ = tight(makeChip(tr("must pass"), side));
+  mustPass_ = tight(makeChip(tr("Must pass"), side));
   mustPass_->setObjectName("mustPass");
-  mustPass_->setToolTip(tr("What goes wrong on this course is a finding of the project"));
+  mustPass_->setToolTip(tr("Faults on this course become findings of the project."));
   row->addWidget(mustPass_);
   column->addLayout(row);
 }
@@ -225,24 +254,24 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   title->setSpacing(4);
   title->addWidget(makeLabel(tr("Shapes"), "title", side));
   title->addStretch();
-  eventsChip_ = tight(makeChip(tr("events"), side));
+  eventsChip_ = tight(makeChip(tr("Events"), side));
   eventsChip_->setObjectName("courseEvents");
-  eventsChip_->setToolTip(tr("What happened in this run, tick by tick"));
+  eventsChip_->setToolTip(tr("Lists the events of this run, tick by tick."));
   title->addWidget(eventsChip_);
-  everything_ = tight(makeChip(tr("try everything"), side));
+  everything_ = tight(makeChip(tr("Try all inputs"), side));
   everything_->setObjectName("tryEverything");
   everything_->setToolTip(
-      tr("Many inputs are run beside the window; the worst of each event is listed"));
+      tr("Runs many inputs in the background and lists the worst case of each event."));
   title->addWidget(everything_);
   column->addLayout(title);
-  candidates_ = makeCourseTable("courseCandidates", {tr("shape"), tr("faults")}, side);
+  candidates_ = makeCourseTable("courseCandidates", {tr("Shape"), tr("Faults")}, side);
   candidates_->setMinimumHeight(66);
   column->addWidget(candidates_, 1);
-  worst_ = makeCourseTable("worstEvents", {tr("at worst"), tr("px"), tr("runs")}, side);
+  worst_ = makeCourseTable("worstEvents", {tr("Worst case"), tr("px"), tr("Runs")}, side);
   worst_->setMinimumHeight(66);
   worst_->hide();
   column->addWidget(worst_, 1);
-  events_ = makeCourseTable("eventList", {tr("what happened"), tr("tick")}, side);
+  events_ = makeCourseTable("eventList", {tr("Event"), tr("Tick")}, side);
   events_->setMinimumHeight(66);
   events_->hide();
   column->addWidget(events_, 1);
@@ -250,7 +279,7 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   compared_->setObjectName("compared");
   compared_->setWordWrap(true);
   column->addWidget(compared_);
-  take_ = makeButton(tr("Take it for the asset"), {}, side);
+  take_ = makeButton(tr("Use for the asset"), {}, side);
   take_->setObjectName("takeCourse");
   column->addWidget(take_);
   return side;
@@ -263,11 +292,11 @@ void CoursePanel::connectPieces() {
                  [=](Course& course) { moveThing(course, piece, dx, dy); });
   });
   connect(stage_, &CourseStage::pieceRemoved, this, [this](std::size_t piece) {
-    changeCourse(tr("Take a piece off the course"),
+    changeCourse(tr("Remove a piece of the course"),
                  [=](Course& course) { removeThing(course, piece); });
   });
   connect(stage_, &CourseStage::pieceSentOn, this, [this](std::size_t piece, double dx, double dy) {
-    changeCourse(tr("Let it go to and fro"), [=](Course& course) {
+    changeCourse(tr("Make it move back and forth"), [=](Course& course) {
       CourseActor& actor = course.actors[piece - course.solids.size()];
       const bool stays = dx == 0 && dy == 0;
       actor.to = stays ? std::nullopt : std::optional(GamePoint{actor.at.x + dx, actor.at.y + dy});

@@ -5,8 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/layers/parties.h"
-#include "core/project/sound/sound_course.h"
+#include "core/layers/participants.h"
+#include "core/project/validation/valid_course.h"
 #include "desktop/benches/trial/course_panel.h"
 
 namespace amber {
@@ -16,8 +16,8 @@ namespace {
 bool onlyStops(const Project& project, const std::string& name) {
   const Asset* asset = findAsset(project, std::string_view(name));
   if (asset == nullptr || asset->motion != Motion::Static) return false;
-  const std::vector<Party> parties = partiesOf(project);
-  return std::all_of(parties.begin(), parties.end(), [&](const Party& one) {
+  const std::vector<Participant> participants = participantsOf(project);
+  return std::all_of(participants.begin(), participants.end(), [&](const Participant& one) {
     return one.asset != asset || one.settings.duty == Duty::Stops;
   });
 }
@@ -25,7 +25,7 @@ bool onlyStops(const Project& project, const std::string& name) {
 }  // namespace
 
 QString CoursePanel::saveRefusal() const {
-  if (!facts_.setup) return facts_.refusal.isEmpty() ? tr("Choose an asset first") : facts_.refusal;
+  if (!facts_.setup) return facts_.refusal.isEmpty() ? tr("Select an asset first") : facts_.refusal;
   return {};
 }
 
@@ -67,7 +67,7 @@ void CoursePanel::saveStrip() {
       [this, facts, file, id = current->id, project = session_.project(),
        store = session_.artStore()](const Progress&) -> Background::Finish {
         const auto drawn = writeStrip(project, id, *facts, store, file.toStdString());
-        const QString text = drawn ? tr("The run is drawn in %1").arg(file)
+        const QString text = drawn ? tr("The run was saved as %1").arg(file)
                                    : QString::fromStdString(describe(drawn.error()));
         return [this, text] { emit session_.told(text); };
       });

@@ -57,7 +57,7 @@ void CoursePanel::setRunning(Running running) {
 
 // From the tick that is shown on: what was pressed up to it is run again.
 void CoursePanel::startLive() {
-  // The project as it is now: what is played must not change under it.
+  // A copy of the current project, which must not change while it is played.
   playing_ = session_.project();
   const Asset* current = session_.currentAsset();
   const Asset* asset = current == nullptr ? nullptr : findAsset(playing_, current->id);
@@ -78,7 +78,7 @@ void CoursePanel::startLive() {
   asking_.forget();
   asked_.reset();
   runner_.emplace(*world, facts_.setup->rules);
-  // Up to here it ran by a script; who plays goes where they want.
+  // Up to here a script was in control; a player may go anywhere.
   runner_->goOnAtStations(true);
   for (const CourseKeys& one : keys) runner_->tick(one);
   runner_->goOnAtStations(false);
@@ -137,7 +137,7 @@ bool CoursePanel::eventFilter(QObject* watched, QEvent* event) {
     return QWidget::eventFilter(watched, event);
   }
   event->accept();
-  // The window's shortcuts are not to take them.
+  // These keys must not trigger shortcuts of the window.
   if (event->type() != QEvent::ShortcutOverride && !pressed->isAutoRepeat()) down_ = keys;
   return true;
 }

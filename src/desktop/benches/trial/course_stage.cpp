@@ -20,6 +20,7 @@ constexpr double kAspect = 0.66;
 CourseStage::CourseStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("courseStage");
+  setAccessibleName(tr("Course with the running asset"));
   cancelDragsOnChangesOf(session_);
 }
 

@@ -25,7 +25,7 @@ class CourseStage : public Canvas {
   void setTick(int tick);
   void setShowShapes(bool show);
   void setShowTrail(bool show);
-  /// Said while there is nothing to show.
+  /// The text shown while there is nothing to draw.
   void setRefusal(const QString& text);
   /// While it is played the view goes along.
   void setFollowing(bool following);

@@ -30,7 +30,7 @@ QString eventName(const CourseEvent& event) {
     case CourseEventKind::Gap:
       return QObject::tr("gap: %1 px short").arg(rounded(event.px));
     case CourseEventKind::Catch:
-      return QObject::tr("catch: %1 px edge").arg(rounded(event.px));
+      return QObject::tr("snag: %1 px edge").arg(rounded(event.px));
     case CourseEventKind::Pop:
       return QObject::tr("pop: %1 px").arg(rounded(event.px));
     default:
@@ -183,7 +183,7 @@ void CourseStage::paintTrail(QPainter& painter) {
   }
 }
 
-// A flag at the first of each kind at each thing; what comes back with every step says the same.
+// A flag at the first event of each type at each thing; later ones repeat the same information.
 void CourseStage::paintFlags(QPainter& painter) {
   flags_.clear();
   std::vector<const CourseEvent*> shown;

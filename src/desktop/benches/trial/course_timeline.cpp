@@ -1,4 +1,5 @@
 #include "desktop/benches/trial/course_timeline.h"
+#include "desktop/parts/accessible.h"
 
 #include <QFontMetrics>
 #include <QKeyEvent>
@@ -22,8 +23,8 @@ constexpr int kRightRoom = 16;
 CourseTimeline::CourseTimeline(QWidget* parent) : QWidget(parent) {
   setObjectName("courseTimeline");
   setFocusPolicy(Qt::StrongFocus);
-  setAccessibleName(tr("The run over its time"));
-  setToolTip(tr("Drag the line to any tick; Left and Right go one tick, with Shift ten"));
+  describeTo(*this, QAccessible::Slider, tr("Timeline of the run"));
+  setToolTip(tr("Drag the line to a tick. Left and Right go one tick, with Shift ten."));
 }
 
 void CourseTimeline::setRun(const CourseRun* run, double rate) {
@@ -90,7 +91,7 @@ void CourseTimeline::paintGround(QPainter& painter, int row) const {
   }
 }
 
-// Hatched, so that it is told from ground without its colour.
+// Hatched, so that it differs from ground without its colour.
 void CourseTimeline::paintTold(QPainter& painter, int row) const {
   const double top = kTop + row * kRow + 6;
   for (const CourseEvent& event : run_->events) {
@@ -122,7 +123,7 @@ void CourseTimeline::paintEvents(QPainter& painter, int row, const CourseRun& ru
     const QString word =
         QString::fromLatin1(kCourseEventWords[static_cast<std::size_t>(event.kind)].data());
     const double wide = measure.horizontalAdvance(word);
-    // Where the next mark lies upon the word, the mark says enough.
+    // If the next mark would cover the text, the mark alone is enough.
     if (x + 14 + wide > next) continue;
     painter.setPen(colour);
     painter.drawText(QPointF(x + 8, middle + 4), word);
@@ -136,9 +137,9 @@ void CourseTimeline::paintEvent(QPaintEvent*) {
   if (run_ == nullptr) return;
   paintRow(painter, 0, tr("ground"));
   paintGround(painter, 0);
-  paintRow(painter, 1, tr("told"));
+  paintRow(painter, 1, tr("events"));
   paintTold(painter, 1);
-  paintRow(painter, 2, tr("as it is"));
+  paintRow(painter, 2, tr("current"));
   paintEvents(painter, 2, *run_, theme().error);
   if (other_ != nullptr) {
     paintRow(painter, 3, otherName_);

@@ -9,8 +9,8 @@
 
 namespace amber {
 
-/// A run over its time: where there was ground, what each role was told of, what happened; and what
-/// happened with other shapes. Dragging the line goes to any tick.
+/// A run over its time: contact with the ground, what each role noticed, the events, and the events
+/// with other shapes. Dragging the line goes to a tick.
 class CourseTimeline : public QWidget {
   Q_OBJECT
 

@@ -89,12 +89,12 @@ std::optional<TrialActor> TrialBench::actorB() const {
 }
 
 QString TrialBench::refusal() const {
-  if (!actorA()) return tr("Choose an asset with frames first");
-  if (!actorB()) return tr("Choose what it meets first");
+  if (!actorA()) return tr("Select an asset with frames first");
+  if (!actorB()) return tr("Select the second asset first");
   return {};
 }
 
-// The assets that can stand beside the chosen one. Two chosen on the shelf are put together.
+// The assets that can be the second one. Two assets selected on the shelf are placed together.
 void TrialBench::showOthers() {
   const Asset* current = session_.currentAsset();
   const std::vector<AssetId>& chosen = session_.selection().assets;
@@ -181,7 +181,7 @@ void TrialBench::showReport() {
   const auto report = a && b ? reportOf(session_.project(), session_.art(), *a, *b, offset_)
                              : std::optional<MeetingReport>();
   if (!report) {
-    verdict_->setText(refusal().isEmpty() ? tr("Reading the sheets ...") : refusal());
+    verdict_->setText(refusal().isEmpty() ? tr("Reading the sheets...") : refusal());
     stage_->setReport({});
     return;
   }
@@ -241,13 +241,13 @@ QString TrialBench::worstRefusal() const {
 
 QString TrialBench::mountRefusal() const {
   if (QString no = refusal(); !no.isEmpty()) return no;
-  return mountsHere().empty() ? tr("The first one has no mount on this frame") : QString();
+  return mountsHere().empty() ? tr("The first asset has no mount on this frame") : QString();
 }
 
 QString TrialBench::takeRefusal() const {
   if (QString no = refusal(); !no.isEmpty()) return no;
   if (session_.currentRole() == nullptr) return tr("The project has no role yet");
-  return candidates_->currentItem() == nullptr ? tr("Choose a shape of the list first") : QString();
+  return candidates_->currentItem() == nullptr ? tr("Select a shape in the list first") : QString();
 }
 
 void TrialBench::toggleMap() {

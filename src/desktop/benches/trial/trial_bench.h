@@ -27,8 +27,8 @@ class NumberField;
 class PlayClock;
 class Ribbon;
 
-/// Two assets put together: what boxes, shapes, pixels and layers say where they stand, the map of
-/// all offsets, and what another shape would make of it.
+/// Two assets placed together: what boxes, shapes, pixels and layers give at their offset, the map
+/// of all offsets, and the results of other shapes.
 class TrialBench : public BenchView {
   Q_OBJECT
 

@@ -25,13 +25,13 @@ void addCourseActions(BenchActions<TrialBench>& actions) {
         },
         [refusal](const TrialBench& bench) { return (bench.course().*refusal)(); });
   };
-  course("course.play", TrialBench::tr("Play the course by keys"), &CoursePanel::togglePlaying,
-         &CoursePanel::refusal);
+  course("course.play", TrialBench::tr("Play the course with the keyboard"),
+         &CoursePanel::togglePlaying, &CoursePanel::refusal);
   course("course.replay", TrialBench::tr("Replay the run over the course"),
          &CoursePanel::toggleReplay, &CoursePanel::refusal);
   course("course.next", TrialBench::tr("Go to the next event of the run"),
          &CoursePanel::goToNextEvent, &CoursePanel::refusal);
-  course("course.take", TrialBench::tr("Take the shape that runs better for the asset"),
+  course("course.take", TrialBench::tr("Use the selected shape of the course for the asset"),
          &CoursePanel::takeCandidate, &CoursePanel::takeRefusal);
   course("course.keep", TrialBench::tr("Keep the course with the project"),
          &CoursePanel::saveCourse, &CoursePanel::saveRefusal);
@@ -54,21 +54,21 @@ void TrialBench::addActions(ActionTable& table, ProjectSession& session,
       },
       [](const TrialBench& bench) { return bench.refusal(); });
   actions.add(
-      "trial.worst", tr("Stand the other one where it is least fair"), "Ctrl+Shift+U",
+      "trial.worst", tr("Move the second asset to the least fair offset"), "Ctrl+Shift+U",
       [](TrialBench& bench) {
         emit bench.wanted();
         bench.standAtWorst();
       },
       [](const TrialBench& bench) { return bench.worstRefusal(); });
   actions.add(
-      "trial.mount", tr("Stand the other one at a mount of the first"), {},
+      "trial.mount", tr("Move the second asset to a mount of the first"), {},
       [](TrialBench& bench) {
         emit bench.wanted();
         bench.standAtMount();
       },
       [](const TrialBench& bench) { return bench.mountRefusal(); });
   actions.add(
-      "trial.play", tr("Play both where they stand"), {},
+      "trial.play", tr("Play both animations"), {},
       [](TrialBench& bench) {
         emit bench.wanted();
         bench.togglePlaying();
@@ -76,7 +76,7 @@ void TrialBench::addActions(ActionTable& table, ProjectSession& session,
       [](const TrialBench& bench) { return bench.refusal(); });
   addCourseActions(actions);
   actions.add(
-      "trial.take", tr("Take the fairer shape for the asset"), {},
+      "trial.take", tr("Use the fairer shape for the asset"), {},
       [](TrialBench& bench) { bench.takeCandidate(); },
       [](const TrialBench& bench) { return bench.takeRefusal(); });
 }

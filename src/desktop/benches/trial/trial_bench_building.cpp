@@ -23,10 +23,11 @@ QWidget* TrialBench::makeMode(QWidget* parent) {
   row->setContentsMargins(0, 0, 0, 2);
   row->setSpacing(4);
   QPushButton* meeting = tight(makeChip(tr("Meeting"), mode));
-  meeting->setToolTip(tr("Two assets put together: do they meet, and is it fair?"));
+  meeting->setToolTip(tr("Places two assets together: do they meet, and is the meeting fair?"));
   meeting->setObjectName("toMeeting");
   QPushButton* course = tight(makeChip(tr("Course"), mode));
-  course->setToolTip(tr("One asset runs over a course: where does it catch, stop short, pass?"));
+  course->setToolTip(
+      tr("Runs one asset over a course: where does it snag, stop short or pass through?"));
   course->setObjectName("toCourse");
   connect(meeting, &QPushButton::clicked, this, [this] { showCourse(false); });
   connect(course, &QPushButton::clicked, this, [this] { showCourse(true); });
@@ -50,31 +51,33 @@ QWidget* TrialBench::makeStrip() {
     button->setToolTip(tip);
     row->addWidget(button);
   };
-  chip(mirrorA_, tr("mirror"), "mirrorA", tr("The first stands mirrored about its origin"));
+  chip(mirrorA_, tr("Mirror"), "mirrorA", tr("Mirrors the first asset about its origin."));
   row->addSpacing(metrics::kSmallGap);
   row->addWidget(new YieldingLabel(tr("meets"), strip));
   others_ = new QComboBox(strip);
   others_->setObjectName("otherAsset");
-  others_->setToolTip(tr("The asset that stands beside the chosen one"));
+  others_->setToolTip(tr("The second asset, shown beside the selected one"));
   others_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   others_->setMinimumContentsLength(6);
   row->addWidget(others_);
   row->addWidget(new YieldingLabel(tr("frame"), strip));
   otherFrame_ = new NumberField(1, 100000, 0, strip);
   otherFrame_->setObjectName("otherFrame");
+  otherFrame_->setAccessibleName(tr("Frame of the second asset"));
   otherFrame_->setFixedWidth(36);
   otherFrame_->setValue(1);
   row->addWidget(otherFrame_);
-  chip(mirrorB_, tr("mirror"), "mirrorB", tr("The other stands mirrored about its origin"));
+  chip(mirrorB_, tr("Mirror"), "mirrorB", tr("Mirrors the second asset about its origin."));
   row->addStretch();
-  chip(play_, tr("play"), "playTrial", tr("Both animations run on one clock where they stand"));
-  chip(allFrames_, tr("all frames"), "allFrames",
-       tr("Fairness over all frames of both animations, not of these two alone"));
-  chip(mapChip_, tr("map"), "fairnessMap",
-       tr("All offsets of the other one: where the shapes meet and the pixels do not, rising "
-          "stripes; the other way, falling ones. A click stands it there"));
+  chip(play_, tr("Play"), "playTrial", tr("Plays both animations at the same time."));
+  chip(allFrames_, tr("All frames"), "allFrames",
+       tr("Measures fairness over all frames of both animations instead of these two frames."));
+  chip(mapChip_, tr("Map"), "fairnessMap",
+       tr("Shows every offset of the second asset. Rising stripes: phantom hits (shapes meet, "
+          "pixels do not). Falling stripes: missed hits (pixels meet, shapes do not). Click to "
+          "move the asset there."));
   QPushButton* shapes = nullptr;
-  chip(shapes, tr("shapes"), "trialShapes", tr("Show the shapes"));
+  chip(shapes, tr("Shapes"), "trialShapes", tr("Shows the shapes."));
   shapes->setChecked(true);
   connect(shapes, &QPushButton::toggled, stage_, &TrialStage::setShowShapes);
   return strip;
@@ -84,14 +87,14 @@ QWidget* TrialBench::makeStrip() {
 QHBoxLayout* TrialBench::makeStands(QWidget* side) {
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(4);
-  worst_ = makeButton(tr("Stand at the worst"), {}, side);
+  worst_ = makeButton(tr("Go to the worst offset"), {}, side);
   worst_->setObjectName("worst");
   buttons->addWidget(worst_, 1);
   allPairs_ = makeChip(tr("All pairs"), side);
   allPairs_->setObjectName("allPairs");
   allPairs_->setToolTip(
-      tr("Every pair that meets by the layers, over all their frames, the least "
-         "fair first"));
+      tr("Lists every pair of assets that meets by the layers, over all frames, the least fair "
+         "first."));
   buttons->addWidget(allPairs_);
   return buttons;
 }
@@ -108,9 +111,11 @@ void TrialBench::addTables(QVBoxLayout* column, QWidget* side) {
     column->addWidget(table, 1);
     return table;
   };
-  candidates_ = add("fairCandidates", {tr("shape"), tr("phantom"), tr("missed"), tr("cost")},
+  candidates_ = add("fairCandidates", {tr("Shape"), tr("Phantom"), tr("Missed"), tr("Cost")},
                     {{1, 54}, {2, 47}, {3, 32}});
-  pairs_ = add("fairPairs", {tr("pair"), tr("phantom"), tr("missed")}, {{1, 56}, {2, 48}});
+  candidates_->setAccessibleName(tr("Other shapes"));
+  pairs_ = add("fairPairs", {tr("Pair"), tr("Phantom"), tr("Missed")}, {{1, 56}, {2, 48}});
+  pairs_->setAccessibleName(tr("Pairs of assets"));
   pairs_->hide();
 }
 
@@ -122,7 +127,7 @@ QWidget* TrialBench::makeSide() {
   verdict_->setObjectName("verdict");
   verdict_->setWordWrap(true);
   column->addWidget(verdict_);
-  answers_ = makeTable("answers", {tr("what"), tr("says"), tr("px")}, side);
+  answers_ = makeTable("answers", {tr("Role"), tr("Result"), tr("px")}, side);
   answers_->setSelectionMode(QAbstractItemView::NoSelection);
   answers_->setFocusPolicy(Qt::NoFocus);
   answers_->header()->hide();
@@ -130,29 +135,31 @@ QWidget* TrialBench::makeSide() {
   column->addWidget(answers_);
   offsetX_ = new NumberField(-kMostOffsets, kMostOffsets, 2, side);
   offsetX_->setObjectName("offsetX");
+  offsetX_->setAccessibleName(tr("Offset x (px)"));
   offsetY_ = new NumberField(-kMostOffsets, kMostOffsets, 2, side);
   offsetY_->setObjectName("offsetY");
-  addRow(column, tr("stands at, px"), {offsetX_, offsetY_});
+  offsetY_->setAccessibleName(tr("Offset y (px)"));
+  addRow(column, tr("Offset (px)"), {offsetX_, offsetY_});
   column->addWidget(makeLabel(tr("Fairness"), "title", side));
   fairness_ = makeLabel({}, "", side);
   fairness_->setObjectName("fairness");
   fairness_->setWordWrap(true);
   column->addWidget(fairness_);
   column->addLayout(makeStands(side));
-  QPushButton* mount = makeButton(tr("Stand at a mount"), {}, side);
+  QPushButton* mount = makeButton(tr("Move to a mount"), {}, side);
   mount->setObjectName("standAtMount");
   column->addWidget(mount);
-  listTitle_ = makeLabel(tr("With another shape"), "title", side);
+  listTitle_ = makeLabel(tr("Compare shapes"), "title", side);
   column->addWidget(listTitle_);
   addTables(column, side);
   column->addWidget(makeWishes(side));
-  take_ = makeButton(tr("Take it for the asset"), {}, side);
+  take_ = makeButton(tr("Use for the asset"), {}, side);
   take_->setObjectName("takeFair");
   column->addWidget(take_);
   return side;
 }
 
-// What checks are to tell of, below the list of all pairs.
+// The limits for findings, below the list of all pairs.
 QWidget* TrialBench::makeWishes(QWidget* side) {
   wishes_ = new QWidget(side);
   auto* form = new QVBoxLayout(wishes_);
@@ -166,13 +173,18 @@ QWidget* TrialBench::makeWishes(QWidget* side) {
     connect(made, &NumberField::committed, this, &TrialBench::setWishes);
     return made;
   };
-  mostPhantom_ = field("mostPhantom", 100, tr("Tell pairs with a larger share; 100 tells none"));
-  mostMissed_ = field("mostMissed", 100, tr("Tell pairs with a larger share; 100 tells none"));
-  mostGap_ = field(
-      "mostGap", kGapWishRange.most,
-      tr("Tell pairs hit with more px of air between; %1 tells none").arg(kGapWishRange.most));
-  addRow(form, tr("at most, %"), {mostPhantom_, mostMissed_});
-  addRow(form, tr("air at a hit, px"), {mostGap_});
+  mostPhantom_ =
+      field("mostPhantom", 100,
+            tr("Pairs with a larger share of unfair offsets become findings. 100 turns this off."));
+  mostMissed_ =
+      field("mostMissed", 100,
+            tr("Pairs with a larger share of unfair offsets become findings. 100 turns this off."));
+  mostGap_ = field("mostGap", kGapLimitRange.most,
+                   tr("Pairs that hit with more than this many px of air between them become "
+                      "findings. %1 turns this off.")
+                       .arg(kGapLimitRange.most));
+  addRow(form, tr("Largest share (%)"), {mostPhantom_, mostMissed_});
+  addRow(form, tr("Largest air at a hit (px)"), {mostGap_});
   wishes_->hide();
   return wishes_;
 }

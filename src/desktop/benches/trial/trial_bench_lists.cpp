@@ -32,7 +32,7 @@ void TrialBench::showFacts(TrialFacts facts) {
   QHash<std::uint32_t, double> shares;
   for (const auto& [frame, share] : facts_.phantom) shares.insert(frame.value, share);
   ribbon_->setShares(tr("phantom"), std::move(shares));
-  // The list first: which candidate is chosen is told by its row.
+  // The list first, because its row decides which candidate is selected.
   showCandidates();
   showFairness();
   emit choiceChanged();
@@ -51,8 +51,7 @@ void TrialBench::showFairness() {
   }
   if (facts_.keptApart && one == nullptr) {
     fairness_->setText(
-        tr("The layers keep these two apart: their shapes never meet, so there is "
-           "nothing to compare."));
+        tr("By their layers these two ignore each other, so there is nothing to compare."));
     return;
   }
   QString text = tr("<b>%1</b> phantom, <b>%2</b> missed")
@@ -117,14 +116,14 @@ void TrialBench::takeCandidate() {
       });
 }
 
-// The list of all pairs in place of the shapes; found anew whenever it is opened.
+// The list of all pairs instead of the shapes; computed again whenever it is opened.
 void TrialBench::showPairs(bool show) {
   candidates_->setVisible(!show);
   take_->setVisible(!show);
   pairs_->setVisible(show);
   wishes_->setVisible(show);
   showWishes();
-  listTitle_->setText(show ? tr("Finding every pair that meets ...") : tr("With another shape"));
+  listTitle_->setText(show ? tr("Finding every pair that meets ...") : tr("Compare shapes"));
   pairs_->clear();
   rows_.clear();
   if (!show) {
@@ -138,19 +137,19 @@ void TrialBench::showPairs(bool show) {
 }
 
 void TrialBench::showWishes() {
-  const TrialWishes& wishes = session_.project().trial;
+  const FairnessLimits& wishes = session_.project().trial;
   mostPhantom_->setValue(100 * wishes.phantom.value_or(1));
   mostMissed_->setValue(100 * wishes.missed.value_or(1));
-  mostGap_->setValue(wishes.gap.value_or(kGapWishRange.most));
+  mostGap_->setValue(wishes.gap.value_or(kGapLimitRange.most));
 }
 
-// The greatest that a field takes is no wish.
+// The maximum of a field means no limit.
 void TrialBench::setWishes() {
-  TrialWishes wishes;
+  FairnessLimits wishes;
   if (mostPhantom_->value() < 100) wishes.phantom = mostPhantom_->value() / 100;
   if (mostMissed_->value() < 100) wishes.missed = mostMissed_->value() / 100;
-  if (mostGap_->value() < kGapWishRange.most) wishes.gap = mostGap_->value();
-  session_.perform(tr("How fair pairs are to be"), {SetTrialWishes{wishes}});
+  if (mostGap_->value() < kGapLimitRange.most) wishes.gap = mostGap_->value();
+  session_.perform(tr("Set the limits of fairness"), {SetFairnessLimits{wishes}});
 }
 
 void TrialBench::listPairs(std::vector<FairnessRow> rows) {

@@ -8,11 +8,11 @@
 #include "core/trial/fairness_sum.h"
 #include "core/trial/meeting_report.h"
 #include "desktop/benches/trial/trial_stage.h"
-#include "work/art_store.h"
+#include "work/art/art_store.h"
 
 namespace amber {
 
-/// What the trial's bench works out beside the window.
+/// Results that the Trial bench computes in the background.
 struct TrialFacts {
   FairnessSum sum;                                  ///< Of the frames that were asked about.
   bool keptApart = false;                           ///< The layers let no shapes of the two meet.
@@ -33,7 +33,7 @@ struct TrialQuestion {
 TrialFacts trialFacts(const Project& project, const std::shared_ptr<ArtStore>& store,
                       const TrialQuestion& question, const Progress& progress);
 
-/// What is said of two frames where they stand; nothing while their art is not here.
+/// The report of two frames at an offset; nothing while their art is not loaded.
 std::optional<MeetingReport> reportOf(const Project& project, const ArtSource& art,
                                       const TrialActor& a, const TrialActor& b, GamePoint at);
 

@@ -37,6 +37,7 @@ QImage imageFrom(const Image& picture) {
 TrialStage::TrialStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("trialStage");
+  setAccessibleName(tr("Two assets at their offset"));
   cancelDragsOnChangesOf(session_);
 }
 
@@ -115,7 +116,7 @@ QRectF TrialStage::content() const {
 }
 
 QString TrialStage::emptyText() const {
-  return tr("Cut a sheet and choose an asset; it stands here, and another one beside it.");
+  return tr("Two assets meet here. Cut a sheet and select an asset first.");
 }
 
 void TrialStage::paintGround(QPainter& painter) {
@@ -198,7 +199,7 @@ void TrialStage::paintContact(QPainter& painter) {
   painter.setBrush(theme().text);
   painter.drawEllipse(at + way, 3, 3);
   paintStageText(painter, at + way + QPointF(8, 14),
-                 tr("%1 px parts them").arg(rounded(contact.depth)), theme().text);
+                 tr("%1 px separate them").arg(rounded(contact.depth)), theme().text);
 }
 
 // Where the eye is to look: the first common pixel, the gap, or where shapes meet.
@@ -285,8 +286,8 @@ void TrialStage::paintStage(QPainter& painter) {
   const Found b = find(b_);
   const QString caption =
       b.frame == nullptr
-          ? tr("%1 alone; choose what it meets").arg(QString::fromStdString(a.asset->name))
-          : tr("%1 at 0, 0; %2 at %3, %4: drag it, or move it by the arrow keys")
+          ? tr("%1 alone. Select a second asset.").arg(QString::fromStdString(a.asset->name))
+          : tr("%1 at 0, 0; %2 at %3, %4. Drag it or use the arrow keys.")
                 .arg(QString::fromStdString(a.asset->name), QString::fromStdString(b.asset->name),
                      rounded(offset_.x), rounded(offset_.y));
   paintStageText(painter, QPointF(12, height() - 12), caption, theme().text);

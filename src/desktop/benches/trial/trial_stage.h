@@ -36,14 +36,15 @@ class TrialStage : public Canvas {
   void setActors(std::optional<TrialActor> a, std::optional<TrialActor> b);
   void setOffset(GamePoint offset);
   GamePoint offset() const { return offset_; }
-  /// What is said of them where they stand; drawn where it is.
+  /// The report for their offset; drawn at its place.
   void setReport(const MeetingReport& report);
   /// The map of all offsets; nothing hides it.
   void setMap(const FairnessSum* sum);
   void setShowShapes(bool show);
   /// Frames of the first that are drawn faintly under it: those beside it in its animation.
   void setGhosts(std::vector<FrameId> ghosts);
-  /// A shape that stands for that of a role of the first, frame px, while it is pointed at.
+  /// A shape shown instead of the one of a role of the first asset, frame px, while a candidate is
+  /// under the pointer.
   void setTrial(const std::string& role, const std::optional<Shape>& shape);
 
  signals:

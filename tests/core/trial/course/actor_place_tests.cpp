@@ -60,7 +60,7 @@ class ActorPlaceTest : public QObject {
       const double from = std::hypot(place.at.x - actor.at.x, place.at.y - actor.at.y);
       const double to = std::hypot(place.at.x - actor.to->x, place.at.y - actor.to->y);
       RC_ASSERT(std::abs(from + to - all) < 1e-6);
-      // A tick later it is no farther on than its speed takes it.
+      // A tick later it has moved at most by its speed.
       const ActorPlace later = placeOf(actor, seconds + 1 / 60.0);
       const double moved = std::hypot(later.at.x - place.at.x, later.at.y - place.at.y);
       RC_ASSERT(moved <= actor.speed / 60.0 + 1e-6);

@@ -48,7 +48,7 @@ struct Runner {
 
   Asset asset() const { return *project.assets.front(); }
   void put(Asset asset) { project.assets.front() = SharedValue<Asset>(std::move(asset)); }
-  // An asset that stands on the course, with a box in a role.
+  // Places an asset on the course, with a box in a role.
   void stand(const std::string& name, const std::string& role, Box box, GamePoint at) {
     Asset asset;
     asset.id = AssetId{100 + static_cast<std::uint32_t>(project.assets.size())};
@@ -203,7 +203,7 @@ class CourseTest : public QObject {
   Q_OBJECT
  private slots:
   void aMaskOfVeryManyRunsIsRefusedBeforeItIsTakenApart() {
-    // Stripes that no two rows share: each run would be a piece of its own.
+    // Stripes that differ in every row: each run would be a separate piece.
     MaskShape mask{0, 0, 2000, 500, {}};
     for (int y = 0; y < mask.h; ++y) {
       for (int x = y % 2; x + 1 < mask.w + y % 2; x += 2) mask.runs.push_back({y, x, x + 1});
@@ -296,7 +296,7 @@ class CourseTest : public QObject {
     run = runner.run(kRight, 3);
     QCOMPARE(run.ticks.back().place, (GamePoint{3, 0}));
     QCOMPARE(eventsOf(run), Events{});
-    // The last part of a px is a step of its own, and what is left of a move is dropped.
+    // The last part of a px is a separate step, and the rest of the move is dropped.
     runner.course.solids = {Box{8.5, -30, 10, 60}};
     run = runner.run(kRight, 3);
     QCOMPARE(run.ticks.back().place, (GamePoint{3, 0}));
@@ -530,7 +530,7 @@ class CourseTest : public QObject {
     const CourseRun run = runner.run(keys);
     QVERIFY(run.jump.has_value());
     QCOMPARE(run.jump->height, 8.0 + 6 + 4 + 2);
-    // Rises for 4 ticks, stands for one, and falls for as many.
+    // Rises for 4 ticks, is level for one, and falls for 4.
     QCOMPARE(run.jump->length, 5.0 * 9);
     QCOMPARE(run.ground, 30 - 8);
     QCOMPARE(eventsOf(run), Events{});
@@ -564,7 +564,7 @@ class CourseTest : public QObject {
     QCOMPARE(runner.run(kRight, 4).count(CourseEventKind::Stuck), 0);
   }
 
-  void partiesAreMetByTheLayers() {
+  void participantsAreMetByTheLayers() {
     Runner runner({kBox});
     runner.stand("tile_wall", "body", {-4, -30, 8, 60}, {40, 0});
     runner.rules.moves = Moves::Close;
@@ -574,7 +574,7 @@ class CourseTest : public QObject {
     wall.settings = {{"body", std::nullopt, LayerSet{0}, LayerSet{0}}};
     runner.project.assets[1] = SharedValue<Asset>(wall);
     QCOMPARE(runner.run(kRight, 20).ticks.back().place.x, 100.0);
-    // As a solid of the course it stops whatever the layers say.
+    // As a solid of the course it stops regardless of the layers.
     runner.course.actors.clear();
     runner.course.solids = {StandingAsset{"tile_wall", 1, {40, 0}, false}};
     QCOMPARE(runner.run(kRight, 20).ticks.back().place.x, 31.0);
@@ -607,8 +607,8 @@ class CourseTest : public QObject {
     QVERIFY(once != passing.events.end());
     QCOMPARE(once->tick, 1);
     QCOMPARE(once->until, 1);
-    // With nobody to be told of it is not deaf, though it is wanted to notice; with one too far
-    // away it is.
+    // Without anything to notice there is no fault, although an expectation requires it; with
+    // something too far away there is.
     runner.project.expectations = {{{PhraseOf::Asset, "chr_keeper", "reach"},
                                     Verb::Notices,
                                     {PhraseOf::All, "", "body"},
@@ -732,7 +732,7 @@ class CourseTest : public QObject {
       return setup ? std::string() : setup.error().sentence;
     };
     QVERIFY(sentence({.course = "stairs"}).find("there are floor, steps") != std::string::npos);
-    QCOMPARE(sentence({.role = "feet"}), std::string("no role is called \"feet\""));
+    QCOMPARE(sentence({.role = "feet"}), std::string("no role has the name \"feet\""));
     QVERIFY(sentence({.script = "swim"}).find("walk, jump and dash") != std::string::npos);
     QVERIFY(sentence({.numbers = {.rate = 1, .speed = 90000}}).find("90000 px") !=
             std::string::npos);

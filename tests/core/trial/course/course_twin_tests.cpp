@@ -107,7 +107,7 @@ struct Fact {
   double px = 0;
 };
 
-// What stopped a tick's move, as one is told from the next tick's.
+// What stopped the move of a tick, comparable with the next tick.
 struct Halt {
   int solid = -1;
   bool forward = false;
@@ -313,7 +313,7 @@ class Twin {
       (hit->normal.x != 0 ? left.x : left.y) = 0;
     }
     if (!side_ || !grounded_ || jumps_ || speed_.y < 0) return;
-    // Down a ledge that is no higher than the steepest slope would take it, here 45 degrees.
+    // Down a ledge no higher than the steepest slope allows, here 45 degrees.
     const double down = across + kNear;
     const auto floor = first(at_, {0, down});
     if (!floor || floor->normal.y >= 0) return;
@@ -379,7 +379,7 @@ class Twin {
         return within(area, at) || (side_ && isGround(area, at));
       };
       if (stands(was, from) || stands(is, at_)) continue;
-      // By the body as it was, and as it is.
+      // With the old body and the new one.
       const auto passes = [&](const Area& area) {
         const auto crosses = [&](Point at, Point way) {
           return touched(area, at, way).has_value();
@@ -417,7 +417,7 @@ bool isCompared(CourseEventKind kind) {
          kind == CourseEventKind::Pop || kind == CourseEventKind::Tunnel;
 }
 
-// One course: what both made of it, told where they differ.
+// One course: both results, compared tick by tick.
 struct Comparison {
   QString difference;
   bool even = false;

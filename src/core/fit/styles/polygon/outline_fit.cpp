@@ -66,8 +66,8 @@ class Cone {
   }
 
  private:
-  // Whether the limit of a corner lies to the right of that so far; told without a root, which most
-  // corners need not.
+  // Whether this limit of the cone lies to the right of the current one. Computed without a square
+  // root, which most corners do not need.
   bool narrows(Vertex to, double rightOfLimit, double squared) const {
     if (!limited_) return true;
     if (rightOfLimit <= 0) return false;
@@ -148,7 +148,7 @@ bool takeEdgesOut(std::vector<Corner>& corners, double tolerance) {
   std::size_t left = 0;  // so many corners, those before the one looked at, are left
   for (std::size_t i = 0; i < n; ++i) {
     const bool any = left < i;
-    // The first corner's neighbours stay as they are.
+    // The neighbours of the first corner are not changed.
     if (i >= 1 && i + 2 < n && n - (any ? 1 : 0) > 4) {
       const Corner& b = corners[i];
       const Corner& c = corners[i + 1];

@@ -7,15 +7,15 @@
 
 namespace amber {
 
-/// A ring with fewer corners that goes around all of it: every corner of the ring lies on the new
-/// one or to its right, and no point of the new one is farther than `tolerance` px from the ring.
-/// First the longest chords that pass on the left are taken, as a cone of directions that narrows
-/// from corner to corner allows; then edges whose neighbours meet near enough are taken out.
-/// It may touch itself where the ring does, or where two of its parts come within twice the
-/// tolerance. Requires: at least 3 corners, clockwise; tolerance at least 0.
-/// Cost: linear in the corners but for those that one chord looks past; 2,000 take 0.1 ms.
-/// Reference: the cone, C. M. Williams, "An Efficient Algorithm for the Piecewise Linear
-/// Approximation of Planar Curves", Computer Graphics and Image Processing 8, 1978; made one-sided.
+/// A ring with fewer corners that encloses the given one: every corner of the ring lies on the new
+/// ring or to its right, and no point of the new ring is farther than `tolerance` px from the ring.
+/// First the longest chords that pass on the left are used, found by a cone of directions that
+/// narrows from corner to corner; then edges are removed if their neighbours intersect near enough.
+/// The result may touch itself where the ring does, or where two of its parts are within twice the
+/// tolerance. Requires: at least 3 corners, clockwise; tolerance at least 0. Cost: linear in the
+/// corners, except for those that one chord passes; 2,000 corners take 0.1 ms. Reference: the cone,
+/// C. M. Williams, "An Efficient Algorithm for the Piecewise Linear Approximation of Planar
+/// Curves", Computer Graphics and Image Processing 8, 1978; made one-sided.
 std::vector<Vertex> coveringWithin(const std::vector<Vertex>& ring, double tolerance);
 
 /// The same around an island of ink, whose outline the ring is: whatever else of the island comes
@@ -32,7 +32,7 @@ struct FrameOutlines {
   Polygon polygon;              ///< See coveringInk.
 };
 
-/// All of them from the ink itself, in one go. Empty where there is no ink.
+/// All outlines of the ink, in one pass. Empty without ink.
 FrameOutlines outlinesOf(const PixelMask& ink, double tolerance);
 
 }  // namespace amber

@@ -14,7 +14,7 @@ namespace {
 constexpr double kBetter = 1e-10;
 constexpr double kHollow = 0.01;    // pixels a px^2
 constexpr double kHollowInner = 1;  // the same, of what is to be full
-constexpr double kSettling = 1e-8;  // agreement a px^2
+constexpr double kSettling = 1e-8;  // overlap a px^2
 constexpr double kLeastTwiceArea = 2 * kLeastPolygonArea;
 
 }  // namespace
@@ -34,7 +34,7 @@ long long PolygonGoal::wrong(const PolygonSums& sums, long long allInk) const {
 }
 
 // A tip that reaches out between rows of pixel centres holds none of them and costs nothing by
-// count; so that no polygon ends in one, area that holds no pixels costs a little. Of agreement it
+// count; so that no polygon ends in one, area that holds no pixels costs a little. Of overlap it
 // only settles what is equal.
 double PolygonGoal::worth(const PolygonSums& sums, long long allInk) const {
   const double hollow =
@@ -105,10 +105,10 @@ bool PolygonClimb::legalAround(std::size_t first, std::size_t count) const {
   return true;
 }
 
-// Whether a corner would go farther from the ink than the ink is wide, or farther than it is there,
-// where ink that is bare costs so much that any way to hold it seems good, and where a tip too thin
-// to hold a pixel costs nothing; of what is to be full, whether it would leave the ink by more than
-// a pixel, where a tip between two rows holds none.
+// Whether a corner would move too far from the ink: farther than the ink is wide, or farther than
+// the corner is now while bare ink makes every gain look good and a tip too thin to contain a pixel
+// costs nothing. For styles without air: whether it would leave the ink by more than a pixel,
+// because a tip between two rows contains no pixel.
 bool PolygonClimb::strays(const Vertex& from, const Vertex& to) const {
   if (goal_.style == FitStyle::Inner) return leavesInk(to) && !leavesInk(from);
   const PixelRect& bounds = ink_.bounds();
@@ -198,8 +198,8 @@ bool PolygonClimb::tryMove(std::size_t first, std::array<Vertex, N> to) {
   return true;
 }
 
-// Along the two edges at the corner, both ways; what is to be snug, and is soon told, along the
-// axes as well.
+// Along the two edges at the corner, in both directions; for the snug style, which is fast to
+// evaluate, also along the axes.
 bool PolygonClimb::moveCorner(std::size_t i, double step) {
   bool moved = false;
   const auto go = [&](Vertex way) {

@@ -22,11 +22,11 @@ struct PolygonGoal {
   double worth(const PolygonSums& sums, long long allInk) const;
 };
 
-/// A polygon that is improved by moving its corners, its edges and, one at a time, corners to where
-/// they help more. It has no fault at any time, and is convex if the goal says so.
+/// A polygon that is improved by moving its corners and edges, and by moving single corners to
+/// where they help more. It never has a fault, and it is convex if the goal requires that.
 class PolygonClimb {
  public:
-  /// Requires: points without fault, clockwise, convex if the goal says so.
+  /// Requires: points without a fault, clockwise, convex if the goal requires that.
   PolygonClimb(const InkCounts& ink, const PolygonGoal& goal, std::vector<Vertex> points);
 
   /// Moves by steps of `step` px, then half of it and so on down to `least`, for as long as worth

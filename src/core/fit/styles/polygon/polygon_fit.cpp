@@ -125,7 +125,7 @@ class Best {
   void consider(const PolygonClimb& climb) {
     if (climb.wrong() != 0 || climb.reachesPast()) return;
     if (found_ && climb.worth() <= worth_) return;
-    // Of dust a corner may come to lie upon an edge by less than moves are told apart by.
+    // On dust, a corner may end up on an edge, within the precision of the moves.
     if (faultOf(Polygon{climb.points()}) != PolygonFault::None) return;
     found_ = climb.points();
     worth_ = climb.worth();
@@ -232,7 +232,7 @@ std::optional<Polygon> climbed(const Fitting& fitting,
     }
   }
   if (!best.found()) climbFromAll(fitting, coarse, best);
-  // Of dust, and of rings, squares tell little: then what is surely right is better as it is.
+  // On dust and rings, coarse squares are misleading, so the safe start is better unchanged.
   if (style != FitStyle::Balanced) {
     for (const auto& start : safeStarts(fitting)) {
       PolygonClimb polygon(fitting.on.ink, fitting.goal, start);
@@ -251,13 +251,14 @@ std::optional<Polygon> climbed(const Fitting& fitting,
 
 }  // namespace
 
-PolygonGround::PolygonGround(std::vector<PixelMask> inks, const PolygonWish& wish) : wish_(wish) {
+PolygonGround::PolygonGround(std::vector<PixelMask> inks, const PolygonOptions& wish)
+    : wish_(wish) {
   all_ = unitedMask(inks);
   if (wish.around == Around::Largest) {
     all_ = largestIsland(all_);
     for (PixelMask& ink : inks) ink = intersection(ink, all_);
   }
-  // The bridges lead the outline from island to island; they are no ink, and hold air.
+  // The bridges connect the outline from island to island. They are not ink, so they contain air.
   if (wish.around == Around::All) all_ = bridged(all_);
   InkCounts counts(inks);
   if (counts.total() == 0) return;
@@ -352,12 +353,12 @@ std::optional<Polygon> PolygonGround::fittedWithAll(FitStyle style, double loss)
   return climbed({*fine_, goal}, found, side_);
 }
 
-std::optional<Polygon> polygonOf(const PixelMask& ink, const PolygonWish& wish, FitStyle style,
+std::optional<Polygon> polygonOf(const PixelMask& ink, const PolygonOptions& wish, FitStyle style,
                                  double loss) {
   return PolygonGround({ink}, wish).fitted(style, loss);
 }
 
-std::optional<Polygon> polygonOf(std::vector<PixelMask> inks, const PolygonWish& wish,
+std::optional<Polygon> polygonOf(std::vector<PixelMask> inks, const PolygonOptions& wish,
                                  FitStyle style, double loss) {
   return PolygonGround(std::move(inks), wish).fitted(style, loss);
 }

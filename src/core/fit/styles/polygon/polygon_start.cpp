@@ -102,7 +102,7 @@ class ChainSearch {
     return corners;
   }
 
-  double agreement(const std::vector<std::size_t>& corners) const {
+  double overlap(const std::vector<std::size_t>& corners) const {
     double pixels = 0;
     double ink = 0;
     for (std::size_t i = 0; i < corners.size(); ++i) {
@@ -137,7 +137,7 @@ std::optional<Vertex> meetingBeyond(Vertex a, Vertex b, Vertex c, Vertex d) {
   return Vertex{b.x + ux * along, b.y + uy * along};
 }
 
-// A line that all of a polygon lies to the right of.
+// A line with the whole polygon to its right.
 struct Side {
   Vertex at;
   Vertex way;  // of length 1
@@ -219,9 +219,9 @@ std::vector<Vertex> bestThrough(const InkCounts& ink, const std::vector<Vertex>&
   std::size_t start = 0;
   for (int round = 0; round < 4; ++round) {
     const auto corners = search.best(start, points, std::max(most, 0.5));
-    const double agreement = search.agreement(corners);
-    if (agreement > most) {
-      most = agreement;
+    const double overlap = search.overlap(corners);
+    if (overlap > most) {
+      most = overlap;
       best = corners;
     } else if (round >= 1) {
       break;

@@ -8,14 +8,13 @@
 
 namespace amber {
 
-/// The ring with corners taken out, the one with the smallest triangle first, until `most` are
-/// left. Requires: most at least 3. Cost: n log n.
-/// Reference: M. Visvalingam, J. D. Whyatt, "Line Generalisation by Repeated Elimination of
-/// Points", The Cartographic Journal 30, 1993.
+/// The ring with corners removed, the one with the smallest triangle first, until `most` remain.
+/// Requires: most at least 3. Cost: n log n. Reference: M. Visvalingam, J. D. Whyatt, "Line
+/// Generalisation by Repeated Elimination of Points", The Cartographic Journal 30, 1993.
 std::vector<Vertex> thinned(const std::vector<Vertex>& ring, std::size_t most);
 
 /// Of all polygons whose corners are at most `points` of the ring, in its order, the one of highest
-/// agreement with the ink, near enough: of those through one corner, that is moved on twice. It may
+/// overlap with the ink, near enough: of those through one corner, that is moved on twice. It may
 /// cross itself. Empty where the ring has fewer than 3 corners, or all polygons go the wrong way
 /// round. Cost: points x ring^2, and ring^2 edges of sums.
 /// Reference: J. C. Perez, E. Vidal, "Optimum Polygonal Approximation of Digitized Curves", Pattern
@@ -24,8 +23,8 @@ std::vector<Vertex> thinned(const std::vector<Vertex>& ring, std::size_t most);
 std::vector<Vertex> bestThrough(const InkCounts& ink, const std::vector<Vertex>& ring,
                                 std::size_t points);
 
-/// A convex polygon of at most `points` corners around a convex one: edges are taken out, the one
-/// whose neighbours then enclose least more first. Requires: a convex ring of at least 3 corners,
+/// A convex polygon of at most `points` corners around a convex one: edges are removed, the one
+/// whose removal adds the least area first. Requires: a convex ring of at least 3 corners,
 /// clockwise; points at least 3.
 std::vector<Vertex> circumscribed(std::vector<Vertex> hull, std::size_t points);
 

@@ -32,10 +32,10 @@ bool isSnapped(double value) {
   return std::abs(value) < kFarthestSnapped && snappedToFit(value) == value;
 }
 
-// What lies left of an edge between snapped corners, told by whole numbers: columns are counted on
-// in 2^-40 px. Of no more rows than kMostStepped such an edge passes through a pixel's centre or by
-// it by 2^-26 px at least. All that is rounded adds up to less than 2^-29 px, and what comes as
-// near to a centre as 2^-28 px passes through it.
+// The pixels to the left of an edge between snapped corners, in whole numbers: columns are stepped
+// in units of 2^-40 px. Over at most kMostStepped rows such an edge either passes through a pixel
+// centre or misses it by at least 2^-26 px. All rounding errors add up to less than 2^-29 px, so an
+// edge within 2^-28 px of a centre passes through it.
 Held heldStepping(const InkCounts& ink, Vertex p, Vertex q, int first, int end) {
   constexpr int kFraction = 40;
   constexpr double kOne = 1LL << kFraction;

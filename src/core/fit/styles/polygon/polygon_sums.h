@@ -5,10 +5,10 @@
 
 namespace amber {
 
-/// What an edge adds to the counts of the polygon that it is part of. Added up over the edges of a
-/// polygon without fault, clockwise, they are the counts themselves: a pixel left of an edge counts
-/// for it, and edges that go down count with the other sign than those that go up.
-/// A corner that moves changes only the two edges at it.
+/// The contribution of an edge to the pixel counts of its polygon. The sum over the edges of a
+/// polygon without a fault, clockwise, gives the counts: each edge counts the pixels to its left,
+/// with opposite signs for edges that go down and up. A corner that moves changes only its two
+/// edges.
 struct PolygonSums {
   long long pixels = 0;  ///< Pixels in the polygon.
   long long ink = 0;     ///< Ink in the polygon.
@@ -36,7 +36,7 @@ struct PolygonSums {
 /// corners are counted by whole numbers, which is faster, and a 256th is not seen. For values
 /// within 2^42 px.
 constexpr double snappedToFit(double value) {
-  // So large that no finer fraction fits.
+  // So large that smaller fractions are rounded away.
   constexpr double kLarge = 1.5 * static_cast<double>(1LL << 44);
   return (value + kLarge) - kLarge;
 }
@@ -45,8 +45,8 @@ constexpr double snappedToFit(double value) {
 /// Cost: linear in the rows that it crosses.
 long long cutBy(const InkCounts& ink, Vertex p, Vertex q);
 
-/// The same, counted until they are more than `most`: from row `from` on, for which the row is put
-/// that they became more in. Of edges that hardly differ that is mostly told by a few rows.
+/// The same, counted until the result exceeds `most`, starting at row `from`, which is then set to
+/// the row where it did. For edges that hardly differ, a few rows are usually enough.
 long long cutBy(const InkCounts& ink, Vertex p, Vertex q, long long most, int& from);
 
 /// Whether cuts are counted; that takes as long again.

@@ -43,7 +43,7 @@ AxisMove alongAxis(const Surroundings& near, Vertex place, Vertex move, bool pxB
 }
 
 Stop stopOf(const Surroundings& near, const AxisMove& axis, Vertex way, bool sideways) {
-  // Told along what was left of the move; what it overlapped all along is no px short.
+  // Measured along the rest of the move; a thing that overlaps all along is not a gap.
   if (const auto hit = near.firstHit(axis.place, way)) {
     return {hit->by->whose, hit->by->role, hit->normal, hit->share * lengthOf(way), sideways};
   }

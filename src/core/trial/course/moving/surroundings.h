@@ -11,7 +11,7 @@ namespace amber {
 struct NearObstacle {
   const Obstacle* obstacle = nullptr;
   Vertex at;              ///< Where the standing shape has its (0,0).
-  std::size_t whose = 0;  ///< What stands there, as whoever gathered it counts.
+  std::size_t whose = 0;  ///< The index of the obstacle, as its owner counts.
   std::size_t role = 0;   ///< Which of the moving asset's shapes it stops.
 };
 
