@@ -122,7 +122,7 @@ class WindowTest : public QObject {
     QTRY_VERIFY_WITH_TIMEOUT(find<QLabel>(window, "packResult")->text().contains("and verified"),
                              10000);
     click(window, "verifyButton");
-    QTRY_VERIFY(find<QLabel>(window, "packResult")->text().contains("exactly what the project"));
+    QTRY_VERIFY(find<QLabel>(window, "packResult")->text().contains("matches the project"));
 
     // The same job on the command line.
     QDir().mkpath(scratch.qpath("cli"));

@@ -4,10 +4,39 @@
 #include <QScrollBar>
 #include <QSizePolicy>
 #include <QStyle>
+#include <algorithm>
 
 #include "desktop/theme.h"
 
 namespace amber {
+namespace {
+
+// With little room around its text a button is as wide as its text: the usual least width of
+// buttons makes strips of short words wider than small screens.
+class TextButton : public QPushButton {
+ public:
+  using QPushButton::QPushButton;
+
+  QSize sizeHint() const override {
+    QSize hint = QPushButton::sizeHint();
+    const int room = property("small").toBool() ? kSmallRoom : kTightRoom;
+    if (property("small").toBool() || property("tight").toBool()) {
+      hint.setWidth(
+          std::min(hint.width(), fontMetrics().horizontalAdvance(text()) + iconWidth() + room));
+    }
+    return hint;
+  }
+  QSize minimumSizeHint() const override { return sizeHint(); }
+
+ private:
+  // Padding and border on both sides, as the theme sets them, px.
+  static constexpr int kSmallRoom = 14;
+  static constexpr int kTightRoom = 18;
+
+  int iconWidth() const { return icon().isNull() ? 0 : iconSize().width() + kTightRoom; }
+};
+
+}  // namespace
 
 QFrame* makeFrame(const char* role, QWidget* parent) {
   auto* frame = new QFrame(parent);
@@ -22,13 +51,13 @@ QLabel* makeLabel(const QString& text, const char* rank, QWidget* parent) {
 }
 
 QPushButton* makeChip(const QString& text, QWidget* parent) {
-  auto* chip = new QPushButton(text, parent);
+  auto* chip = new TextButton(text, parent);
   chip->setCheckable(true);
   return chip;
 }
 
 QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent) {
-  auto* button = new QPushButton(text, parent);
+  auto* button = new TextButton(text, parent);
   button->setToolTip(tip);
   return button;
 }

@@ -60,7 +60,7 @@ class ConventionBandTest : public QObject {
     QVERIFY2(steps(desk) == before, "it is so already");
     click(desk.window, qPrintable(chip));
     QCOMPARE(steps(desk), before + 1);
-    QVERIFY2(example(desk).startsWith("a frame: " + frame + " "), qPrintable(example(desk)));
+    QVERIFY2(example(desk).startsWith("Example frame: " + frame + " "), qPrintable(example(desk)));
     QVERIFY2(example(desk).endsWith("FRAME_" + constant), qPrintable(example(desk)));
     desk.window.session().history().undo();
     QVERIFY(find<QPushButton>(desk.window, "style_snake")->isChecked());
@@ -122,7 +122,7 @@ class ConventionBandTest : public QObject {
     // The convention is learned from what the names are.
     desk.finder("learn the convention");
     QCOMPARE(desk.project().naming.firstNumber, 1);
-    QVERIFY2(told(desk).contains("follow it already"), qPrintable(told(desk)));
+    QVERIFY2(told(desk).contains("names follow it"), qPrintable(told(desk)));
     const int before = steps(desk);
     desk.finder("learn the convention");
     QCOMPARE(steps(desk), before);
@@ -169,7 +169,7 @@ class ConventionBandTest : public QObject {
       ++added;
     }
     QVERIFY(added > 2 && added < 50);
-    QVERIFY(told(desk).contains("room for no more parts"));
+    QVERIFY(told(desk).contains("cannot have more parts"));
     QCOMPARE(desk.project().naming.frame.size(), std::size_t(3 + added - 1));
   }
 
@@ -276,7 +276,7 @@ class CodePanelTest : public QObject {
                                   {Rename{desk.project().assets[2]->id, {}, {}, "chr_owl"}});
     desk.open.settle();
     desk.finder("export a diff");
-    QVERIFY(find<QLabel>(desk.window, "notice")->text().contains("uses nothing that was renamed"));
+    QVERIFY(find<QLabel>(desk.window, "notice")->text().contains("does not use any renamed name"));
     // What it uses: not where nothing is answered, nor where nothing can be written.
     auto* list = find<QTreeWidget>(desk.window, "unknownNames");
     QTreeWidgetItem* near = list->findItems("chr_keper", Qt::MatchStartsWith).front();

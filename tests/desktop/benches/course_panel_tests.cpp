@@ -59,8 +59,8 @@ class CoursePanelTest : public QObject {
     // Listed, with what would not have it, a click goes there.
     click(open.window, "courseEvents");
     auto* events = open.find<QTreeWidget>("eventList");
-    QVERIFY(events->topLevelItem(0)->text(0).contains("catches on solid 2"));
-    QVERIFY(events->topLevelItem(0)->toolTip(0).contains("one for all it does not happen"));
+    QVERIFY(events->topLevelItem(0)->text(0).contains("snags on solid 2"));
+    QVERIFY(events->topLevelItem(0)->toolTip(0).contains("does not happen with"));
     events->setCurrentItem(events->topLevelItem(0));
     QVERIFY(timeline->tick() > 10);
     click(open.window, "courseEvents");
@@ -80,12 +80,12 @@ class CoursePanelTest : public QObject {
     QVERIFY(row >= 0);
     QCOMPARE(candidates->topLevelItem(row)->text(1), QString("0"));
     candidates->setCurrentItem(candidates->topLevelItem(row));
-    QVERIFY2(compared(open).contains("one for all: <b>nothing wrong"), qPrintable(compared(open)));
+    QVERIFY2(compared(open).contains("one for all: <b>no faults"), qPrintable(compared(open)));
     open.settle();
     click(open.window, "takeCourse");
     open.settle();
     QVERIFY(open.history().undoText().contains("circle, trimmed"));
-    QVERIFY2(compared(open).contains("As it is: <b>nothing wrong"), qPrintable(compared(open)));
+    QVERIFY2(compared(open).contains("Current shape: <b>no faults"), qPrintable(compared(open)));
     open.history().undo();
     open.settle();
     QVERIFY2(compared(open).contains("1 snag"), qPrintable(compared(open)));
@@ -191,7 +191,7 @@ class CoursePanelTest : public QObject {
     open.settle();
     QVERIFY(open.find<CourseTimeline>("courseTimeline")->tick() > 0);
     QCOMPARE(open.find<QComboBox>("script")->currentText(), QString("As played"));
-    QVERIFY2(compared(open).contains("catch"), qPrintable(compared(open)));
+    QVERIFY2(compared(open).contains("snag"), qPrintable(compared(open)));
     click(open.window, "tryEverything");
     QVERIFY(open.find<QTreeWidget>("courseCandidates")->topLevelItemCount() > 10);
   }

@@ -363,7 +363,7 @@ class CutBenchTest : public QObject {
     auto* proposals = find<QListWidget>(window, "proposals");
     const auto shows = [&] { return findSheet(project, session.selection().sheet)->path; };
     QCOMPARE(shows(), std::string("fern_sway.png"));
-    QTRY_VERIFY(proposals->item(0)->text().contains("is the background"));
+    QTRY_VERIFY(proposals->item(0)->text().contains("The background colour is"));
     proposals->setFocus();
     QTest::keyClick(proposals, Qt::Key_Down);
     proposals->setCurrentRow(0);
@@ -376,11 +376,11 @@ class CutBenchTest : public QObject {
     QCOMPARE(framesOf("fern_sway.png"), std::size_t{6});
     // The labels have drawn boxes; the user says that the ground is not art.
     session.selectSheet(findSheet(project, std::string_view("labels.png"))->id);
-    QTRY_VERIFY(proposals->item(1)->text().contains("It is art"));
+    QTRY_VERIFY(proposals->item(1)->text().contains("This colour is art"));
     QTest::mouseClick(proposals->viewport(), Qt::LeftButton, {},
                       proposals->visualItemRect(proposals->item(0)).center());
     session.settle();
-    QTRY_VERIFY(proposals->item(0)->text().contains("in boxes"));
+    QTRY_VERIFY(proposals->item(0)->text().contains("with drawn outlines"));
     QVERIFY(find<QPushButton>(window, "inBoxes")->isChecked());
     QTest::keyClick(proposals, Qt::Key_Return);
     session.settle();

@@ -156,7 +156,7 @@ class LayersBenchTest : public QObject {
     for (int row = 0; row < 10; ++row) {
       QCOMPARE(open.state(row), static_cast<int>(ExpectationModel::State::Holds));
     }
-    QVERIFY(!open.text("expectationSummary").contains("nobody asked"));
+    QVERIFY(!open.text("expectationSummary").contains("without an expectation"));
     open.history().undo();
     QCOMPARE(open.project().layers, before);
   }

@@ -125,7 +125,7 @@ class LoomTest : public QObject {
     QVERIFY(tipAt(open, open.loom()->rowRect(row).center()).startsWith("Drag from the square"));
     const QPointF grip = open.loom()->gripOf(row, false);
     QString tip;
-    for (int dx = 14; dx < 60 && !tip.contains("Click to cut"); dx += 2) {
+    for (int dx = 14; dx < 60 && !tip.contains("Click to remove the thread"); dx += 2) {
       tip = tipAt(open, grip + QPointF(dx, 0));
     }
     QVERIFY2(tip.contains("is on") || tip.contains("seeks"), qPrintable(tip));

@@ -128,7 +128,7 @@ class PackBenchTest : public QObject {
     QTRY_VERIFY(shown()["name"] == "chr_keeper_idle_02");
     type(window, "pxPerUnit", "10");
     choose(window, "yAxis", 1);
-    QVERIFY2(find<QLabel>(window, "loadedFacts")->text().contains("units, its lower left corner"),
+    QVERIFY2(find<QLabel>(window, "loadedFacts")->text().contains("units. The lower left corner"),
              qPrintable(find<QLabel>(window, "loadedFacts")->text()));
     QVERIFY(shown().contains("inUnits"));
     // The meaning of a number is shown when the pointer is over it.
@@ -201,7 +201,7 @@ class PackBenchTest : public QObject {
     QVERIFY(find<QLabel>(window, "changesTitle")->text().contains("Nothing has been packed"));
     click(window, "packButton");
     settle(window);
-    QTRY_VERIFY(find<QLabel>(window, "changesTitle")->text().contains("as this project would"));
+    QTRY_VERIFY(find<QLabel>(window, "changesTitle")->text().contains("is up to date"));
     const auto& assets = window.session().project().assets;
     const Frame& frame = assets[0]->frames[1];
     window.session().perform("x", {SetOrigin{assets[0]->id, frame.id, {1, 2}, kByHand},
@@ -210,7 +210,7 @@ class PackBenchTest : public QObject {
     auto* list = find<QTreeWidget>(window, "changes");
     QStringList groups;
     for (int i = 0; i < list->topLevelItemCount(); ++i) groups << list->topLevelItem(i)->text(0);
-    QVERIFY2(groups.contains("gone") && groups.contains("Numbers changed"),
+    QVERIFY2(groups.contains("Removed") && groups.contains("Numbers changed"),
              qPrintable(groups.join(", ")));
     QVERIFY(find<QPushButton>(window, "toChanges")->text() != "Changes");
     // A click goes to the frame.

@@ -89,7 +89,7 @@ class PackViewsTest : public QObject {
     QVERIFY2(open.result().contains("and verified"), qPrintable(open.result()));
     click(open.window, "verifyButton");
     open.rest();
-    QVERIFY2(open.result().contains("exactly what the project says"), qPrintable(open.result()));
+    QVERIFY2(open.result().contains("matches the project"), qPrintable(open.result()));
     const Frame& frame = open.project().assets[0]->frames[1];
     open.window.session().perform(
         "moved", {SetOrigin{open.project().assets[0]->id, frame.id, {1, 2}, kByHand}});

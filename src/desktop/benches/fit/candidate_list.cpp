@@ -13,13 +13,6 @@
 #include "desktop/theme.h"
 
 namespace amber {
-namespace {
-
-// The room for the padding and border of a chip, px.
-constexpr int kChipRoom = 14;
-
-}  // namespace
-
 CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : QWidget(parent),
       session_(session),
@@ -50,9 +43,6 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
     chip->setObjectName("kind:" + chip->text());
     chip->setToolTip(tr("Shows the candidates of this shape type."));
     chip->setChecked(true);
-    // As wide as its word: five chips of the usual least width do not fit.
-    chip->ensurePolished();
-    chip->setFixedWidth(chip->fontMetrics().horizontalAdvance(chip->text()) + kChipRoom);
     kinds_.push_back(chip);
     kinds->addWidget(chip);
     connect(chip, &QPushButton::toggled, this, &CandidateList::showCards);

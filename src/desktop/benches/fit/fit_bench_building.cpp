@@ -33,7 +33,7 @@ void addChoice(QHBoxLayout* row, QWidget* parent, const char* prefix,
   int id = 0;
   for (const QString& name : names) {
     QPushButton* chip = tight(makeChip(name, parent));
-    chip->setObjectName(prefix + name);
+    chip->setObjectName(prefix + name.toLower());
     chip->setChecked(id == first);
     group->addButton(chip, id++);
     row->addWidget(chip);
