@@ -205,7 +205,7 @@ QWidget* CutBench::makeIslandsPage(QWidget* parent) {
   joinSlider_->setObjectName("joinSlider");
   joinSlider_->setRange(1, 32);
   partFaint_ = chipOf(
-      tr("Separate below"), "partFaint",
+      tr("Separate"), "partFaint",
       tr("Separates figures that touch only through pixels more transparent than this alpha."),
       page);
   inBoxes_ = chipOf(tr("Frames have drawn outlines"), "inBoxes",

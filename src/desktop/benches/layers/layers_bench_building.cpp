@@ -71,7 +71,7 @@ QWidget* LayersBench::makeStrip() {
   row->addWidget(new YieldingLabel(tr("Shapes meet when"), strip));
   pairing_ = new QComboBox(strip);
   pairing_->setObjectName("pairing");
-  pairing_->addItems({tr("either seeks the other"), tr("both seek each other")});
+  pairing_->addItems({tr("either seeks"), tr("both seek")});
   row->addWidget(pairing_);
   wakes_ = new QComboBox(strip);
   wakes_->setObjectName("wakes");

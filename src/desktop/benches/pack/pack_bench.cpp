@@ -31,7 +31,7 @@ PackBench::PackBench(ProjectSession& session, Pictures&, QWidget* parent)
           session.background(), this, tr("Laying out pages"),
           [this](const Result<std::shared_ptr<const PackPreview>>& made) { takePreview(made); }) {
   contents_ = new ParcelContents(this);
-  contents_->setFixedWidth(228);
+  contents_->setFixedWidth(220);
   auto* all = new QHBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);
   all->setSpacing(1);

@@ -59,6 +59,7 @@ QWidget* TrialBench::makeStrip() {
   others_->setToolTip(tr("The second asset, shown beside the selected one"));
   others_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   others_->setMinimumContentsLength(6);
+  others_->setMinimumWidth(70);  // On small screens; its list shows the whole names.
   row->addWidget(others_);
   row->addWidget(new YieldingLabel(tr("frame"), strip));
   otherFrame_ = new NumberField(1, 100000, 0, strip);
