@@ -636,7 +636,7 @@ complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l walk-ani
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l rise-animation -d 'The animation for rising in the air'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l fall-animation -d 'The animation for falling'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l must-pass -d 'End with exit status 1 if there is a fault'
-complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l keep -d 'Save the course in the project by this name. With --must-pass, its faults become findings'
+complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l keep -d 'Save the course in the project by this name (with --must-pass, its faults become findings)'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l try -d 'Show what would change, without changing it'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l limits -d 'Find the limits of the asset  speeds, passages, steps and slopes'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from course' -l try-everything -d 'Run many inputs and list the worst case of each event'

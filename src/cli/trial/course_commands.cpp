@@ -119,8 +119,8 @@ class CourseCommand : public Command {
     app.add_option("--fall-animation", choice_.animations.fall, "The animation for falling");
     app.add_flag("--must-pass", mustPass_, "End with exit status 1 if there is a fault");
     app.add_option("--keep", keep_,
-                   "Save the course in the project by this name. With --must-pass, its faults "
-                   "become findings");
+                   "Save the course in the project by this name (with --must-pass, its faults "
+                   "become findings)");
     addTry(app, saving_);
     app.add_flag("--limits", limits_,
                  "Find the limits of the asset: speeds, passages, steps and slopes");
