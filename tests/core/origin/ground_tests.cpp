@@ -1,6 +1,8 @@
 #include <QTest>
 #include <algorithm>
 
+#include "core/checks/check_project.h"
+#include "core/checks/rules.h"
 #include "core/cut/cut_frames.h"
 #include "core/cut/row_sequences.h"
 #include "core/image/ink/background_alpha.h"
@@ -89,6 +91,24 @@ class GroundTest : public QObject {
     const OriginRule ground{OriginBasis::Ground, Anchor::Bottom};
     const Project back = withEdits(moved, originsByRule(moved, frames, ground, source))->project;
     for (const FramePoint& origin : originsOf(back)) QCOMPARE(origin, (FramePoint{8, 15}));
+  }
+
+  // A figure in the air is above the ground line on purpose.
+  void anOriginOnTheGroundIsNeverOutsideTheInk() {
+    Strips strips(stripOf(4, {14, 10, 9, 15}));
+    const Project project = strips.cut(4, 1, "character");
+    const auto art = std::make_shared<const SheetArt>(strips.art);
+    const auto outside = [&](const Project& of) {
+      const auto findings = checkProject(of, [&](SheetId) { return art; });
+      return std::count_if(findings.begin(), findings.end(),
+                           [](const Finding& one) { return one.rule == rules::kOriginOutside.id; });
+    };
+    QCOMPARE(outside(project), 0);
+    std::vector<FrameRef> frames;
+    const Asset& asset = *project.assets.front();
+    for (const Frame& frame : asset.frames) frames.push_back({asset.id, frame.id});
+    const Project byHand = withEdits(project, originsByHand(project, frames, {8, 15}))->project;
+    QCOMPARE(outside(byHand), 1);
   }
 
   void alikeRowsOfAThingThatMovesAreAnimations() {

@@ -72,6 +72,9 @@ QWidget* LayersBench::makeStrip() {
   pairing_ = new QComboBox(strip);
   pairing_->setObjectName("pairing");
   pairing_->addItems({tr("either seeks"), tr("both seek")});
+  pairing_->setToolTip(
+      tr("Shapes meet when either of them seeks a layer that the other is on, or "
+         "only when both do."));
   row->addWidget(pairing_);
   wakes_ = new QComboBox(strip);
   wakes_->setObjectName("wakes");

@@ -82,7 +82,8 @@ class CoursePanel : public QWidget {
   QWidget* makeFoot();
   QWidget* makeSide(QWidget* mode);
   void makeMoves(QVBoxLayout* column, QWidget* side);
-  void makeNumbers(QVBoxLayout* column, QWidget* side);
+  void makeMotion(QVBoxLayout* column, QWidget* side);
+  void makeObstacles(QVBoxLayout* column, QWidget* side);
   void makePieces(QVBoxLayout* column, QWidget* side);
   void connectPieces();
   void connectAll();

@@ -29,6 +29,30 @@ QTreeWidget* makeCourseTable(const char* name, const QStringList& columns, QWidg
   return table;
 }
 
+QGridLayout* addGroup(QVBoxLayout* column, const QString& title, QWidget* side) {
+  column->addWidget(makeLabel(title, "title", side));
+  auto* grid = new QGridLayout;
+  grid->setHorizontalSpacing(metrics::kGap);
+  grid->setVerticalSpacing(2);
+  column->addLayout(grid);
+  return grid;
+}
+
+// Two fields a line, each below its label.
+NumberField* addNumber(QGridLayout* grid, const QString& label, const char* name,
+                       const QString& tip, const Range<double>& range, QWidget* side) {
+  auto* made = new NumberField(range.least, range.most, 1, side);
+  made->setObjectName(name);
+  made->setToolTip(tip);
+  made->setAccessibleName(label);
+  const int place = grid->count() / 2;
+  const int row = place / 2 * 2;
+  grid->addWidget(makeLabel(label, "quiet", side), row, place % 2, Qt::AlignLeft);
+  grid->addWidget(made, row + 1, place % 2, Qt::AlignLeft);
+  grid->setColumnStretch(place % 2, 1);
+  return made;
+}
+
 }  // namespace
 
 QWidget* CoursePanel::makeStrip() {
@@ -138,86 +162,56 @@ void CoursePanel::makeMoves(QVBoxLayout* column, QWidget* side) {
   column->addWidget(meaning_);
 }
 
-void CoursePanel::makeNumbers(QVBoxLayout* column, QWidget* side) {
-  using C = CourseChoice;
+void CoursePanel::makeMotion(QVBoxLayout* column, QWidget* side) {
   using N = MoverNumbers;
   using R = MoverRules;
-  using S = CourseSizes;
-  const auto field = [&](const char* name, const QString& tip, const Range<double>& range) {
-    auto* made = new NumberField(range.least, range.most, 1, side);
-    made->setObjectName(name);
-    made->setToolTip(tip);
-    return made;
-  };
-  const auto rule = [&](const char* name, const QString& tip, std::optional<double> N::*number,
-                        double R::*standing, const Range<double>& range) {
-    NumberField* made = field(name, tip, range);
+  QGridLayout* motion = addGroup(column, tr("Motion"), side);
+  const auto add = [&](const QString& label, const char* name, const QString& tip,
+                       std::optional<double> N::*number, double R::*standing,
+                       const Range<double>& range) {
+    NumberField* made = addNumber(motion, label, name, tip, range, side);
     numbers_.push_back({made, standing, nullptr});
     connect(made, &NumberField::committed, this, [this, number](double value) {
       choice_.numbers.*number = value;
       refresh();
     });
-    return made;
   };
-  const auto size = [&](const char* name, const QString& tip, std::optional<double> C::*number,
-                        double S::*standing) {
-    NumberField* made = field(name, tip, kCourseSizeRange);
+  add(tr("Tick rate (per s)"), "rate", tr("How many times per second the game moves things."),
+      &N::rate, &R::rate, kRateRange);
+  add(tr("Steepest slope (deg)"), "slope", tr("The steepest floor that the asset can walk on."),
+      &N::slope, &R::slope, kSlopeRange);
+  add(tr("Run speed (px/s)"), "speed", tr("The horizontal speed of a run."), &N::speed, &R::speed,
+      kSpeedRange);
+  add(tr("Jump speed (px/s)"), "jump", tr("The upward speed at the start of a jump."), &N::jump,
+      &R::jump, kSpeedRange);
+  add(tr("Gravity (px/s²)"), "gravity", tr("How much the falling speed grows per second."),
+      &N::gravity, &R::gravity, kGravityRange);
+  add(tr("Fastest fall (px/s)"), "fall", tr("The highest speed of a fall."), &N::fall, &R::fall,
+      kSpeedRange);
+  add(tr("Highest step (px)"), "ledge", tr("The highest step that the movement Slide climbs."),
+      &N::step, &R::step, kLedgeRange);
+}
+
+void CoursePanel::makeObstacles(QVBoxLayout* column, QWidget* side) {
+  using C = CourseChoice;
+  using S = CourseSizes;
+  QGridLayout* obstacles = addGroup(column, tr("Obstacles"), side);
+  const auto add = [&](const QString& label, const char* name, const QString& tip,
+                       std::optional<double> C::*number, double S::*standing) {
+    NumberField* made = addNumber(obstacles, label, name, tip, kCourseSizeRange, side);
     numbers_.push_back({made, nullptr, standing});
     connect(made, &NumberField::committed, this, [this, number](double value) {
       choice_.*number = value;
       refresh();
     });
-    return made;
   };
-  const auto group = [&](const QString& title) {
-    column->addWidget(makeLabel(title, "title", side));
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(metrics::kGap);
-    grid->setVerticalSpacing(2);
-    column->addLayout(grid);
-    return grid;
-  };
-  // Two fields a line, each below its label.
-  const auto add = [&](QGridLayout* grid, const QString& label, NumberField* made) {
-    const int place = grid->count() / 2;
-    const int row = place / 2 * 2;
-    QLabel* text = makeLabel(label, "quiet", side);
-    text->setBuddy(made);
-    grid->addWidget(text, row, place % 2, Qt::AlignLeft);
-    grid->addWidget(made, row + 1, place % 2, Qt::AlignLeft);
-    grid->setColumnStretch(place % 2, 1);
-  };
-  QGridLayout* motion = group(tr("Motion"));
-  add(motion, tr("Tick rate (per s)"),
-      rule("rate", tr("How many times per second the game moves things."), &N::rate, &R::rate,
-           kRateRange));
-  add(motion, tr("Steepest slope (deg)"),
-      rule("slope", tr("The steepest floor that the asset can walk on."), &N::slope, &R::slope,
-           kSlopeRange));
-  add(motion, tr("Run speed (px/s)"),
-      rule("speed", tr("The horizontal speed of a run."), &N::speed, &R::speed, kSpeedRange));
-  add(motion, tr("Jump speed (px/s)"),
-      rule("jump", tr("The upward speed at the start of a jump."), &N::jump, &R::jump,
-           kSpeedRange));
-  add(motion, tr("Gravity (px/s²)"),
-      rule("gravity", tr("How much the falling speed grows per second."), &N::gravity, &R::gravity,
-           kGravityRange));
-  add(motion, tr("Fastest fall (px/s)"),
-      rule("fall", tr("The highest speed of a fall."), &N::fall, &R::fall, kSpeedRange));
-  add(motion, tr("Highest step (px)"),
-      rule("ledge", tr("The highest step that the movement Slide climbs."), &N::step, &R::step,
-           kLedgeRange));
-  QGridLayout* obstacles = group(tr("Obstacles"));
-  add(obstacles, tr("Tile size (px)"),
-      size("tile", tr("The size of the tiles that a floor consists of."), &C::tile, &S::tile));
-  add(obstacles, tr("Step height (px)"),
-      size("step", tr("The height of the first step."), &C::step, &S::step));
-  add(obstacles, tr("Gap width (px)"),
-      size("gap", tr("The width of a gap in the floor."), &C::gap, &S::gap));
-  add(obstacles, tr("Lowest passage (px)"),
-      size("ceiling", tr("The height of the lowest passage."), &C::ceiling, &S::ceiling));
-  add(obstacles, tr("Wall thickness (px)"),
-      size("wall", tr("The thickness of a thin wall."), &C::wall, &S::wall));
+  add(tr("Tile size (px)"), "tile", tr("The size of the tiles that a floor consists of."), &C::tile,
+      &S::tile);
+  add(tr("Step height (px)"), "step", tr("The height of the first step."), &C::step, &S::step);
+  add(tr("Gap width (px)"), "gap", tr("The width of a gap in the floor."), &C::gap, &S::gap);
+  add(tr("Lowest passage (px)"), "ceiling", tr("The height of the lowest passage."), &C::ceiling,
+      &S::ceiling);
+  add(tr("Wall thickness (px)"), "wall", tr("The thickness of a thin wall."), &C::wall, &S::wall);
 }
 
 // What changes the course itself.
@@ -244,7 +238,8 @@ QWidget* CoursePanel::makeSide(QWidget* mode) {
   mode->setParent(side);
   column->addWidget(mode);
   makeMoves(column, side);
-  makeNumbers(column, side);
+  makeMotion(column, side);
+  makeObstacles(column, side);
   makePieces(column, side);
   limits_ = makeLabel({}, "quiet", side);
   limits_->setObjectName("limits");
