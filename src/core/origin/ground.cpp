@@ -33,6 +33,12 @@ Strip stripOf(const Project& project, const Frame& frame) {
   return {covers ? SheetId{} : frame.sheet, frame.rect.size()};
 }
 
+bool isOnGround(const Asset& asset, const Animation& animation) {
+  return std::all_of(animation.steps.begin(), animation.steps.end(), [&](const Step& step) {
+    return findFrame(asset, step.frame)->originRule.basis == OriginBasis::Ground;
+  });
+}
+
 std::map<Strip, FramePoint> groundPoints(const Project& project, const Asset& asset,
                                          const ArtSource& art) {
   std::map<Strip, std::vector<Landmarks>> marks;

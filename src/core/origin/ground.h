@@ -28,6 +28,10 @@ struct Strip {
 };
 Strip stripOf(const Project& project, const Frame& frame);
 
+/// Whether all steps stand by the ground rule. Their frames may leave the ground, as in a jump, so
+/// their feet say nothing about y. Requires: the frames belong to the asset.
+bool isOnGround(const Asset& asset, const Animation& animation);
+
 /// The ground point of each strip of the asset, unless a frame of it has no art in `art`. Lost
 /// frames do not count. Cost: linear in the pixels of the frames.
 std::map<Strip, FramePoint> groundPoints(const Project& project, const Asset& asset,

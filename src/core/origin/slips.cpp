@@ -7,6 +7,7 @@
 
 #include "core/geometry/tolerances.h"
 #include "core/image/bit_count.h"
+#include "core/origin/ground.h"
 #include "core/project/frame_index.h"
 
 namespace amber {
@@ -262,7 +263,7 @@ std::vector<Slip> slipsOf(const Asset& asset, const Animation& animation, const 
     if (place->y) ys.push_back(*place->y);
   }
   const auto x = usual(xs, places.size());
-  const auto y = usual(ys, ys.size());
+  const auto y = isOnGround(asset, animation) ? std::nullopt : usual(ys, ys.size());
   std::vector<Slip> slips;
   for (std::size_t step = 0; step < places.size(); ++step) {
     if (!places[step]) continue;

@@ -27,6 +27,7 @@ struct Slip {
 /// 3. A step slips if it is comparable and at least kLeastSlip from the usual position, in x or in
 ///    y.
 /// 4. Three or more steps in a row that move out and back are a movement (a hop), not slips.
+/// 5. Where all steps stand by the ground rule, only x counts: see isOnGround.
 /// Requires: the frames of the animation belong to the asset. Cost: linear in the pixels of the
 /// frames, plus the steps times at most 24 frames they are compared with, in pixels of feet.
 std::vector<Slip> slipsOf(const Asset& asset, const Animation& animation, const ArtSource& art);

@@ -8,6 +8,7 @@
 #include "core/image/ink/background_alpha.h"
 #include "core/origin/ground.h"
 #include "core/origin/origin_edits.h"
+#include "core/origin/slips.h"
 #include "support/registry.h"
 
 using namespace amber;
@@ -109,6 +110,32 @@ class GroundTest : public QObject {
     for (const Frame& frame : asset.frames) frames.push_back({asset.id, frame.id});
     const Project byHand = withEdits(project, originsByHand(project, frames, {8, 15}))->project;
     QCOMPARE(outside(byHand), 1);
+  }
+
+  // One frame that was drawn 2 px higher and 2 px to the side: only the side is an error.
+  void onTheGroundFramesSlipToTheSideOnly() {
+    Image image(16 * 6, 16);
+    for (int i = 0; i < 6; ++i) {
+      const int off = i == 3 ? 2 : 0;
+      for (int y = 6; y < 14; ++y) {
+        for (int x = 5; x < 5 + (y % 2 == 0 ? 6 : 4); ++x)
+          image.at(16 * i + x + off, y - off) = {90, 70, 40, 255};
+      }
+    }
+    Strips strips(artOf(std::move(image), InkRule{}));
+    const Project project = strips.cut(6, 1, "character");
+    const auto art = std::make_shared<const SheetArt>(strips.art);
+    const auto slips = [&](const Project& of) {
+      const Asset& asset = *of.assets.front();
+      return slipsOf(asset, asset.animations.front(), [&](SheetId) { return art; });
+    };
+    QCOMPARE(slips(project).size(), std::size_t{1});
+    QCOMPARE(slips(project).front().by, (OriginPoint{2, 0}));
+    std::vector<FrameRef> frames;
+    const Asset& asset = *project.assets.front();
+    for (const Frame& frame : asset.frames) frames.push_back({asset.id, frame.id});
+    const Project byHand = withEdits(project, originsByHand(project, frames, {8, 14}))->project;
+    QCOMPARE(slips(byHand).front().by, (OriginPoint{2, -2}));
   }
 
   void alikeRowsOfAThingThatMovesAreAnimations() {

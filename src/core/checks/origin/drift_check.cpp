@@ -3,20 +3,10 @@
 #include "core/checks/origin/origin_rules.h"
 #include "core/checks/wording.h"
 #include "core/origin/drift.h"
+#include "core/origin/ground.h"
 #include "core/project/selection.h"
 
 namespace amber {
-
-namespace {
-
-// Frames on one ground line may leave it, as in a jump; feet then drift to the sides only.
-bool isOnGround(const Asset& asset, const Animation& animation) {
-  return std::all_of(animation.steps.begin(), animation.steps.end(), [&](const Step& step) {
-    return findFrame(asset, step.frame)->originRule.basis == OriginBasis::Ground;
-  });
-}
-
-}  // namespace
 
 void checkDrift(const Project& project, const Asset& asset, const Animation& animation,
                 const ArtSource& art, std::vector<Finding>& findings) {
