@@ -10,8 +10,19 @@ namespace {
 constexpr std::size_t kMostRows = 100000;
 constexpr std::size_t kMostFields = 1000;
 
-std::string field(const std::string& text) {
-  if (text.find_first_of(",\"\r\n") == std::string::npos) return text;
+constexpr std::string_view kByteOrderMark = "\xEF\xBB\xBF";
+
+/// Readers leave out spaces around a field without quotes, a byte order mark at the start, and rows
+/// without any text: such text is written in quotes, so that it is read again.
+bool needsQuotes(const std::string& text, bool aloneInRow) {
+  if (text.empty()) return aloneInRow;
+  const auto isSpace = [](char c) { return c == ' ' || c == '\t'; };
+  return isSpace(text.front()) || isSpace(text.back()) || text.starts_with(kByteOrderMark) ||
+         text.find_first_of(",\"\r\n") != std::string::npos;
+}
+
+std::string field(const std::string& text, bool aloneInRow) {
+  if (!needsQuotes(text, aloneInRow)) return text;
   std::string quoted(2 * text.size() + 2, '\0');
   quoted.resize(csv_write(quoted.data(), quoted.size(), text.data(), text.size()));
   return quoted;
@@ -45,7 +56,7 @@ std::string csvText(const std::vector<CsvRow>& rows) {
   for (const CsvRow& row : rows) {
     for (std::size_t i = 0; i < row.size(); ++i) {
       if (i > 0) text += ',';
-      text += field(row[i]);
+      text += field(row[i], row.size() == 1);
     }
     text += "\r\n";
   }
@@ -53,7 +64,7 @@ std::string csvText(const std::vector<CsvRow>& rows) {
 }
 
 Result<std::vector<CsvRow>> csvFrom(std::string_view text, const std::string& file) {
-  if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
+  if (text.starts_with(kByteOrderMark)) text.remove_prefix(kByteOrderMark.size());
   csv_parser parser;
   if (csv_init(&parser, CSV_STRICT | CSV_STRICT_FINI) != 0) {
     return failure(ErrorCode::WrongFormat, "cannot be read as a table", file);
