@@ -145,7 +145,7 @@ Grid gridOf(const SquareCells& squares, PixelSize sheet) {
 }
 
 // Squares of which whole rows are empty above others are the room over figures that are taller than
-// wide: cells with that room, where they divide the sheet.
+// wide: cells with that room, where they divide the sheet and hold less ink there everywhere.
 Grid withRoomAbove(const Grid& squares, const PixelMask& ink) {
   const auto bounds = boundsOf(ink);
   const int empty = bounds ? bounds->y / squares.cell.h : 0;
@@ -153,6 +153,13 @@ Grid withRoomAbove(const Grid& squares, const PixelMask& ink) {
   Grid tall = squares;
   tall.cell.h *= empty + 1;
   tall.rows /= empty + 1;
+  for (int row = 0; row < tall.rows; ++row) {
+    const PixelRect cells{0, row * tall.cell.h, ink.width(), tall.cell.h};
+    const int room = tall.cell.h - squares.cell.h;
+    const auto above = countWithin(ink, {0, cells.y, cells.w, room});
+    const auto below = countWithin(ink, {0, cells.y + room, cells.w, squares.cell.h});
+    if (above > below) return squares;
+  }
   return tall;
 }
 
@@ -262,6 +269,7 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, const CutHints& hints, st
     return std::pair(squareCells(art.image, art.faint),
                      art.faint == art.firm ? SquaresFound{} : squareCells(art.image, art.firm));
   });
+  const PixelSize sheet = art.image.size();
   const std::vector<AxisCut> columns = columnCuts(art.image, art.faint, kWaysASide);
   std::vector<Proposal> proposals = gridProposals(columns, rowsSought.get());
   const auto better = [](const Proposal& a, const Proposal& b) { return a.score > b.score; };
@@ -273,7 +281,6 @@ std::vector<Proposal> proposeCuts(const SheetArt& art, const CutHints& hints, st
       }
     }
   }
-  const PixelSize sheet = art.image.size();
   auto [faintSquares, firmSquares] = squaresSought.get();
   const SquaresFound squares = surer(std::move(faintSquares), std::move(firmSquares), sheet, guess);
   if (squares.likely) {

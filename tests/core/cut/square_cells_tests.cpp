@@ -116,14 +116,32 @@ class SquareCellsTest : public QObject {
     QVERIFY(!squareCells(one.image, one.ink).likely);
   }
 
+  // Ground in two blocks far apart, whose pieces are told by where ground is missing: the clear
+  // line between the blocks does not make cells of the blocks.
+  void piecesWithinBlocksAreTheCells() {
+    Drawn sheet(384, 192);
+    for (int y = 0; y < 192; ++y) {
+      for (int x = 0; x < 384; ++x) {
+        const int column = x / 24;
+        const int row = y / 24;
+        const bool between = column == 7 || column == 15 || row == 7;
+        const bool missing = (column * 5 + row * 3) % 4 == 0;
+        if (!between && !missing) sheet.dot(x, y, {static_cast<std::uint8_t>(x + y), 90, 40, 255});
+      }
+    }
+    const auto found = squareCells(sheet.image, sheet.ink).likely;
+    QVERIFY(found.has_value());
+    QCOMPARE(found->side, 24);
+  }
+
   void asMuchRoomOnBothSidesIsTheCells() {
-    const auto first = [](int margin) {
-      Image image(2 * margin + 4 * 24 + 3 * 4, 20);
+    const auto first = [](int margin, int gap = 4) {
+      Image image(2 * margin + 4 * 24 + 3 * gap, 20);
       for (int i = 0; i < 4; ++i) {
         for (int y = 0; y < 20; ++y) {
           for (int x = 0; x < 24; ++x) {
-            image.at(margin + i * 28 + x, y) = {static_cast<std::uint8_t>(60 + 7 * x), 90,
-                                                static_cast<std::uint8_t>(40 * i), 255};
+            image.at(margin + i * (24 + gap) + x, y) = {static_cast<std::uint8_t>(60 + 7 * x), 90,
+                                                        static_cast<std::uint8_t>(40 * i), 255};
           }
         }
       }
@@ -132,6 +150,8 @@ class SquareCellsTest : public QObject {
     // 2 px beside each cell, 4 px between two: cells of 28 px that keep off their edges.
     QVERIFY(first(2) == (Grid{{28, 20}, {}, {}, 4, 1}));
     QVERIFY(first(4) == (Grid{{24, 20}, {4, 0}, {4, 0}, 4, 1}));
+    // One px beside each of 24 px is a margin: 26 is no usual width.
+    QVERIFY(first(1, 2) == (Grid{{24, 20}, {1, 0}, {2, 0}, 4, 1}));
   }
 
   void onePictureHasNoSquares() {
@@ -173,6 +193,11 @@ class SquareCellsTest : public QObject {
     for (int i = 0; i < 3; ++i) drawFigure(sheet, 32 * i, 32, 32, i);
     const SheetArt art{sheet.image, sheet.ink, sheet.ink, 128};
     QVERIFY((std::get<Grid>(proposeCuts(art).front().way) == Grid{{32, 64}, {}, {}, 3, 1}));
+    // Above three full rows an empty one is no room.
+    Drawn block(96, 128);
+    for (int i = 0; i < 9; ++i) drawFigure(block, 32 * (i % 3), 32 + 32 * (i / 3), 32, i);
+    const SheetArt four{block.image, block.ink, block.ink, 128};
+    QVERIFY((std::get<Grid>(proposeCuts(four).front().way) == Grid{{32, 32}, {}, {}, 3, 4}));
   }
 
   void aFrameIsHardlyEverManyTimesAsLongAsWide() {

@@ -16,8 +16,10 @@ constexpr double kBlankScore = 0.99;
 constexpr double kDrawnScore = 0.99;
 // Tiles hold at least this share of their greatest ink at their edges.
 constexpr double kFilled = 0.62;
-// Less beside a cell is a margin, px.
+// Less beside a cell is a margin, px, unless only the cell with that room is a multiple of 8 px, as
+// cells mostly are.
 constexpr int kLeastRoom = 2;
+constexpr int kCommonStep = 8;
 // Drawn lines indicate cells only if at most this many cells lack a line for each cell that has
 // both.
 constexpr int kMostMissing = 2;
@@ -137,7 +139,8 @@ std::optional<AxisCut> cutByBlanks(const std::vector<bool>& apart, const std::ve
     if (offset + strip.width > cell) return std::nullopt;
   }
   // Equal free space on both sides of each cell belongs to the cells.
-  if (margin >= kLeastRoom && gutter == 2 * margin && side % step == 0) {
+  const bool room = margin >= kLeastRoom || (step % kCommonStep == 0 && cell % kCommonStep != 0);
+  if (room && gutter == 2 * margin && side % step == 0) {
     return AxisCut{step, 0, 0, side / step, kBlankScore, 0};
   }
   const int count = (side - margin + gutter) / step;
