@@ -36,7 +36,7 @@ _amber_parcel_cli() {
     pack) options='--out --profile --depfile --try --json --help' ;;
     verify) options='--project --json --help' ;;
     watch) options='--out --profile --json --help' ;;
-    report) options='--out --asset --table --animation --json --help' ;;
+    report) options='--out --asset --table --fairness --animation --json --help' ;;
     diff) options='--json --help' ;;
     merge) options='--out --choose --try --json --help' ;;
     variant) options='--try --of --name --sheet --follow --release --name --of --sheet --of --follow --of --release --of --json --help' ;;

@@ -722,6 +722,7 @@ complete -c amber-parcel-cli -n __fish_use_subcommand -a report -d 'Export the f
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from report' -l out -d 'The file to write  .html (with pictures), .sarif, .xml (JUnit), .csv, .svg (the frames of an asset) or .apng (an animation)'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from report' -l asset -d 'The asset, for .svg and .apng'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from report' -l table -d ' The table, for .csv (default  the findings)'
+complete -c amber-parcel-cli -n '__fish_seen_subcommand_from report' -l fairness -d 'Measure the fairness of all pairs for .html, also of many frames'
 complete -c amber-parcel-cli -n '__fish_seen_subcommand_from report' -l animation -d 'The animation, for .apng (default  the first)'
 complete -c amber-parcel-cli -n __fish_use_subcommand -a diff -d 'List the changes from one project file to another'
 complete -c amber-parcel-cli -n __fish_use_subcommand -a merge -d 'Merge two versions of a project, or resolve the conflicts of a merge'

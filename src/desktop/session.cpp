@@ -21,6 +21,8 @@ constexpr int kCheckAfterMs = 30;
 // Edits computed in the background are computed again at most this many times; a user who edits
 // faster is informed that nothing was done.
 constexpr int kMostTries = 5;
+// Views repaint at most this often while sheets are read.
+constexpr int kArrivalsEveryMs = 100;
 
 std::string folderOf(const QString& path) {
   return QFileInfo(path).absolutePath().toStdString();
@@ -124,6 +126,7 @@ void ProjectSession::adopt(Project project) {
   fairness_.forget();
   fairnessMemo_ = {};
   store_ = std::make_shared<ArtStore>(folderOf(path()));
+  sheetsToRead_ = 0;
   project_ = std::move(project);
   selection_ = repaired(project_, {});
   code_->forget();
@@ -255,18 +258,29 @@ void ProjectSession::showStep(const Project& project, const Selection& selection
 void ProjectSession::readArt() {
   for (const auto& sheet : project_.sheets) {
     if (store_->cached(*sheet) != nullptr) continue;
-    background_.run(this, tr("Reading art"),
-                    [this, sheet, store = store_](const Progress& progress) -> Background::Finish {
-                      if (progress.cancelled()) return {};
-                      // The store keeps an error too, as a finding about the file.
-                      std::ignore = store->load(*sheet);
-                      return [this, store] {
-                        if (store != store_) return;
-                        emit artArrived();
-                        checkSoon();
-                      };
-                    });
+    ++sheetsToRead_;
+    const auto arrived = [this, store = store_] {
+      if (store == store_) sheetArrived();
+    };
+    background_.run(
+        this, tr("Reading art"),
+        [sheet, store = store_, arrived](const Progress& progress) -> Background::Finish {
+          // The store keeps an error too, as a finding about the file.
+          if (!progress.cancelled()) std::ignore = store->load(*sheet);
+          return arrived;
+        },
+        Background::Lane::Readers, [arrived](const Error&) { arrived(); });
   }
+}
+
+// Views repaint several times a second while many sheets are read; what the sheets hold is checked
+// when all are there.
+void ProjectSession::sheetArrived() {
+  const bool all = --sheetsToRead_ == 0;
+  if (!all && sinceArrival_.isValid() && sinceArrival_.elapsed() < kArrivalsEveryMs) return;
+  sinceArrival_.start();
+  emit artArrived();
+  if (all) checkSoon();
 }
 
 void ProjectSession::performBeside(const QString& label, FindEdits find, const QObject* hearer,

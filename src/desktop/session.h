@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QElapsedTimer>
 #include <QObject>
 #include <QPointer>
 #include <QString>
@@ -153,6 +154,7 @@ class ProjectSession : public QObject {
   void findAndPerform(const QString& label, const FindEdits& find,
                       const std::function<void(bool)>& done, int tries);
   void readArt();
+  void sheetArrived();
   void checkSoon();
   void runChecks();
   void checkFairness(const Project& project);
@@ -182,6 +184,8 @@ class ProjectSession : public QObject {
   QTimer checkTimer_;
   mutable std::shared_ptr<const Asset> shapesOf_;
   mutable std::optional<HeldShapes> shapes_;
+  int sheetsToRead_ = 0;  // Of the current store.
+  QElapsedTimer sinceArrival_;
   bool checking_ = false;
   bool checkAgain_ = false;
   int run_ = 0;  // of steps that are one in history; 0 outside of any

@@ -35,6 +35,8 @@ class ReportCommand : public Command {
            },
            "The table, for .csv (default: the findings)")
         ->check(oneOf(kReportTableWords));
+    app.add_flag("--fairness", fairness_,
+                 "Measure the fairness of all pairs for .html, also of many frames");
     app.add_option("--animation", animation_, "The animation, for .apng (default: the first)");
   }
   Result<Exit> run(bool) override {
@@ -43,8 +45,8 @@ class ReportCommand : public Command {
     const Project& project = open->project;
     const std::vector<Finding> findings = checkAll(project, open->store);
     const std::string own = QFileInfo(QString::fromStdString(project_)).fileName().toStdString();
-    const auto text =
-        reportFor(file_, {project, findings, open->art, own, asset_, animation_, table_});
+    const auto text = reportFor(
+        file_, {project, findings, open->art, own, asset_, animation_, table_, fairness_});
     if (!text) return tl::unexpected(text.error());
     if (auto written = writeFileAtomically(file_, *text); !written) {
       return tl::unexpected(written.error());
@@ -59,6 +61,7 @@ class ReportCommand : public Command {
   std::string asset_;
   std::string animation_;
   ReportTable table_ = ReportTable::Findings;
+  bool fairness_ = false;
 };
 
 }  // namespace

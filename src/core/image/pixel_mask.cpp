@@ -93,6 +93,8 @@ PixelMask cropped(const PixelMask& mask, const PixelRect& area) {
   const int words = mask.wordsPerRow();
   const int shift = area.x & 63;
   const int firstWord = area.x >> 6;
+  const int last = part.wordsPerRow() - 1;
+  const std::uint64_t lastColumns = columnsOfWord(last, 0, area.w);
   for (int y = inside.y; y < inside.bottom(); ++y) {
     const std::uint64_t* from = mask.row(y);
     const auto wordAt = [&](int i) { return i >= 0 && i < words ? from[i] : 0; };
@@ -100,8 +102,20 @@ PixelMask cropped(const PixelMask& mask, const PixelRect& area) {
     for (int i = 0; i < part.wordsPerRow(); ++i) {
       std::uint64_t word = wordAt(firstWord + i) >> shift;
       if (shift != 0) word |= wordAt(firstWord + i + 1) << (64 - shift);
-      to[i] = word & columnsOfWord(i, 0, area.w);
+      to[i] = word;
     }
+    to[last] &= lastColumns;
+  }
+  return part;
+}
+
+PixelMask keptWithin(const PixelMask& mask, const PixelRect& area) {
+  PixelMask part(mask.width(), mask.height());
+  const PixelRect inside = intersection(area, mask.rect());
+  if (inside.empty()) return part;
+  for (int i = inside.x / 64; i <= (inside.right() - 1) / 64; ++i) {
+    const std::uint64_t columns = columnsOfWord(i, inside.x, inside.right());
+    for (int y = inside.y; y < inside.bottom(); ++y) part.row(y)[i] = mask.row(y)[i] & columns;
   }
   return part;
 }

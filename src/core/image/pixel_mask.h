@@ -73,6 +73,9 @@ std::optional<PixelRect> boundsOf(const PixelMask& mask);
 /// hold none.
 PixelMask cropped(const PixelMask& mask, const PixelRect& area);
 
+/// The mask without what lies outside of the area; of the same size.
+PixelMask keptWithin(const PixelMask& mask, const PixelRect& area);
+
 /// What is set in any of them, what in both, and what in the first alone. Requires: masks of one
 /// size, at least one.
 PixelMask unitedMask(const std::vector<PixelMask>& masks);

@@ -5,6 +5,7 @@
 #include <unordered_set>
 #include <utility>
 
+#include "core/project/changed_parts.h"
 #include "core/project/frame_index.h"
 #include "core/project/layer_edits.h"
 #include "core/project/validation/valid_course.h"
@@ -386,20 +387,15 @@ class Application {
 template <class T, class Key>
 std::vector<Key> changedIds(const std::vector<SharedValue<T>>& before,
                             const std::vector<SharedValue<T>>& after) {
-  std::unordered_map<Key, const SharedValue<T>*> old;
-  for (const auto& value : before) old[value->id] = &value;
+  const ChangedParts<T> parts = changedParts(before, after);
   std::vector<Key> changed;
-  for (const auto& value : after) {
-    const auto found = old.find(value->id);
-    if (found == old.end()) {
-      changed.push_back(value->id);
-      continue;
-    }
-    if (!found->second->sameAs(value)) changed.push_back(value->id);
-    old.erase(found);
+  std::unordered_set<Key> come;
+  for (const std::size_t place : parts.come) {
+    changed.push_back(after[place]->id);
+    come.insert(after[place]->id);
   }
-  for (const auto& value : before) {
-    if (old.count(value->id) != 0) changed.push_back(value->id);
+  for (const SharedValue<T>* value : parts.gone) {
+    if (come.count((*value)->id) == 0) changed.push_back((*value)->id);
   }
   return changed;
 }

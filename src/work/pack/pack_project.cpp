@@ -2,6 +2,7 @@
 
 #include <set>
 
+#include "core/base/parallel.h"
 #include "core/checks/check_project.h"
 #include "core/checks/trial/trial_checks.h"
 #include "core/naming/code/name_constants.h"
@@ -30,7 +31,7 @@ Result<std::vector<std::string>> asDifference(const Error& error) {
 
 std::vector<Finding> checkAll(const Project& project, const std::shared_ptr<ArtStore>& store) {
   const ArtSource art = ArtStore::loading(store, project);
-  for (const auto& sheet : project.sheets) art(sheet->id);
+  forEachIndex(project.sheets.size(), [&](std::size_t i) { art(project.sheets[i]->id); });
   std::vector<Finding> findings = store->fileFindings(project);
   for (Finding& finding : checkProject(project, art)) findings.push_back(std::move(finding));
   if (project.trial.any()) {

@@ -48,7 +48,7 @@ Result<PackOutcome> PackSession::pack(const Project& project, const PackProfile&
   }
   // What is drawn while it is checked is thrown away where there is an error.
   const ArtSource art = ArtStore::loading(store, project);
-  for (const auto& sheet : project.sheets) art(sheet->id);
+  forEachIndex(project.sheets.size(), [&](std::size_t i) { art(project.sheets[i]->id); });
   auto checking = std::async(std::launch::async, [&] { return checkAll(project, store); });
   auto built = buildParcel(project, profile, art, memo_, progress);
   const std::vector<Finding> findings = checking.get();

@@ -56,7 +56,7 @@ CutRequest requestFor(const SheetChoices& choices, const SheetTitle& title) {
 // Origins and shapes for the frames of these sheets, as chosen.
 Result<Project> dressed(Result<Project> project, const std::vector<Incoming>& sheets,
                         const AssetChoice& asset) {
-  if (!project) return project;
+  if (!project || (!asset.origin && !asset.shape)) return project;
   const auto of = [&](SheetId id) {
     return std::find_if(sheets.begin(), sheets.end(),
                         [&](const Incoming& one) { return one.sheet.id == id; });

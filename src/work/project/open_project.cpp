@@ -23,8 +23,11 @@ Result<OpenProject> openProject(const std::string& path) {
 
 Result<void> loadArtOf(const OpenProject& open, const std::vector<FrameRef>& frames) {
   std::set<SheetId> sheets;
+  const Asset* asset = nullptr;  // Frames of one asset mostly follow each other.
   for (const FrameRef& ref : frames) {
-    if (const Frame* frame = findFrame(open.project, ref)) sheets.insert(frame->sheet);
+    if (asset == nullptr || asset->id != ref.asset) asset = findAsset(open.project, ref.asset);
+    const Frame* frame = asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
+    if (frame != nullptr) sheets.insert(frame->sheet);
   }
   for (const SheetId id : sheets) {
     const auto art = open.store->load(*findSheet(open.project, id));

@@ -26,8 +26,13 @@ std::string percent(double share) {
 }
 
 // The pairs that meet, the least fair first.
-std::string fairnessMarkup(const Project& project, const ArtSource& art) {
+std::string fairnessMarkup(const Project& project, const ArtSource& art, bool compute) {
   constexpr std::size_t kMostPairs = 20;
+  if (!compute) {
+    return "<h2>Fairness</h2>\n<p><small>Not measured: it takes long for so many frames. "
+           "<code>report "
+           "--fairness</code> measures all pairs, <code>fairness</code> some.</small></p>\n";
+  }
   const std::vector<FairnessRow> rows = fairnessTable(project, art);
   if (rows.empty()) return {};
   std::string text =
@@ -70,7 +75,7 @@ std::string namesMarkup(const Project& project) {
 }  // namespace
 
 std::string htmlReport(const Project& project, const std::vector<Finding>& findings,
-                       const ArtSource& art) {
+                       const ArtSource& art, bool withFairness) {
   std::size_t frames = 0;
   for (const auto& asset : project.assets) frames += asset->frames.size();
   std::string text = "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>" +
@@ -99,7 +104,8 @@ std::string htmlReport(const Project& project, const std::vector<Finding>& findi
     }
     text += "</ul>\n<p><small>Expectations that do not hold are listed as findings.</small></p>\n";
   }
-  text += fairnessMarkup(project, art) + namesMarkup(project) + "<h2>Assets</h2>\n";
+  text += fairnessMarkup(project, art, withFairness || frames <= kMostFramesCompared) +
+          namesMarkup(project) + "<h2>Assets</h2>\n";
   for (const auto& asset : project.assets) {
     text += "<h3>" + escapedMarkup(asset->name) + " <small>" + escapedMarkup(asset->kind) + ", " +
             std::to_string(asset->frames.size()) + " frames</small></h3>\n<figure>\n" +

@@ -225,7 +225,7 @@ std::string assetSvg(const Project& project, const Asset& asset, const ArtSource
 Result<std::string> reportFor(const std::string& file, const ReportMatter& matter) {
   const QString ending = QFileInfo(QString::fromStdString(file)).suffix().toLower();
   const Project& project = matter.project;
-  if (ending == "html") return htmlReport(project, matter.findings, matter.art);
+  if (ending == "html") return htmlReport(project, matter.findings, matter.art, matter.fairness);
   if (ending == "sarif") return sarifText(project, matter.file, matter.findings);
   if (ending == "xml") return junitText(project, matter.findings);
   if (ending == "csv") return tableCsv(matter.table, project, matter.findings, matter.art);

@@ -50,9 +50,14 @@ Result<std::string> animationPng(const Asset& asset, const Animation& animation,
 
 /// One HTML file for people, with pictures, that needs no network: what was found, what is
 /// expected, the pairs that are least fair, names that are not as the convention makes them, and
-/// every asset's frames with origins and shapes. Cost: as fairnessTable.
+/// every asset's frames with origins and shapes. Fairness is measured where it is asked for, and
+/// where the project has at most kMostFramesCompared frames. Cost: linear in the frames; of
+/// fairness, as fairnessTable.
 std::string htmlReport(const Project& project, const std::vector<Finding>& findings,
-                       const ArtSource& art);
+                       const ArtSource& art, bool withFairness);
+
+/// All pairs of so many frames are compared in about a second.
+inline constexpr std::size_t kMostFramesCompared = 100;
 
 /// What a report is of.
 struct ReportMatter {
@@ -63,6 +68,7 @@ struct ReportMatter {
   std::string asset;      ///< Of which asset, for a picture of one.
   std::string animation;  ///< And of which animation, for one that moves; the first if empty.
   ReportTable table = ReportTable::Findings;
+  bool fairness = false;  ///< Measure fairness for .html, however long it takes.
 };
 
 /// The report that a file's ending asks for: .html, .sarif, .xml (JUnit), .csv, .svg of an asset,

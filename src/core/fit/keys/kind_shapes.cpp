@@ -123,8 +123,9 @@ std::vector<Edit> withNewFramesFitted(const Project& project, std::vector<Edit> 
                                       const ArtSource& art) {
   const auto after = withEdits(project, edits);
   if (!after) return edits;
-  for (const auto& asset : after->project.assets) {
-    const Kind* kind = findKind(after->project, asset->kind);
+  for (const AssetId id : after->touched.assets) {
+    const Asset* asset = findAsset(after->project, id);
+    const Kind* kind = asset == nullptr ? nullptr : findKind(after->project, asset->kind);
     if (kind == nullptr || kind->shapes.empty()) continue;
     const Asset* before = findAsset(project, asset->id);
     std::vector<FrameRef> fresh;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <unordered_set>
 #include <utility>
 
 #include "core/fit/keys/fit_edits.h"
@@ -24,6 +25,7 @@ struct Job {
   std::string role;
   Recipe recipe;
   std::vector<FrameRef> frames;
+  std::unordered_set<FrameId> held;  // The ids of the frames, each once.
 };
 
 class Jobs {
@@ -32,11 +34,8 @@ class Jobs {
     const auto same = std::find_if(jobs_.begin(), jobs_.end(), [&](const Job& job) {
       return job.role == role && job.recipe == recipe;
     });
-    Job& job = same == jobs_.end() ? jobs_.emplace_back(Job{role, recipe, {}}) : *same;
-    if (std::find(job.frames.begin(), job.frames.end(), frame) == job.frames.end() ||
-        !recipe.together) {
-      job.frames.push_back(frame);
-    }
+    Job& job = same == jobs_.end() ? jobs_.emplace_back(Job{role, recipe, {}, {}}) : *same;
+    if (job.held.insert(frame.frame).second) job.frames.push_back(frame);
   }
   const std::vector<Job>& all() const { return jobs_; }
 
@@ -63,9 +62,11 @@ bool isStale(const FrameShape& shape, const PixelMask& firmInk, FramePoint origi
 Refit refitted(const Project& project, const std::vector<FrameRef>& frames, RefitWhat what,
                HandSet handSet, const ArtSource& art, const Progress& progress) {
   Jobs jobs;
+  const Asset* asset = nullptr;  // Frames of one asset mostly follow each other.
   for (const FrameRef& ref : frames) {
     if (progress.cancelled()) return {};
-    const Frame* frame = findFrame(project, ref);
+    if (asset == nullptr || asset->id != ref.asset) asset = findAsset(project, ref.asset);
+    const Frame* frame = asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
     const auto sheet = frame == nullptr ? nullptr : art(frame->sheet);
     if (sheet == nullptr) continue;
     const PixelMask ink = cropped(sheet->firm, frame->rect);
@@ -78,7 +79,7 @@ Refit refitted(const Project& project, const std::vector<FrameRef>& frames, Refi
       }
       if (what == RefitWhat::Stale && !isStale(shape, ink, frame->origin)) continue;
       if (shape.recipe->together) {
-        addCompanions(*findAsset(project, ref.asset), shape, jobs);
+        addCompanions(*asset, shape, jobs);
       } else {
         jobs.add(ref, shape.role, *shape.recipe);
       }

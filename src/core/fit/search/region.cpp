@@ -4,6 +4,7 @@
 #include <array>
 #include <charconv>
 #include <cmath>
+#include <functional>
 #include <optional>
 
 #include "core/base/exact_number.h"
@@ -78,24 +79,38 @@ PixelRect areaOf(const Region& region, const PixelMask& ink) {
   return area;
 }
 
+namespace {
+
+// Below the lowest pixel that is ink in enough of the frames; 0 where there is none.
+int longLivedBottom(const std::vector<PixelMask>& inks) {
+  const auto longLived =
+      static_cast<long long>(std::ceil(kLongLived * static_cast<double>(inks.size())));
+  for (int y = inks.front().height() - 1; y >= 0; --y) {
+    for (int x = 0; x < inks.front().width(); ++x) {
+      const auto frames = std::count_if(inks.begin(), inks.end(),
+                                        [&](const PixelMask& ink) { return ink.test(x, y); });
+      if (frames >= longLived) return y + 1;
+    }
+  }
+  return 0;
+}
+
+}  // namespace
+
 PixelRect coreOf(const std::vector<PixelMask>& inks, double percent) {
   if (inks.empty()) return {};
   const int width = inks.front().width();
   const int height = inks.front().height();
   std::vector<long long> columns(static_cast<std::size_t>(width));
   std::vector<long long> rows(static_cast<std::size_t>(height));
-  const auto longLived =
-      static_cast<long long>(std::ceil(kLongLived * static_cast<double>(inks.size())));
-  int bottom = 0;
-  for (int y = 0; y < height; ++y) {
-    for (int x = 0; x < width; ++x) {
-      const long long frames = std::count_if(inks.begin(), inks.end(),
-                                             [&](const PixelMask& ink) { return ink.test(x, y); });
-      columns[static_cast<std::size_t>(x)] += frames;
-      rows[static_cast<std::size_t>(y)] += frames;
-      if (frames >= longLived) bottom = y + 1;
-    }
+  const auto add = [](std::vector<long long>& sums, const std::vector<int>& counts) {
+    std::transform(counts.begin(), counts.end(), sums.begin(), sums.begin(), std::plus<>());
+  };
+  for (const PixelMask& ink : inks) {
+    add(columns, columnCounts(ink));
+    add(rows, rowCounts(ink));
   }
+  const int bottom = longLivedBottom(inks);
   // From the first to the last of those that hold enough.
   const auto spanOf = [&](const std::vector<long long>& counts) {
     const double least =
@@ -117,14 +132,7 @@ PixelRect coreOf(const std::vector<PixelMask>& inks, double percent) {
 
 PixelMask inkIn(const Region& region, const PixelMask& ink) {
   if (region.part == Region::Part::All) return ink;
-  const PixelRect area = areaOf(region, ink);
-  PixelMask part(ink.width(), ink.height());
-  for (int y = area.y; y < area.bottom(); ++y) {
-    for (int x = area.x; x < area.right(); ++x) {
-      if (ink.test(x, y)) part.set(x, y);
-    }
-  }
-  return part;
+  return keptWithin(ink, areaOf(region, ink));
 }
 
 std::string textOf(const Region& region) {

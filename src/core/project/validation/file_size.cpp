@@ -35,6 +35,15 @@ FileSize texts(const std::vector<std::string>& list) {
   return size;
 }
 
+template <class T>
+FileSize rememberedSizeOf(const SharedValue<T>& shared) {
+  const auto [values, bytes] = shared.remembered([](const T& value) {
+    const FileSize size = fileSizeOf(value);
+    return typename SharedValue<T>::Numbers{size.values, size.bytes};
+  });
+  return {values, bytes};
+}
+
 // Every key of a recipe, with an inset.
 FileSize recipeSize() {
   return members(24);
@@ -199,8 +208,8 @@ FileSize fileSizeOf(const ProjectSettings& settings) {
 
 FileSize fileSizeOf(const Project& project) {
   FileSize size = fileSizeOf(project.settings());
-  for (const auto& sheet : project.sheets) size += fileSizeOf(*sheet);
-  for (const auto& asset : project.assets) size += fileSizeOf(*asset);
+  for (const auto& sheet : project.sheets) size += rememberedSizeOf(sheet);
+  for (const auto& asset : project.assets) size += rememberedSizeOf(asset);
   return size;
 }
 

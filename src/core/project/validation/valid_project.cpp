@@ -1,11 +1,13 @@
 #include "core/project/validation/valid_project.h"
 
 #include <algorithm>
+#include <numeric>
 #include <unordered_map>
 #include <unordered_set>
 
 #include "core/base/letters.h"
 #include "core/base/snake_case.h"
+#include "core/project/changed_parts.h"
 #include "core/project/validation/file_size.h"
 #include "core/project/validation/valid_asset.h"
 #include "core/project/validation/valid_cut.h"
@@ -18,58 +20,85 @@ using namespace validation;
 
 namespace {
 
+template <class T>
+std::vector<std::size_t> placesIn(const std::vector<T>& list) {
+  std::vector<std::size_t> places(list.size());
+  std::iota(places.begin(), places.end(), std::size_t{0});
+  return places;
+}
+
 // Validates one project; parts it shares with a valid project are skipped.
 class Validation {
  public:
   Validation(const Project& project, const Project* before)
-      : project_(project), before_(before), known_(project) {
-    if (before != nullptr) shareWith(*before);
-  }
+      : project_(project),
+        before_(before),
+        sheets_(before != nullptr ? changedParts(before->sheets, project.sheets)
+                                  : ChangedParts<Sheet>{{}, placesIn(project.sheets)}),
+        assets_(before != nullptr ? changedParts(before->assets, project.assets)
+                                  : ChangedParts<Asset>{{}, placesIn(project.assets)}) {}
 
   Validity run() const {
-    if (auto valid = validSettings(project_); !valid) return valid;
-    if (auto valid = ids(); !valid) return valid;
-    if (auto valid = validVariants(); !valid) return valid;
-    for (std::size_t i = 0; i < project_.sheets.size(); ++i) {
+    if (before_ == nullptr || before_->settings() != project_.settings()) {
+      if (auto valid = validSettings(project_); !valid) return valid;
+    }
+    if (auto valid = firstOf({validCount(project_.sheets.size(), kMostThings, "sheets"),
+                              validCount(project_.assets.size(), kMostThings, "assets"), ids(),
+                              validVariants()});
+        !valid) {
+      return valid;
+    }
+    for (const std::size_t i : sheets_.come) {
       const auto& sheet = project_.sheets[i];
-      if (shared_.count(&*sheet) != 0) continue;
       if (auto valid = of(sheet->path, in("sheets", i, validSheet(*sheet))); !valid) return valid;
     }
-    for (std::size_t i = 0; i < project_.assets.size(); ++i) {
-      const auto& asset = project_.assets[i];
-      if (shared_.count(&*asset) != 0) continue;
-      if (auto valid = of(asset->name, in("assets", i, validAsset(*asset, known_))); !valid)
-        return valid;
-    }
+    if (auto valid = validAssets(); !valid) return valid;
     return validFileSize();
   }
 
  private:
-  // A shared asset is valid if what it names has not changed: the sheets it shows, roles and kinds.
-  void shareWith(const Project& before) {
-    std::unordered_set<SheetId> changed;
-    std::unordered_map<SheetId, const Sheet*> old;
-    for (const auto& sheet : before.sheets) old.emplace(sheet->id, &*sheet);
-    for (const auto& sheet : project_.sheets) {
-      const auto found = old.find(sheet->id);
-      if (found != old.end() && found->second == &*sheet) {
-        shared_.insert(&*sheet);
-        old.erase(found);
-      } else {
-        changed.insert(sheet->id);
-      }
+  Validity validAssets() const {
+    const std::vector<std::size_t> places = assetsToValidate();
+    if (places.empty()) return {};
+    const KnownNames known(project_);
+    for (const std::size_t i : places) {
+      const auto& asset = project_.assets[i];
+      if (auto valid = of(asset->name, in("assets", i, validAsset(*asset, known))); !valid)
+        return valid;
     }
-    for (const auto& [id, gone] : old) changed.insert(id);
-    if (before.roles != project_.roles || before.kinds != project_.kinds || !changed.empty()) {
-      return;
-    }
-    for (const auto& asset : before.assets) shared_.insert(&*asset);
+    return {};
   }
 
-  // Every id is above 0, used once, and below nextId. If the unshared things have the same ids as
-  // before, a valid set of ids is still valid.
+  // Those that changed, and those that name what changed: sheets, roles, kinds.
+  std::vector<std::size_t> assetsToValidate() const {
+    if (before_ == nullptr) return assets_.come;
+    if (before_->roles != project_.roles || before_->kinds != project_.kinds) {
+      return placesIn(project_.assets);
+    }
+    // Frames lie on a sheet by its size alone.
+    std::unordered_map<SheetId, PixelSize> changed;
+    for (const SharedValue<Sheet>* sheet : sheets_.gone) {
+      changed.emplace((*sheet)->id, (*sheet)->size);
+    }
+    for (const std::size_t i : sheets_.come) {
+      const auto then = changed.find(project_.sheets[i]->id);
+      if (then != changed.end() && then->second == project_.sheets[i]->size) changed.erase(then);
+    }
+    if (changed.empty()) return assets_.come;
+    std::vector<std::size_t> places = assets_.come;
+    for (std::size_t i = 0; i < project_.assets.size(); ++i) {
+      const std::vector<Frame>& frames = project_.assets[i]->frames;
+      if (std::any_of(frames.begin(), frames.end(),
+                      [&](const Frame& frame) { return changed.count(frame.sheet) != 0; })) {
+        places.push_back(i);
+      }
+    }
+    return places;
+  }
+
+  // Every id is above 0, used once, and below nextId.
   Validity ids() const {
-    if (before_ != nullptr && sameIds()) return {};
+    if (before_ != nullptr && onlyIdsThatAreFree()) return {};
     std::unordered_set<std::uint32_t> seen;
     std::uint32_t last = 0;
     const auto take = [&](std::uint32_t id) -> Validity {
@@ -101,27 +130,26 @@ class Validation {
     return {};
   }
 
-  bool sameIds() const {
-    const auto same = [](const auto& a, const auto& b) {
-      return std::equal(a.begin(), a.end(), b.begin(), b.end(),
-                        [](const auto& x, const auto& y) { return x.id == y.id; });
+  // Whether what changed uses each id once, and only ids that what is shared cannot have: those of
+  // what is gone, and those that no part of the valid project before had yet.
+  bool onlyIdsThatAreFree() const {
+    std::unordered_set<std::uint32_t> free;
+    const auto release = [&](std::uint32_t id) -> Validity {
+      free.insert(id);
+      return {};
     };
-    if (project_.nextId < before_->nextId || project_.sheets.size() != before_->sheets.size() ||
-        project_.assets.size() != before_->assets.size()) {
-      return false;
-    }
-    for (std::size_t i = 0; i < project_.sheets.size(); ++i) {
-      if (project_.sheets[i]->id != before_->sheets[i]->id) return false;
-    }
-    for (std::size_t i = 0; i < project_.assets.size(); ++i) {
-      const auto& now = project_.assets[i];
-      const auto& then = before_->assets[i];
-      if (!now.sameAs(then) && !(now->id == then->id && same(now->frames, then->frames) &&
-                                 same(now->animations, then->animations))) {
-        return false;
-      }
-    }
-    return true;
+    for (const SharedValue<Sheet>* sheet : sheets_.gone) free.insert((*sheet)->id.value);
+    for (const SharedValue<Asset>* asset : assets_.gone) (void)idsOf(**asset, release);
+    std::unordered_set<std::uint32_t> taken;
+    bool all = project_.nextId >= before_->nextId;
+    const auto take = [&](std::uint32_t id) -> Validity {
+      all = all && (id >= before_->nextId || free.count(id) != 0) && id < project_.nextId &&
+            taken.insert(id).second;
+      return {};
+    };
+    for (const std::size_t i : sheets_.come) (void)take(project_.sheets[i]->id.value);
+    for (const std::size_t i : assets_.come) (void)idsOf(*project_.assets[i], take);
+    return all;
   }
 
   // Most edits let nothing grow: then what was small enough still is.
@@ -136,22 +164,12 @@ class Validation {
   }
 
   bool grows() const {
-    // What one project has and the other does not share.
-    const auto alone = [](const Project& of, const Project& other) {
-      std::unordered_set<const void*> there;
-      for (const auto& sheet : other.sheets) there.insert(&*sheet);
-      for (const auto& asset : other.assets) there.insert(&*asset);
-      FileSize size = fileSizeOf(of.settings());
-      for (const auto& sheet : of.sheets) {
-        if (there.count(&*sheet) == 0) size += fileSizeOf(*sheet);
-      }
-      for (const auto& asset : of.assets) {
-        if (there.count(&*asset) == 0) size += fileSizeOf(*asset);
-      }
-      return size;
-    };
-    const FileSize now = alone(project_, *before_);
-    const FileSize then = alone(*before_, project_);
+    FileSize now = fileSizeOf(project_.settings());
+    FileSize then = fileSizeOf(before_->settings());
+    for (const std::size_t i : sheets_.come) now += fileSizeOf(*project_.sheets[i]);
+    for (const std::size_t i : assets_.come) now += fileSizeOf(*project_.assets[i]);
+    for (const SharedValue<Sheet>* sheet : sheets_.gone) then += fileSizeOf(**sheet);
+    for (const SharedValue<Asset>* asset : assets_.gone) then += fileSizeOf(**asset);
     return now.values > then.values || now.bytes > then.bytes;
   }
 
@@ -215,8 +233,8 @@ class Validation {
 
   const Project& project_;
   const Project* before_;
-  KnownNames known_;
-  std::unordered_set<const void*> shared_;
+  ChangedParts<Sheet> sheets_;
+  ChangedParts<Asset> assets_;
 };
 
 }  // namespace

@@ -27,7 +27,8 @@ namespace amber {
 Result<void> validated(const Project& project);
 
 /// The same for a project that was made from a valid one: what it shares with that is not looked at
-/// again. Cost: linear in what is not shared; in all frames where an asset with other ids came in.
+/// again. Cost: linear in what is not shared, and in the number of sheets and assets; in all frames
+/// where a sheet was replaced or removed.
 Result<void> validatedAfter(const Project& before, const Project& after);
 
 /// Whether a sheet's path stays in the project's folder: relative, with forward slashes, no empty,

@@ -16,37 +16,35 @@ namespace {
 
 class SettingsValidation {
  public:
-  explicit SettingsValidation(const Project& project) : project_(project) {
-    for (const Role& role : project.roles) roles_.insert(role.name);
+  explicit SettingsValidation(const ProjectSettings& settings) : settings_(settings) {
+    for (const Role& role : settings.roles) roles_.insert(role.name);
   }
 
   Validity run() const {
     if (auto valid = firstOf(
-            {validText(project_.name, "name"),
-             in("naming", held(kDigitsRange, project_.naming.digits, "digits")),
-             in("naming", held(kFirstNumberRange, project_.naming.firstNumber, "firstNumber")),
-             in("naming", held(kLongestNameRange, project_.naming.longest, "longest")),
+            {validText(settings_.name, "name"),
+             in("naming", held(kDigitsRange, settings_.naming.digits, "digits")),
+             in("naming", held(kFirstNumberRange, settings_.naming.firstNumber, "firstNumber")),
+             in("naming", held(kLongestNameRange, settings_.naming.longest, "longest")),
              in("naming", validNaming()), validProfiles(),
-             in("origins", held(kDriftRange, project_.origins.drift, "drift")),
-             validCount(project_.layers.size(), kMostLayers, "layers"),
-             validCount(project_.roles.size(), kMostRoles, "roles"),
-             validCount(project_.kinds.size(), kMostKinds, "kinds"),
-             validCount(project_.expectations.size(), kMostExpectations, "expectations"),
-             validCount(project_.courses.size(), kMostCourses, "courses"), validConflicts(),
+             in("origins", held(kDriftRange, settings_.origins.drift, "drift")),
+             validCount(settings_.layers.size(), kMostLayers, "layers"),
+             validCount(settings_.roles.size(), kMostRoles, "roles"),
+             validCount(settings_.kinds.size(), kMostKinds, "kinds"),
+             validCount(settings_.expectations.size(), kMostExpectations, "expectations"),
+             validCount(settings_.courses.size(), kMostCourses, "courses"), validConflicts(),
              in("code", validCode()),
-             in("trial", held(kShareRange, project_.trial.phantom.value_or(0), "phantom")),
-             in("trial", held(kShareRange, project_.trial.missed.value_or(0), "missed")),
-             in("trial", held(kGapLimitRange, project_.trial.gap.value_or(0), "gap")),
-             validCount(project_.sheets.size(), kMostThings, "sheets"),
-             validCount(project_.assets.size(), kMostThings, "assets")});
+             in("trial", held(kShareRange, settings_.trial.phantom.value_or(0), "phantom")),
+             in("trial", held(kShareRange, settings_.trial.missed.value_or(0), "missed")),
+             in("trial", held(kGapLimitRange, settings_.trial.gap.value_or(0), "gap"))});
         !valid) {
       return valid;
     }
     if (auto valid = validLayers(); !valid) return valid;
     if (auto valid = validRoles(); !valid) return valid;
     if (auto valid = validKinds(); !valid) return valid;
-    for (std::size_t i = 0; i < project_.expectations.size(); ++i) {
-      const Expectation& one = project_.expectations[i];
+    for (std::size_t i = 0; i < settings_.expectations.size(); ++i) {
+      const Expectation& one = settings_.expectations[i];
       Validity valid =
           firstOf({in("who", validPhrase(one.who)), in("whom", validPhrase(one.whom))});
       if (!valid) return in("expectations", i, std::move(valid));
@@ -57,8 +55,8 @@ class SettingsValidation {
  private:
   Validity validCourses() const {
     std::unordered_set<std::string_view> names;
-    for (std::size_t i = 0; i < project_.courses.size(); ++i) {
-      const Course& course = project_.courses[i];
+    for (std::size_t i = 0; i < settings_.courses.size(); ++i) {
+      const Course& course = settings_.courses[i];
       Validity valid = firstOf({validText(course.name, "name"), validated(course)});
       if (valid && !names.insert(course.name).second) {
         valid = wrong("name", "two courses are called " + course.name);
@@ -106,7 +104,7 @@ class SettingsValidation {
 
   Validity validNaming() const {
     using Kind = NamePartKind;
-    const NamingRule& rule = project_.naming;
+    const NamingRule& rule = settings_.naming;
     if (auto valid = validParts(rule.asset, "asset", Kind::Name, {Kind::Prefix, Kind::Name});
         !valid) {
       return valid;
@@ -122,14 +120,14 @@ class SettingsValidation {
   }
 
   Validity validProfiles() const {
-    if (project_.profiles.empty())
+    if (settings_.profiles.empty())
       return wrong("pack", "a project needs at least one pack profile");
-    if (auto valid = validCount(project_.profiles.size(), kMostProfiles, "profiles"); !valid) {
+    if (auto valid = validCount(settings_.profiles.size(), kMostProfiles, "profiles"); !valid) {
       return valid;
     }
     std::unordered_set<std::string_view> names;
-    for (std::size_t i = 0; i < project_.profiles.size(); ++i) {
-      const PackProfile& profile = project_.profiles[i];
+    for (std::size_t i = 0; i < settings_.profiles.size(); ++i) {
+      const PackProfile& profile = settings_.profiles[i];
       Validity valid = validated(profile);
       if (valid && !names.insert(profile.name).second) {
         valid = wrong("name", "two pack profiles are called " + profile.name);
@@ -141,11 +139,11 @@ class SettingsValidation {
   }
 
   Validity validConflicts() const {
-    if (auto valid = validCount(project_.conflicts.size(), kMostConflicts, "conflicts"); !valid) {
+    if (auto valid = validCount(settings_.conflicts.size(), kMostConflicts, "conflicts"); !valid) {
       return valid;
     }
-    for (std::size_t i = 0; i < project_.conflicts.size(); ++i) {
-      const MergeConflict& one = project_.conflicts[i];
+    for (std::size_t i = 0; i < settings_.conflicts.size(); ++i) {
+      const MergeConflict& one = settings_.conflicts[i];
       Validity valid =
           firstOf({validText(one.place, "place"), validText(one.ours, "ours", kLongestConflict),
                    validText(one.theirs, "theirs", kLongestConflict)});
@@ -155,8 +153,8 @@ class SettingsValidation {
   }
 
   Validity validCode() const {
-    for (const auto* list : {&project_.code.folders, &project_.code.ignored}) {
-      const char* key = list == &project_.code.folders ? "folders" : "ignored";
+    for (const auto* list : {&settings_.code.folders, &settings_.code.ignored}) {
+      const char* key = list == &settings_.code.folders ? "folders" : "ignored";
       if (auto valid = validCount(list->size(), kMostCodeFolders, key); !valid) return valid;
       for (std::size_t i = 0; i < list->size(); ++i) {
         if (auto valid = validText((*list)[i], ""); !valid) return in(key, i, std::move(valid));
@@ -167,8 +165,8 @@ class SettingsValidation {
 
   Validity validLayers() const {
     std::unordered_set<std::string_view> names;
-    for (std::size_t i = 0; i < project_.layers.size(); ++i) {
-      const std::string& name = project_.layers[i];
+    for (std::size_t i = 0; i < settings_.layers.size(); ++i) {
+      const std::string& name = settings_.layers[i];
       Validity valid = validText(name, "");
       if (valid && !names.insert(name).second) valid = wrong("", "two layers are called " + name);
       if (!valid) return in("layers", i, std::move(valid));
@@ -187,8 +185,8 @@ class SettingsValidation {
 
   Validity validRoles() const {
     std::unordered_set<std::string_view> names;
-    for (std::size_t i = 0; i < project_.roles.size(); ++i) {
-      const Role& role = project_.roles[i];
+    for (std::size_t i = 0; i < settings_.roles.size(); ++i) {
+      const Role& role = settings_.roles[i];
       Validity valid = firstOf({validText(role.name, "name"), in("recipe", validated(role.recipe)),
                                 held(kShareRange, role.mostAir, "mostAir"),
                                 held(kShareRange, role.mostBareInk, "mostBareInk")});
@@ -202,8 +200,8 @@ class SettingsValidation {
 
   Validity validKinds() const {
     std::unordered_set<std::string_view> names;
-    for (std::size_t i = 0; i < project_.kinds.size(); ++i) {
-      const Kind& kind = project_.kinds[i];
+    for (std::size_t i = 0; i < settings_.kinds.size(); ++i) {
+      const Kind& kind = settings_.kinds[i];
       Validity valid = firstOf({validText(kind.name, "name"), validText(kind.prefix, "prefix"),
                                 validCount(kind.shapes.size(), kMostRoles, "shapes")});
       if (valid && kind.origin.hasFrame()) {
@@ -235,7 +233,7 @@ class SettingsValidation {
     return {};
   }
 
-  const Project& project_;
+  const ProjectSettings& settings_;
   std::unordered_set<std::string_view> roles_;
 };
 
@@ -256,8 +254,8 @@ Result<void> validRoleSettings(const std::vector<RoleSetting>& settings,
   return {};
 }
 
-Result<void> validSettings(const Project& project) {
-  return SettingsValidation(project).run();
+Result<void> validSettings(const ProjectSettings& settings) {
+  return SettingsValidation(settings).run();
 }
 
 }  // namespace amber

@@ -214,7 +214,7 @@ class CourseTest : public QObject {
     since.start();
     const auto world =
         CourseWorld::make(runner.project, *runner.project.assets.front(), runner.course, {});
-    const qint64 took = since.elapsed();
+    [[maybe_unused]] const qint64 took = since.elapsed();
     QVERIFY(!world.has_value());
     QVERIFY(world.error().sentence.find("solid 1 has too many parts") == 0);
 #ifndef AMBER_SANITIZED
