@@ -109,6 +109,7 @@ struct Parcel {
   std::vector<Page> pages;
   std::vector<std::string> layers;  ///< By bit.
   std::map<std::string, Asset> assets;
+  std::map<std::string, Asset> zones;  ///< Areas without a picture: one frame, on no page.
   struct Scale {
     double scale = 1;
     std::vector<Page> pages;
@@ -287,12 +288,10 @@ inline Geometry geometryFrom(const Json& from) {
   return g;
 }
 
-inline Frame frameFrom(const Json& from, const std::vector<double>& scales) {
+/// What frames and zones have in common: all but the picture.
+inline Frame frameWithoutPicture(const Json& from) {
   Frame frame;
   from.at("name").get_to(frame.name);
-  from.at("page").get_to(frame.page);
-  from.at("rect").get_to(frame.rect);
-  from.at("trim").get_to(frame.trim);
   from.at("size").get_to(frame.size);
   from.at("origin").get_to(frame.origin);
   from.at("mounts").get_to(frame.mounts);
@@ -300,6 +299,14 @@ inline Frame frameFrom(const Json& from, const std::vector<double>& scales) {
     frame.shapes.push_back({one.at("role"), one.at("duty"), one.at("on"), one.at("seeks"),
                             geometryFrom(one.at("geometry"))});
   }
+  return frame;
+}
+
+inline Frame frameFrom(const Json& from, const std::vector<double>& scales) {
+  Frame frame = frameWithoutPicture(from);
+  from.at("page").get_to(frame.page);
+  from.at("rect").get_to(frame.rect);
+  from.at("trim").get_to(frame.trim);
   frame.mirrored = from.value("mirrored", false);
   for (const Json& one : from.value("scaled", Json::array())) {
     frame.scaled.push_back({scales.at(frame.scaled.size()), one.at("page"), one.at("rect"),
@@ -308,12 +315,17 @@ inline Frame frameFrom(const Json& from, const std::vector<double>& scales) {
   return frame;
 }
 
-inline Asset assetFrom(const Json& from, const std::vector<double>& scales) {
+inline Asset assetWithoutFrames(const Json& from) {
   Asset asset;
   from.at("name").get_to(asset.name);
   from.at("kind").get_to(asset.kind);
   from.at("motion").get_to(asset.motion);
   from.at("scale").get_to(asset.scale);
+  return asset;
+}
+
+inline Asset assetFrom(const Json& from, const std::vector<double>& scales) {
+  Asset asset = assetWithoutFrames(from);
   for (const Json& frame : from.at("frames")) {
     asset.frames.push_back(frameFrom(frame, scales));
   }
@@ -362,6 +374,12 @@ Parcel<Page> load(const std::string& folder,
     Asset asset = detail::assetFrom(one, scales);
     std::string name = asset.name;
     parcel.assets.emplace(std::move(name), std::move(asset));
+  }
+  for (const detail::Json& one : data.value("zones", detail::Json::array())) {
+    Asset zone = detail::assetWithoutFrames(one);
+    zone.frames.push_back(detail::frameWithoutPicture(one));
+    std::string name = zone.name;
+    parcel.zones.emplace(std::move(name), std::move(zone));
   }
   return parcel;
 }

@@ -211,6 +211,8 @@ namespace AmberParcel
         public List<Page> Pages = new List<Page>();
         public List<string> Layers = new List<string>();
         public Dictionary<string, Asset> Assets = new Dictionary<string, Asset>();
+        /// <summary>Areas without a picture: one frame each, on no page.</summary>
+        public Dictionary<string, Asset> Zones = new Dictionary<string, Asset>();
         public List<ScaledPages> Scales = new List<ScaledPages>();
         public string Filter = "nearest";  // how to sample the pages: or "linear"
         public double PxPerUnit = 1;       // game px in one of the game's units,
@@ -252,6 +254,12 @@ namespace AmberParcel
                 Asset asset = AssetOf(from, parcel, masks);
                 parcel.Assets[asset.Name] = asset;
             }
+            foreach (var from in Objects(data, "zones"))
+            {
+                Asset zone = WithoutFrames(from);
+                zone.Frames.Add(WithoutPicture(from, masks));
+                parcel.Zones[zone.Name] = zone;
+            }
             return parcel;
         }
 
@@ -261,13 +269,18 @@ namespace AmberParcel
                 Png.Read(File.ReadAllBytes(Path.Combine(folder, Text(page, "file"))))).ToList();
         }
 
-        static Asset AssetOf(Dictionary<string, object> from, Parcel parcel, List<Page> masks)
+        static Asset WithoutFrames(Dictionary<string, object> from)
         {
-            var asset = new Asset
+            return new Asset
             {
                 Name = Text(from, "name"), Kind = Text(from, "kind"), Motion = Text(from, "motion"),
                 Scale = Number(from, "scale")
             };
+        }
+
+        static Asset AssetOf(Dictionary<string, object> from, Parcel parcel, List<Page> masks)
+        {
+            Asset asset = WithoutFrames(from);
             foreach (var one in Objects(from, "frames")) asset.Frames.Add(FrameOf(one, parcel, masks));
             foreach (var one in Objects(from, "animations"))
             {
@@ -285,12 +298,10 @@ namespace AmberParcel
 
         static Frame FrameOf(Dictionary<string, object> from, Parcel parcel, List<Page> masks)
         {
-            var frame = new Frame
-            {
-                Name = Text(from, "name"), Page = (int)Number(from, "page"),
-                Rect = Whole(from["rect"]), Trim = Whole(from["trim"]), Size = Whole(from["size"]),
-                Origin = Numbers(from["origin"])
-            };
+            Frame frame = WithoutPicture(from, masks);
+            frame.Page = (int)Number(from, "page");
+            frame.Rect = Whole(from["rect"]);
+            frame.Trim = Whole(from["trim"]);
             frame.Mirrored = Flag(from, "mirrored");
             foreach (var one in Objects(from, "scaled"))
             {
@@ -301,6 +312,17 @@ namespace AmberParcel
                     Trim = Whole(one["trim"]), Mirrored = Flag(one, "mirrored")
                 });
             }
+            return frame;
+        }
+
+        // What frames and zones have in common.
+        static Frame WithoutPicture(Dictionary<string, object> from, List<Page> masks)
+        {
+            var frame = new Frame
+            {
+                Name = Text(from, "name"), Size = Whole(from["size"]),
+                Origin = Numbers(from["origin"])
+            };
             foreach (var mount in (Dictionary<string, object>)from["mounts"])
             {
                 frame.Mounts[mount.Key] = Numbers(mount.Value);

@@ -9,7 +9,9 @@ export class ParcelError extends Error {}
  * A parcel of the text of parcel.json. Its pages are read by `readPage(file)`, which gives whatever
  * the game draws with; where masks are pictures, `isSet(page, x, y)` says which of its px are seen.
  * @returns {{pages: any[], layers: string[], assets: Map<string, object>,
- *   scales: {scale: number, pages: any[]}[], filter: string, pxPerUnit: number, y: string}}
+ *   zones: Map<string, object>, scales: {scale: number, pages: any[]}[], filter: string,
+ *   pxPerUnit: number, y: string}}
+ * A zone is an area without a picture: an asset of one frame that lies on no page.
  */
 export function parcelFrom(text, readPage, isSet = isSeen) {
   const data = JSON.parse(text);
@@ -20,12 +22,13 @@ export function parcelFrom(text, readPage, isSet = isSeen) {
   const pagesOf = (pages) => pages.map((page) => readPage(page.file));
   const masks = pagesOf(data.maskPages ?? []);
   const scales = (data.scales ?? []).map(({ scale, pages }) => ({ scale, pages: pagesOf(pages) }));
+  const shapesOf = (from) => from.shapes.map((shape) => ({
+    ...shape, geometry: withRuns(shape.geometry, masks, isSet),
+  }));
   const frameOf = (frame) => ({
     ...frame,
     scaled: (frame.scaled ?? []).map((one, i) => ({ ...one, scale: scales[i].scale })),
-    shapes: frame.shapes.map((shape) => ({
-      ...shape, geometry: withRuns(shape.geometry, masks, isSet),
-    })),
+    shapes: shapesOf(frame),
   });
   const assets = new Map();
   for (const asset of data.assets) {
@@ -36,10 +39,17 @@ export function parcelFrom(text, readPage, isSet = isSeen) {
       default: asset.animations.find((one) => one.default)?.name ?? '',
     });
   }
+  const zones = new Map();
+  for (const zone of data.zones ?? []) {
+    const { size, origin, mounts, name } = zone;
+    const frame = { name, size, origin, mounts, scaled: [], shapes: shapesOf(zone) };
+    zones.set(name, { ...zone, frames: [frame], animations: new Map(), default: '' });
+  }
   return {
     pages: pagesOf(data.pages),
     layers: data.layers.map((layer) => layer.name),
     assets,
+    zones,
     scales,
     filter: data.filter ?? 'nearest',
     pxPerUnit: data.units.pxPerUnit ?? 1,

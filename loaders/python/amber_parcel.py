@@ -110,6 +110,7 @@ class Parcel:
     filter: str = "nearest"  # how to sample the pages: or "linear"
     px_per_unit: float = 1
     y: str = "down"  # which way it grows in the game's units
+    zones: dict = field(default_factory=dict)  # areas without a picture: assets of one frame
 
 
 def load(folder):
@@ -133,7 +134,8 @@ def load(folder):
     units = data["units"]
     return Parcel(pages_of(data["pages"]), [layer["name"] for layer in data["layers"]], assets,
                   scales, data.get("filter", "nearest"), units.get("pxPerUnit", 1),
-                  units.get("y", "down"))
+                  units.get("y", "down"),
+                  {zone["name"]: _zone(zone, masks) for zone in data.get("zones", [])})
 
 
 def place(asset, frame, x, y, mirrored=False, scaled=None):
@@ -298,12 +300,25 @@ def _geometry(data, masks):
     return dict(data, runs=runs)
 
 
+def _mounts(data):
+    return {name: tuple(at) for name, at in data["mounts"].items()}
+
+
+def _shapes(data, masks):
+    return [Shape(s["role"], s["duty"], s["on"], s["seeks"], _geometry(s["geometry"], masks))
+            for s in data["shapes"]]
+
+
+def _zone(data, masks):
+    frame = Frame(data["name"], -1, (0, 0, 0, 0), (0, 0), tuple(data["size"]),
+                  tuple(data["origin"]), _mounts(data), _shapes(data, masks))
+    return Asset(data["name"], data["kind"], data["motion"], data["scale"], [frame], {}, "")
+
+
 def _asset(data, scales, masks):
     frames = [
         Frame(f["name"], f["page"], tuple(f["rect"]), tuple(f["trim"]), tuple(f["size"]),
-              tuple(f["origin"]), {name: tuple(at) for name, at in f["mounts"].items()},
-              [Shape(s["role"], s["duty"], s["on"], s["seeks"], _geometry(s["geometry"], masks))
-               for s in f["shapes"]], f.get("mirrored", False),
+              tuple(f["origin"]), _mounts(f), _shapes(f, masks), f.get("mirrored", False),
               [dict(one, scale=scale.scale) for one, scale in zip(f.get("scaled", []), scales)],
               f.get("inUnits"))
         for f in data["frames"]

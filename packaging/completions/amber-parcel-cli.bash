@@ -2,7 +2,7 @@
 _amber_parcel_cli() {
   local current=${COMP_WORDS[COMP_CWORD]} before=${COMP_WORDS[COMP_CWORD-1]} options
   if [ "$COMP_CWORD" -eq 1 ]; then
-    mapfile -t COMPREPLY < <(compgen -W 'cut fit new add recut turn refresh animation origin drift mount look role shape refit asset layers meets expect weave meet fairness course names constants check profiles pack verify watch report diff merge variant formats thumbnail' -- "$current")
+    mapfile -t COMPREPLY < <(compgen -W 'cut fit new add recut turn refresh animation origin drift mount look role shape refit asset layers meets expect weave meet fairness course names constants check profiles pack verify watch report diff merge variant block zone replace formats thumbnail' -- "$current")
     return
   fi
   case ${COMP_WORDS[1]} in
@@ -32,7 +32,7 @@ _amber_parcel_cli() {
     names) options='--used-in --ignore --keep-folders --used-in --rename --replace --with --replace --regex --replace --diff --correct --diff --by-convention --fix --learn --style --digits --first-number --longest --asset-parts --frame-parts --languages --sides --sides-said --try --json --help' ;;
     constants) options='--language --out --out --language --beside-parcel --try --json --help' ;;
     check) options='--fix --try --rules --json --help' ;;
-    profiles) options='--try --add --remove --rename --first --profile --page-side --padding --extrude --polygon-points --part-points --px-per-unit --trim --y --resample --filter --polygons --masks --pages --same --colours --unseen --scales --constants --json --help' ;;
+    profiles) options='--try --add --remove --rename --first --profile --page-side --padding --extrude --polygon-points --part-points --px-per-unit --trim --y --resample --filter --polygons --masks --pages --same --colours --unseen --blocks --scales --constants --json --help' ;;
     pack) options='--out --profile --depfile --try --json --help' ;;
     verify) options='--project --json --help' ;;
     watch) options='--out --profile --json --help' ;;
@@ -40,6 +40,9 @@ _amber_parcel_cli() {
     diff) options='--json --help' ;;
     merge) options='--out --choose --try --json --help' ;;
     variant) options='--try --of --name --sheet --follow --release --name --of --sheet --of --follow --of --release --of --json --help' ;;
+    block) options='--try --asset --size --kind --resize --colour --json --help' ;;
+    zone) options='--try --asset --size --kind --resize --json --help' ;;
+    replace) options='--try --asset --sheet --json --help' ;;
     formats) options='--json --help' ;;
     thumbnail) options='--size --out --json --help' ;;
   esac

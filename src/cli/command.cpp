@@ -53,7 +53,8 @@ std::vector<std::unique_ptr<Command>> allCommands() {
         makeMeetCommand,      makeFairnessCommand, makeCourseCommand,   makeNamesCommand,
         makeConstantsCommand, makeCheckCommand,    makeProfilesCommand, makePackCommand,
         makeVerifyCommand,    makeWatchCommand,    makeReportCommand,   makeDiffCommand,
-        makeMergeCommand,     makeVariantCommand,  makeFormatsCommand,  makeThumbnailCommand}) {
+        makeMergeCommand,     makeVariantCommand,  makeBlockCommand,    makeZoneCommand,
+        makeReplaceCommand,   makeFormatsCommand,  makeThumbnailCommand}) {
     all.push_back(make());
   }
   return all;

@@ -39,6 +39,9 @@ std::unique_ptr<Command> makeReportCommand();
 std::unique_ptr<Command> makeDiffCommand();
 std::unique_ptr<Command> makeMergeCommand();
 std::unique_ptr<Command> makeVariantCommand();
+std::unique_ptr<Command> makeBlockCommand();
+std::unique_ptr<Command> makeZoneCommand();
+std::unique_ptr<Command> makeReplaceCommand();
 std::unique_ptr<Command> makeFormatsCommand();
 std::unique_ptr<Command> makeThumbnailCommand();
 

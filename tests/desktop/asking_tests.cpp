@@ -63,6 +63,57 @@ class AskingTest : public QObject {
     QVERIFY(readProject(old.toStdString())->assets.size() > 5);
   }
 
+  // Answers the dialog that comes next: types a name and a size, and makes or changes the block.
+  static std::unique_ptr<QTimer> answerBlock(const QString& name, int width, int height, int what) {
+    auto timer = std::make_unique<QTimer>();
+    QObject::connect(timer.get(), &QTimer::timeout, [=, waiting = timer.get()] {
+      QWidget* dialog = QApplication::activeModalWidget();
+      if (dialog == nullptr || dialog->objectName() != "blockDialog") return;
+      waiting->stop();
+      if (!name.isEmpty()) QTest::keyClicks(dialog->findChild<QLineEdit*>("blockName"), name);
+      dialog->findChild<QComboBox*>("blockOrZone")->setCurrentIndex(what);
+      const std::pair<const char*, int> sides[] = {{"blockWidth", width}, {"blockHeight", height}};
+      for (const auto& [field, side] : sides) {
+        auto* number = dialog->findChild<QSpinBox*>(field);
+        number->selectAll();
+        QTest::keyClicks(number, QString::number(side));
+      }
+      auto* box = dialog->findChild<QDialogButtonBox*>();
+      QTest::mouseClick(box->button(QDialogButtonBox::Ok), Qt::LeftButton);
+    });
+    timer->start(20);
+    return timer;
+  }
+
+  void aBlockIsMadeChangedAndReplacedByArt() {
+    OpenWindow open;
+    goTo(open.window, Bench::Fit);
+    auto answer = answerBlock("beam", 64, 8, 0);
+    QTest::mouseClick(find<QPushButton>(open.window, "newBlock"), Qt::LeftButton);
+    const Asset& made = *open.project().assets.back();
+    const PixelRect rect = made.frames.front().rect;
+    QVERIFY2(rect == (PixelRect{0, 0, 64, 8}),
+             qPrintable(QString("%1 x %2").arg(rect.w).arg(rect.h)));
+    QVERIFY(made.name.ends_with("_beam"));
+    QCOMPARE(open.window.session().currentAsset()->id, made.id);
+    const AssetId id = made.id;
+    answer = answerBlock({}, 80, 10, 1);
+    doByFinder(open.window, "change the size or colour");
+    const Asset& changed = *findAsset(open.project(), id);
+    QCOMPARE(changed.frames.front().rect, (PixelRect{0, 0, 80, 10}));
+    QVERIFY(findSheet(open.project(), changed.frames.front().sheet)->rectangle->isZone());
+    const QString art = open.scratch.qpath("other_pot.png");
+    paintOtherPot(open.scratch, art);
+    FileDialogAnswers answers({art});
+    doByFinder(open.window, "replace the block");
+    open.window.session().settle();
+    const Asset& drawn = *findAsset(open.project(), id);
+    QVERIFY(findSheet(open.project(), drawn.frames.front().sheet)->isFile());
+    // Three steps of history lead back to where it began.
+    for (int i = 0; i < 3; ++i) press(open.window, Qt::Key_Z, Qt::ControlModifier);
+    QVERIFY(findAsset(open.project(), id) == nullptr);
+  }
+
   void anotherNameIsAskedForAndGoneOnWith() {
     OpenWindow open;
     const QString old = open.window.session().path();

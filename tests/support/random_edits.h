@@ -144,6 +144,7 @@ class RandomEdits {
     made.same = static_cast<SamePictures>(below(3));
     made.colours = static_cast<PageColours>(below(2));
     made.unseen = static_cast<Unseen>(below(2));
+    made.blocks = static_cast<Blocks>(below(2));
     return made;
   }
 
@@ -247,6 +248,20 @@ class RandomEdits {
     if (odd()) sheet.pictures = SheetPictures{{4, 4}, {whole() + 1, 100}};
     if (odd()) sheet.cut = Cut{way(), {}};
     if (sheet.cut && seldom()) sheet.cut->regions = {{rect(), way()}};
+    return below(6) == 0 ? rectangle(sheet) : sheet;
+  }
+
+  // Mostly a block or zone as it should be.
+  Sheet rectangle(Sheet sheet) {
+    sheet.rectangle = Rectangle{};
+    if (odd()) sheet.rectangle->colour = Rgba{1, 2, 3, static_cast<std::uint8_t>(below(256))};
+    if (seldom()) return sheet;
+    sheet.path.clear();
+    sheet.hash.clear();
+    sheet.orientation = {};
+    sheet.ink.key.reset();
+    sheet.pictures.reset();
+    sheet.cut = Cut{Grid{sheet.size, {}, {}, 1, 1}, {}};
     return sheet;
   }
 

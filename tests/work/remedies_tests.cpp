@@ -166,8 +166,9 @@ class RemediesTest : public QObject {
           static_cast<int>(std::count_if(mended.begin(), mended.end(),
                                          [](const auto& one) { return one.second > 0; })),
           qPrintable(never.join(", ")));
-    // Those of trials are provoked below: fairness takes too long to be asked of every seed.
-    QVERIFY(never.size() <= 28);
+    // Those of trials are provoked below: fairness takes too long to be asked of every seed. Those
+    // of blocks and zones have no fix.
+    QVERIFY(never.size() <= 30);
   }
 
   void aCourseThatMustBePassedIsMendedByAnotherShape() {

@@ -43,7 +43,9 @@ Result<void> writeDependencies(const std::string& file, const std::string& folde
   const auto slash = path.find_last_of('/');
   const std::string base = slash == std::string::npos ? "" : path.substr(0, slash + 1);
   std::string text = makePath(folder + "/parcel.json") + ": " + makePath(path);
-  for (const auto& sheet : project.sheets) text += " \\\n  " + makePath(base + sheet->path);
+  for (const auto& sheet : project.sheets) {
+    if (sheet->isFile()) text += " \\\n  " + makePath(base + sheet->path);
+  }
   return writeFileAtomically(file, text + "\n");
 }
 

@@ -59,6 +59,8 @@ class ProfileOptions {
     choice(app, "--colours", "Four channels, or a palette for pages with at most 256 colours",
            kPageColoursWords, &PackProfile::colours);
     choice(app, "--unseen", "The colour of transparent pixels", kUnseenWords, &PackProfile::unseen);
+    choice(app, "--blocks", "Allow blocks in place of missing art, or report them", kBlocksWords,
+           &PackProfile::blocks);
     app.add_option_function<std::vector<double>>(
            "--scales",
            [this](std::vector<double> scales) {

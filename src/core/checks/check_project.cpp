@@ -4,6 +4,7 @@
 #include <iterator>
 
 #include "core/base/parallel.h"
+#include "core/checks/block_checks.h"
 #include "core/checks/cut_checks.h"
 #include "core/checks/fit/shape_checks.h"
 #include "core/checks/frame_checks.h"
@@ -68,6 +69,7 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
   append(findings, checkLayers(project));
   append(findings, checkCourses(project));
   append(findings, checkConflicts(project));
+  append(findings, checkBlocks(project));
   for (Finding& finding : findings) placeInAnimation(finding.where, project);
   sortFindings(findings);
   return findings;

@@ -181,6 +181,11 @@ inline constexpr Rule kTrialStuck{
 inline constexpr Rule kTrialDeaf{"trial.deaf", Severity::Error, Bench::Trial,
                                  "on a course that an asset must pass, a role noticed nothing "
                                  "although an expectation requires it"};
+inline constexpr Rule kZoneIdle{"zone.idle", Severity::Warning, Bench::Layers,
+                                "a zone meets nothing: all of its shapes pass everything"};
+inline constexpr Rule kBlockPlaceholder{
+    "block.placeholder", Severity::Warning, Bench::Pack,
+    "a block still stands in for art, but a pack profile reports blocks"};
 inline constexpr Rule kMergeConflict{
     "merge.conflict", Severity::Error, Bench::Pack,
     "two people changed the same thing in different ways and one version must be chosen"};
@@ -189,22 +194,28 @@ inline constexpr Rule kMergeConflict{
 
 /// All of them, in the order of the benches.
 inline constexpr std::array kRules = {
-    &rules::kSheetMissing, &rules::kSheetChanged,   &rules::kSheetKey,      &rules::kCutCrossing,
-    &rules::kCutEdge,      &rules::kCutPartialCell, &rules::kCutSpecks,     &rules::kFrameLost,
-    &rules::kFrameEmpty,   &rules::kNumberingGap,   &rules::kOriginSlip,    &rules::kOriginDrift,
-    &rules::kOriginHalf,   &rules::kOriginOutside,  &rules::kOriginMixed,   &rules::kOriginMirror,
-    &rules::kMountMissing, &rules::kMountFar,       &rules::kFrameNoShape,  &rules::kShapeOffInk,
-    &rules::kShapeFault,   &rules::kShapePoints,    &rules::kShapeAir,      &rules::kShapeBareInk,
-    &rules::kShapeStale,   &rules::kShapeJumps,     &rules::kShapeFlush,    &rules::kShapeFilled,
-    &rules::kShapeMirror,  &rules::kShapeDiffers,   &rules::kVariantBehind, &rules::kNamePattern,
-    &rules::kNameShared,   &rules::kNameCase,       &rules::kNameReserved,  &rules::kNameClash,
-    &rules::kNameLong,     &rules::kNameFile,       &rules::kNameLookalike, &rules::kNameNear,
-    &rules::kNameUnknown,  &rules::kNameUnused,     &rules::kLayersBroken,  &rules::kLayersEmpty,
-    &rules::kLayersTwice,  &rules::kLayersUnasked,  &rules::kLayersStill,   &rules::kLayersUnmet,
-    &rules::kLayersBlind,  &rules::kLayersBoth,     &rules::kLayersCovered, &rules::kLayersUnused,
-    &rules::kLayersSame,   &rules::kLayersAlike,    &rules::kTrialPhantom,  &rules::kTrialMissed,
-    &rules::kTrialGap,     &rules::kTrialTunnel,    &rules::kTrialCatch,    &rules::kTrialFlicker,
-    &rules::kTrialPop,     &rules::kTrialStuck,     &rules::kTrialDeaf,     &rules::kMergeConflict,
+    &rules::kSheetMissing,  &rules::kSheetChanged,  &rules::kSheetKey,
+    &rules::kCutCrossing,   &rules::kCutEdge,       &rules::kCutPartialCell,
+    &rules::kCutSpecks,     &rules::kFrameLost,     &rules::kFrameEmpty,
+    &rules::kNumberingGap,  &rules::kOriginSlip,    &rules::kOriginDrift,
+    &rules::kOriginHalf,    &rules::kOriginOutside, &rules::kOriginMixed,
+    &rules::kOriginMirror,  &rules::kMountMissing,  &rules::kMountFar,
+    &rules::kFrameNoShape,  &rules::kShapeOffInk,   &rules::kShapeFault,
+    &rules::kShapePoints,   &rules::kShapeAir,      &rules::kShapeBareInk,
+    &rules::kShapeStale,    &rules::kShapeJumps,    &rules::kShapeFlush,
+    &rules::kShapeFilled,   &rules::kShapeMirror,   &rules::kShapeDiffers,
+    &rules::kVariantBehind, &rules::kNamePattern,   &rules::kNameShared,
+    &rules::kNameCase,      &rules::kNameReserved,  &rules::kNameClash,
+    &rules::kNameLong,      &rules::kNameFile,      &rules::kNameLookalike,
+    &rules::kNameNear,      &rules::kNameUnknown,   &rules::kNameUnused,
+    &rules::kLayersBroken,  &rules::kLayersEmpty,   &rules::kLayersTwice,
+    &rules::kLayersUnasked, &rules::kLayersStill,   &rules::kLayersUnmet,
+    &rules::kLayersBlind,   &rules::kLayersBoth,    &rules::kLayersCovered,
+    &rules::kLayersUnused,  &rules::kLayersSame,    &rules::kLayersAlike,
+    &rules::kZoneIdle,      &rules::kTrialPhantom,  &rules::kTrialMissed,
+    &rules::kTrialGap,      &rules::kTrialTunnel,   &rules::kTrialCatch,
+    &rules::kTrialFlicker,  &rules::kTrialPop,      &rules::kTrialStuck,
+    &rules::kTrialDeaf,     &rules::kMergeConflict, &rules::kBlockPlaceholder,
 };
 
 }  // namespace amber

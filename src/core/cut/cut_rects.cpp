@@ -176,6 +176,17 @@ SheetArt sheetArtOf(Image image, const Sheet& sheet) {
   return withFrameEdges(std::move(art), sheet.ink, frames);
 }
 
+SheetArt rectangleArt(const Sheet& sheet) {
+  SheetArt art{Image(sheet.size.w, sheet.size.h), PixelMask(sheet.size.w, sheet.size.h), {}, 1};
+  const Rgba colour = sheet.rectangle->colour.value_or(Rgba{});
+  for (int y = 0; y < sheet.size.h; ++y) {
+    std::fill_n(art.image.row(y), sheet.size.w, colour);
+    setRun(art.faint, y, 0, sheet.size.w);
+  }
+  art.firm = art.faint;
+  return art;
+}
+
 std::vector<GridPart> gridParts(const Cut& cut, const SheetArt& art) {
   std::vector<GridPart> parts;
   const auto add = [&](const CutWay& way, const PixelRect& area,

@@ -38,6 +38,10 @@ bool takesLong(const Cut& cut);
 /// key reaches only to edges. Cost: as rectsOf in that case, else linear in the pixels.
 SheetArt sheetArtOf(Image image, const Sheet& sheet);
 
+/// The art of a plain rectangle: of its colour, clear where it has none, and all of it ink.
+/// Requires: the sheet is a rectangle. Cost: linear in the pixels.
+SheetArt rectangleArt(const Sheet& sheet);
+
 /// One grid of a cut (the sheet's own, or a region's) with the ink that it cuts.
 struct GridPart {
   Grid grid;       ///< In the area.

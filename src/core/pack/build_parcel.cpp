@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <map>
 #include <unordered_map>
+#include <unordered_set>
 
 #include "core/base/exact_number.h"
 #include "core/fit/keys/held_shapes.h"
@@ -84,13 +85,17 @@ std::vector<ParcelPage> pagesOf(const std::vector<Image>& images, double scale) 
 class Builder {
  public:
   Builder(const Project& project, const PackProfile& profile, const ArtSource& art, BuildMemo& memo)
-      : project_(project), profile_(profile), art_(art), memo_(memo) {}
+      : project_(project),
+        assets_(packedAssets(project)),
+        profile_(profile),
+        art_(art),
+        memo_(memo) {}
 
   Result<void> gather(const Progress& progress) {
     int done = 0;
-    for (const auto& asset : project_.assets) {
+    for (const auto& asset : assets_.pictured) {
       if (progress.cancelled()) return failure(ErrorCode::Cancelled, "packing was cancelled");
-      progress.at(done++, static_cast<int>(project_.assets.size()) * 2);
+      progress.at(done++, static_cast<int>(assets_.pictured.size()) * 2);
       for (const Frame& frame : asset->frames) {
         if (auto added = gatherFrame(frame); !added) return added;
       }
@@ -108,7 +113,8 @@ class Builder {
     parcel.layers = project_.layers;
     if (auto added = addMeetings(project_, parcel); !added) return tl::unexpected(added.error());
     if (auto done = drawScales(built, progress); !done) return tl::unexpected(done.error());
-    for (const auto& asset : project_.assets) parcel.assets.push_back(parcelAsset(*asset));
+    for (const auto& asset : assets_.pictured) parcel.assets.push_back(parcelAsset(*asset));
+    for (const auto& zone : assets_.zones) parcel.zones.push_back(parcelZone(*zone));
     if (auto done = drawMasks(built); !done) return tl::unexpected(done.error());
     progress.at(1, 1);
     return built;
@@ -156,16 +162,18 @@ class Builder {
     if (profile_.masks == MaskForm::Runs) return {};
     MaskPictures pictures;
     std::vector<ParcelShape*> masks;
-    for (ParcelAsset& asset : built.parcel.assets) {
-      for (ParcelFrame& frame : asset.frames) {
-        for (ParcelShape& shape : frame.shapes) {
-          auto* mask = std::get_if<MaskShape>(&shape.geometry);
-          if (mask == nullptr) continue;
-          pictures.take(*mask);
-          masks.push_back(&shape);
-        }
+    const auto takeMasks = [&](std::vector<ParcelShape>& shapes) {
+      for (ParcelShape& shape : shapes) {
+        auto* mask = std::get_if<MaskShape>(&shape.geometry);
+        if (mask == nullptr) continue;
+        pictures.take(*mask);
+        masks.push_back(&shape);
       }
+    };
+    for (ParcelAsset& asset : built.parcel.assets) {
+      for (ParcelFrame& frame : asset.frames) takeMasks(frame.shapes);
     }
+    for (ParcelZone& zone : built.parcel.zones) takeMasks(zone.shapes);
     if (pictures.empty()) return {};
     std::vector<MaskPicture> places;
     auto pages = pictures.layOut(profile_, places);
@@ -187,20 +195,8 @@ class Builder {
     for (const Frame& frame : asset.frames) {
       indices[frame.id] = static_cast<int>(result.frames.size());
       result.frames.push_back(parcelFrame(frame));
-      for (const ShapePlace& shape : shapes.on(frame.id)) {
-        const Role& role = *findRole(project_, shape.key->role);
-        const ParticipantSettings settings = participantOf(project_, asset, role).settings;
-        ParcelShape& packed = result.frames.back().shapes.emplace_back(
-            ParcelShape{role.name, settings.duty, settings.on, settings.seeks,
-                        moved(shape.shape(), -frame.origin.x, -frame.origin.y)});
-        const auto* polygon = std::get_if<Polygon>(&packed.geometry);
-        if (polygon != nullptr && profile_.polygons == PolygonForm::Parts) {
-          packed.parts = convexParts(*polygon, profile_.partPoints);
-        }
-      }
-      for (const MountPlace& mount : mounts.on(frame.id)) {
-        result.frames.back().mounts.push_back({mount.name, mount.at});
-      }
+      result.frames.back().shapes = shapesOn(asset, frame, shapes);
+      result.frames.back().mounts = mountsOn(frame, mounts);
     }
     for (const Animation& animation : asset.animations) {
       ParcelAnimation& out = result.animations.emplace_back();
@@ -213,6 +209,42 @@ class Builder {
       }
     }
     return result;
+  }
+
+  ParcelZone parcelZone(const Asset& asset) const {
+    const Frame& frame = asset.frames.front();
+    return {asset.name,
+            asset.kind,
+            asset.motion,
+            asset.copies,
+            asset.scale,
+            frame.rect.size(),
+            frame.origin,
+            mountsOn(frame, Mounts(asset)),
+            shapesOn(asset, frame, HeldShapes(asset))};
+  }
+
+  std::vector<ParcelShape> shapesOn(const Asset& asset, const Frame& frame,
+                                    const HeldShapes& shapes) const {
+    std::vector<ParcelShape> all;
+    for (const ShapePlace& shape : shapes.on(frame.id)) {
+      const Role& role = *findRole(project_, shape.key->role);
+      const ParticipantSettings settings = participantOf(project_, asset, role).settings;
+      ParcelShape& packed =
+          all.emplace_back(ParcelShape{role.name, settings.duty, settings.on, settings.seeks,
+                                       moved(shape.shape(), -frame.origin.x, -frame.origin.y)});
+      const auto* polygon = std::get_if<Polygon>(&packed.geometry);
+      if (polygon != nullptr && profile_.polygons == PolygonForm::Parts) {
+        packed.parts = convexParts(*polygon, profile_.partPoints);
+      }
+    }
+    return all;
+  }
+
+  static std::vector<Mount> mountsOn(const Frame& frame, const Mounts& mounts) {
+    std::vector<Mount> all;
+    for (const MountPlace& mount : mounts.on(frame.id)) all.push_back({mount.name, mount.at});
+    return all;
   }
 
   ParcelFrame parcelFrame(const Frame& frame) const {
@@ -229,6 +261,7 @@ class Builder {
   }
 
   const Project& project_;
+  PackedAssets assets_;
   const PackProfile& profile_;
   const ArtSource& art_;
   BuildMemo& memo_;
@@ -238,6 +271,19 @@ class Builder {
 };
 
 }  // namespace
+
+PackedAssets packedAssets(const Project& project) {
+  std::unordered_set<SheetId> zones;
+  for (const auto& sheet : project.sheets) {
+    if (sheet->rectangle && sheet->rectangle->isZone()) zones.insert(sheet->id);
+  }
+  PackedAssets assets;
+  for (const auto& asset : project.assets) {
+    const bool zone = asset->frames.size() == 1 && zones.count(asset->frames.front().sheet) != 0;
+    (zone ? assets.zones : assets.pictured).push_back(asset);
+  }
+  return assets;
+}
 
 Result<BuiltParcel> buildParcel(const Project& project, const PackProfile& profile,
                                 const ArtSource& art, BuildMemo& memo, const Progress& progress) {

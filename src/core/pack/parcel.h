@@ -79,6 +79,21 @@ struct ParcelAsset {
   bool operator==(const ParcelAsset&) const = default;
 };
 
+/// An area without a picture.
+struct ParcelZone {
+  std::string name;
+  std::string kind;
+  Motion motion = Motion::Static;
+  Copies copies = Copies::One;
+  double scale = 1;
+  PixelSize size;
+  FramePoint origin;  ///< In the zone, px.
+  std::vector<Mount> mounts;
+  std::vector<ParcelShape> shapes;
+
+  bool operator==(const ParcelZone&) const = default;
+};
+
 struct ParcelPage {
   std::string file;  ///< In the parcel's folder.
   PixelSize size;
@@ -137,6 +152,7 @@ struct Parcel {
   std::vector<ParcelText> constants;
   std::vector<std::string> layers;  ///< By bit.
   std::vector<ParcelAsset> assets;
+  std::vector<ParcelZone> zones;
   MeetingRule rule;
   std::vector<ParcelGroup> groups;      ///< Every participant is in one.
   std::vector<ParcelMeeting> meetings;  ///< By `a`, then `b`.
@@ -147,5 +163,12 @@ struct Parcel {
 
   bool operator==(const Parcel&) const = default;
 };
+
+/// The assets of a project, those with pictures and the zones, each in the project's order.
+struct PackedAssets {
+  std::vector<SharedValue<Asset>> pictured;
+  std::vector<SharedValue<Asset>> zones;
+};
+PackedAssets packedAssets(const Project& project);
 
 }  // namespace amber

@@ -23,6 +23,7 @@ class Comparison {
   Comparison(const Project& project, const PackProfile& profile, const ArtSource& art,
              const Parcel& parcel, const PageImages& images, const ComparedBefore& compared)
       : project_(project),
+        assets_(packedAssets(project)),
         profile_(profile),
         art_(art),
         parcel_(parcel),
@@ -32,9 +33,13 @@ class Comparison {
   std::vector<std::string> run() {
     expect(parcel_.layers == project_.layers, "the layers differ");
     compareProfile();
-    expect(parcel_.assets.size() == project_.assets.size(), "the number of assets differs");
-    const std::size_t count = std::min(parcel_.assets.size(), project_.assets.size());
-    for (std::size_t i = 0; i < count; ++i) compareAsset(*project_.assets[i], parcel_.assets[i]);
+    const auto& pictured = assets_.pictured;
+    expect(parcel_.assets.size() == pictured.size(), "the number of assets differs");
+    const std::size_t count = std::min(parcel_.assets.size(), pictured.size());
+    for (std::size_t i = 0; i < count; ++i) compareAsset(*pictured[i], parcel_.assets[i]);
+    expect(parcel_.zones.size() == assets_.zones.size(), "the number of zones differs");
+    const std::size_t zones = std::min(parcel_.zones.size(), assets_.zones.size());
+    for (std::size_t i = 0; i < zones; ++i) compareZone(*assets_.zones[i], parcel_.zones[i]);
     compareMeetings();
     if (differences_.empty()) comparePictures();
     if (differences_.empty()) compareBetweenFrames();
@@ -89,13 +94,24 @@ class Comparison {
     const HeldShapes shapes(asset);
     for (std::size_t i = 0; i < frames; ++i) {
       compareFrame(asset.frames[i], packed.frames[i]);
-      compareMounts(asset.frames[i], mounts, packed.frames[i]);
-      compareShapes(asset, asset.frames[i], shapes, packed.frames[i]);
+      compareMounts(asset.frames[i], mounts, packed.frames[i].mounts);
+      compareShapes(asset, asset.frames[i], shapes, packed.frames[i].shapes);
     }
     const std::size_t count = std::min(packed.animations.size(), asset.animations.size());
     for (std::size_t i = 0; i < count; ++i) {
       compareAnimation(asset, asset.animations[i], packed.animations[i], i == 0);
     }
+  }
+
+  void compareZone(const Asset& asset, const ParcelZone& packed) {
+    const Frame& frame = asset.frames.front();
+    expect(packed.name == asset.name && packed.kind == asset.kind &&
+               packed.motion == asset.motion && packed.copies == asset.copies &&
+               packed.scale == asset.scale && packed.size == frame.rect.size() &&
+               packed.origin == frame.origin,
+           asset.name + ": name, kind, motion, copies, scale, size or origin of the zone differs");
+    compareMounts(frame, Mounts(asset), packed.mounts);
+    compareShapes(asset, frame, HeldShapes(asset), packed.shapes);
   }
 
   // Where a frame lies at scale 1 (0) or one of the others (from 1).
@@ -125,8 +141,8 @@ class Comparison {
       std::shared_ptr<const SheetArt> art;
     };
     std::vector<Pair> pairs;
-    for (std::size_t i = 0; i < project_.assets.size(); ++i) {
-      const Asset& asset = *project_.assets[i];
+    for (std::size_t i = 0; i < assets_.pictured.size(); ++i) {
+      const Asset& asset = *assets_.pictured[i];
       for (std::size_t f = 0; f < asset.frames.size(); ++f) {
         const ParcelFrame& packed = parcel_.assets[i].frames[f];
         if (compared_ && compared_(asset.frames[f], packed)) continue;
@@ -201,10 +217,10 @@ class Comparison {
     expect(same, asset.name + "/" + animation.name + ": frames, durations or loop differ");
   }
 
-  void compareMounts(const Frame& frame, const Mounts& mounts, const ParcelFrame& packed) {
+  void compareMounts(const Frame& frame, const Mounts& mounts, const std::vector<Mount>& packed) {
     std::vector<Mount> wanted;
     for (const MountPlace& place : mounts.on(frame.id)) wanted.push_back({place.name, place.at});
-    expect(packed.mounts == wanted, frame.name + ": its mounts differ");
+    expect(packed == wanted, frame.name + ": its mounts differ");
   }
 
   // Every participant is in the group of its settings, and every two groups do what the rule
@@ -243,14 +259,14 @@ class Comparison {
   }
 
   void compareShapes(const Asset& asset, const Frame& frame, const HeldShapes& shapes,
-                     const ParcelFrame& packed) {
+                     const std::vector<ParcelShape>& packed) {
     const std::vector<ShapePlace>& places = shapes.on(frame.id);
-    expect(packed.shapes.size() == places.size(), frame.name + ": the shape count differs");
-    const std::size_t count = std::min(packed.shapes.size(), places.size());
+    expect(packed.size() == places.size(), frame.name + ": the shape count differs");
+    const std::size_t count = std::min(packed.size(), places.size());
     for (std::size_t i = 0; i < count; ++i) {
       const Role* role = findRole(project_, places[i].key->role);
       const ParticipantSettings settings = participantOf(project_, asset, *role).settings;
-      ParcelShape shape = packed.shapes[i];
+      ParcelShape shape = packed[i];
       comparePicture(frame, shape);
       compareParts(frame, shape);
       const ParcelShape wanted{role->name, settings.duty, settings.on, settings.seeks,
@@ -328,6 +344,7 @@ class Comparison {
   }
 
   const Project& project_;
+  PackedAssets assets_;
   const PackProfile& profile_;
   const ArtSource& art_;
   const Parcel& parcel_;

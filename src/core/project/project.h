@@ -8,6 +8,7 @@
 #include "core/base/id.h"
 #include "core/base/shared_value.h"
 #include "core/geometry/shape.h"
+#include "core/image/image.h"
 #include "core/image/ink/ink.h"
 #include "core/image/orientation.h"
 #include "core/project/values/course.h"
@@ -67,16 +68,30 @@ struct SheetPictures {
   bool operator==(const SheetPictures&) const = default;
 };
 
-/// One imported image file. We never change the file.
+/// A plain rectangle in place of an image file: a block while art is missing, or a zone, an area
+/// that has no picture at all.
+struct Rectangle {
+  std::optional<Rgba> colour;  ///< Nothing for a zone. Its alpha is 1 to 255.
+
+  bool isZone() const { return !colour; }
+  bool operator==(const Rectangle&) const = default;
+};
+
+/// One imported image file, which we never change, or a plain rectangle.
 struct Sheet {
   SheetId id;
-  std::string path;  ///< Relative to the project's folder, with forward slashes.
-  std::string hash;  ///< "sha256:" and 64 hex digits, of the file's bytes.
+  std::string path;  ///< Relative to the project's folder, with forward slashes; empty for a
+                     ///< rectangle.
+  std::string hash;  ///< "sha256:" and 64 hex digits, of the file's bytes; empty for a rectangle.
   PixelSize size;    ///< The displayed size, after `orientation`.
   Orientation orientation;
   std::optional<SheetPictures> pictures;  ///< Of an animated image.
   InkRule ink;
-  std::optional<Cut> cut;  ///< Nothing until it is cut.
+  std::optional<Cut> cut;                   ///< Nothing until it is cut.
+  std::optional<Rectangle> rectangle = {};  ///< All of it is ink, whatever the colour.
+
+  /// Whether it stands for an image file.
+  bool isFile() const { return !rectangle; }
 
   bool operator==(const Sheet&) const = default;
 };

@@ -108,6 +108,7 @@ class Comparison {
     words.mark("another size", a.size, b.size);
     words.mark("turned or mirrored", a.orientation, b.orientation);
     words.mark("other pictures", a.pictures, b.pictures);
+    words.mark("another colour", a.rectangle, b.rectangle);
     words.mark("ink thresholds", a.ink, b.ink);
     words.mark("cut by another method", a.cut, b.cut);
     return words.take();

@@ -27,6 +27,7 @@ void SheetWatch::watch(const QString& folder, const Project& project) {
   files_.clear();
   missing_.clear();
   for (const auto& sheet : project.sheets) {
+    if (!sheet->isFile()) continue;
     const QString file = folder + "/" + QString::fromStdString(sheet->path);
     files_.emplace_back(file, sheet->id);
     // The watcher cannot watch a file that is not there.

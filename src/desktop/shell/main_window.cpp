@@ -340,6 +340,7 @@ void MainWindow::find() {
                    }});
   }
   for (const auto& sheet : session_.project().sheets) {
+    if (!sheet->isFile()) continue;
     all.push_back({QString::fromStdString(sheet->path), tr("sheet"), true, [this, id = sheet->id] {
                      goToBench(Bench::Cut);
                      session_.selectSheet(id);

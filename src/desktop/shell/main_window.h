@@ -90,6 +90,9 @@ class MainWindow : public QMainWindow {
   void askSaveAs();
   void askImages();
   void askVariant();
+  void askBlock();
+  void askBlockChange();
+  void askBlockArt();
   void askOverwrite(const QString& sentence);
   BenchView* inFront() const;
   QString needsProject() const;

@@ -21,6 +21,7 @@
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
 #include "files/image/image_file.h"
+#include "work/project/blocks.h"
 
 namespace amber {
 
@@ -82,6 +83,27 @@ void MainWindow::addEditActions() {
                    return session_.currentAsset() != nullptr ? QString()
                                                              : tr("No asset is selected");
                  }});
+  actions_->add({"asset.newBlock",
+                 tr("New block or zone"),
+                 {},
+                 [this] { askBlock(); },
+                 [this] { return needsProject(); }});
+  const auto needsBlock = [this] {
+    const Asset* asset = session_.currentAsset();
+    return asset != nullptr && rectangleOf(session_.project(), *asset) != nullptr
+               ? QString()
+               : tr("This asset is not a block or zone");
+  };
+  actions_->add({"asset.changeBlock",
+                 tr("Change the size or colour of the block"),
+                 {},
+                 [this] { askBlockChange(); },
+                 needsBlock});
+  actions_->add({"asset.replaceBlock",
+                 tr("Replace the block by sheets"),
+                 {},
+                 [this] { askBlockArt(); },
+                 needsBlock});
   actions_->add({"asset.release",
                  tr("Release the variant from its first asset"),
                  {},
@@ -211,7 +233,7 @@ void MainWindow::addHelpActions() {
 QString MainWindow::sheetFile() const {
   const Sheet* sheet =
       session_.hasProject() ? findSheet(session_.project(), session_.selection().sheet) : nullptr;
-  if (sheet == nullptr) return {};
+  if (sheet == nullptr || !sheet->isFile()) return {};
   return QFileInfo(session_.path()).absolutePath() + "/" + QString::fromStdString(sheet->path);
 }
 
@@ -240,6 +262,7 @@ void MainWindow::makeActions() {
   }
   addViewActions();
   actions_->bind(shelf_->variantButton(), "asset.variant");
+  actions_->bind(shelf_->blockButton(), "asset.newBlock");
   actions_->refresh();
 }
 

@@ -8,6 +8,7 @@
 
 #include "core/cut/cut_frames.h"
 #include "desktop/session/project_keeper.h"
+#include "desktop/shell/block_dialog.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/notice_bar.h"
 #include "desktop/shell/question.h"
@@ -101,6 +102,61 @@ void MainWindow::askVariant() {
         notices_->tell(tr("%1 was made as a variant of %2. %3")
                            .arg(QString::fromStdString(variant.name), first, sentences.join("; ")));
       });
+}
+
+// A new block or zone, whose size, colour and name are asked for.
+void MainWindow::askBlock() {
+  BlockDialog dialog(session_.project().kinds, this);
+  if (dialog.exec() != QDialog::Accepted) return;
+  const BlockRequest request = dialog.request();
+  const auto edits = newBlock(session_.project(), request);
+  if (!edits) {
+    notices_->warn(QString::fromStdString(describe(edits.error())));
+    return;
+  }
+  if (!session_.perform(request.colour ? tr("Make a block") : tr("Make a zone"), *edits)) return;
+  goToBench(Bench::Fit);
+  session_.selectFrame(session_.project().assets.back()->id, {}, {});
+}
+
+void MainWindow::askBlockChange() {
+  const Asset& asset = *session_.currentAsset();
+  BlockDialog dialog(asset, *rectangleOf(session_.project(), asset), this);
+  if (dialog.exec() != QDialog::Accepted) return;
+  const BlockRequest request = dialog.request();
+  const auto edits = resizedBlock(session_.project(), asset.id, request.size, request.colour);
+  if (edits) {
+    session_.perform(tr("Change %1").arg(QString::fromStdString(asset.name)), *edits);
+  } else {
+    notices_->warn(QString::fromStdString(describe(edits.error())));
+  }
+}
+
+// Sheets in place of the current block, which are asked for.
+void MainWindow::askBlockArt() {
+  const Asset& asset = *session_.currentAsset();
+  const QString name = QString::fromStdString(asset.name);
+  const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Sheets for %1").arg(name),
+                                                          lastFolder("images"), imageFilter());
+  if (paths.isEmpty()) return;
+  rememberFolder("images", paths.front());
+  const std::string folder = QFileInfo(session_.path()).absolutePath().toStdString();
+  session_.performBeside(
+      tr("Replace %1 by sheets").arg(name),
+      [folder, paths, id = asset.id](const Project& project, ArtStore&,
+                                     const Progress&) -> Result<std::vector<Edit>> {
+        std::vector<ImportedSheet> sheets;
+        for (const QString& path : paths) {
+          auto one = importSheet(folder, path.toStdString());
+          if (!one) return tl::unexpected(one.error());
+          sheets.push_back(std::move(*one));
+        }
+        auto with =
+            withArtForBlock(project, id, std::move(sheets), std::make_shared<ArtStore>(folder));
+        if (!with) return tl::unexpected(with.error());
+        return std::vector<Edit>{Become{std::make_shared<const Project>(std::move(*with))}};
+      },
+      this, {});
 }
 
 void MainWindow::askOverwrite(const QString& sentence) {

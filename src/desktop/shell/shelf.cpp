@@ -203,7 +203,7 @@ std::vector<std::uint32_t> ShelfModel::wantedIds() const {
   };
   if (content_ == ShelfContent::Sheets) {
     for (const auto& sheet : session_.project().sheets) {
-      if (matches(sheet->path)) ids.push_back(sheet->id.value);
+      if (sheet->isFile() && matches(sheet->path)) ids.push_back(sheet->id.value);
     }
   } else {
     for (const auto& asset : session_.project().assets) {
@@ -300,11 +300,14 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
   all->addWidget(title_);
   all->addLayout(filterRow);
   all->addWidget(list_, 1);
-  variant_ = tight(makeButton(tr("Make a variant..."), {}, this));
+  variant_ = tight(makeButton(tr("Variant..."), {}, this));
   variant_->setObjectName("makeVariant");
   auto* foot = new QHBoxLayout;
   foot->setContentsMargins(metrics::kGap, 4, metrics::kGap, 6);
+  block_ = tight(makeButton(tr("New block..."), {}, this));
+  block_->setObjectName("newBlock");
   foot->addWidget(variant_);
+  foot->addWidget(block_);
   all->addLayout(foot);
   connect(filter_, &QLineEdit::textChanged, model_, &ShelfModel::setFilter);
   connect(list_->selectionModel(), &QItemSelectionModel::selectionChanged, this,
@@ -324,7 +327,9 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
 void Shelf::setContent(ShelfContent content) {
   syncing_ = true;
   model_->setContent(content);
-  variant_->setVisible(content == ShelfContent::Assets);
+  for (QPushButton* button : {variant_, block_}) {
+    button->setVisible(content == ShelfContent::Assets);
+  }
   list_->setSelectionMode(content == ShelfContent::Assets ? QAbstractItemView::ExtendedSelection
                                                           : QAbstractItemView::SingleSelection);
   syncing_ = false;

@@ -58,6 +58,8 @@ class Shelf : public QWidget {
   QListView* list() const { return list_; }
   /// The button that makes a variant of the asset that is chosen.
   QPushButton* variantButton() const { return variant_; }
+  /// The button that makes a block or zone.
+  QPushButton* blockButton() const { return block_; }
 
  private:
   void refresh();
@@ -67,6 +69,7 @@ class Shelf : public QWidget {
   ProjectSession& session_;
   ShelfModel* model_ = nullptr;
   QPushButton* variant_ = nullptr;
+  QPushButton* block_ = nullptr;
   QListView* list_ = nullptr;
   QLabel* title_ = nullptr;
   QLineEdit* filter_ = nullptr;

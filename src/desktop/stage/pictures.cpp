@@ -58,6 +58,19 @@ void paintBackdrop(QPainter& painter, const QRectF& area, Backdrop backdrop) {
   }
 }
 
+namespace {
+
+// A zone has no picture: its area is hatched, so that it can be seen and selected.
+void drawZone(QImage& image) {
+  const QColor line(20, 24, 40, 110);
+  QPainter painter(&image);
+  painter.fillRect(image.rect(), QBrush(QColor(20, 24, 40, 70), Qt::BDiagPattern));
+  painter.setPen(line);
+  painter.drawRect(image.rect().adjusted(0, 0, -1, -1));
+}
+
+}  // namespace
+
 const QImage* Pictures::imageOf(SheetId sheet) {
   const auto art = session_.artOf(sheet);
   if (art == nullptr) return nullptr;
@@ -68,7 +81,12 @@ const QImage* Pictures::imageOf(SheetId sheet) {
   const QImage view(reinterpret_cast<const uchar*>(image.row(0)), image.width(), image.height(),
                     static_cast<qsizetype>(image.width()) * 4, QImage::Format_RGBA8888);
   auto* entry = new Entry{art, view.convertToFormat(QImage::Format_ARGB32_Premultiplied)};
-  clearWithoutInk(entry->image, art->faint);
+  const Sheet* of = findSheet(session_.project(), sheet);
+  if (of != nullptr && of->rectangle && of->rectangle->isZone()) {
+    drawZone(entry->image);
+  } else {
+    clearWithoutInk(entry->image, art->faint);
+  }
   const auto bytes = static_cast<qsizetype>(entry->image.sizeInBytes());
   // A single sheet above the whole allowance is kept all the same while it is shown.
   kept_.insert(sheet.value, entry, std::min<qsizetype>(bytes, kept_.maxCost()));

@@ -33,15 +33,31 @@ Json geometryJson(const ParcelShape& shape) {
   return geometry;
 }
 
-Json frameJson(const ParcelFrame& frame, double scale, const std::optional<ParcelUnits>& units) {
-  Json shapes = Json::array();
-  for (const ParcelShape& shape : frame.shapes) {
-    shapes.push_back(Json{{"role", shape.role},
-                          {"duty", wordOf(kDutyWords, shape.duty)},
-                          {"on", shape.on},
-                          {"seeks", shape.seeks},
-                          {"geometry", geometryJson(shape)}});
+Json shapesJson(const std::vector<ParcelShape>& shapes) {
+  Json list = Json::array();
+  for (const ParcelShape& shape : shapes) {
+    list.push_back(Json{{"role", shape.role},
+                        {"duty", wordOf(kDutyWords, shape.duty)},
+                        {"on", shape.on},
+                        {"seeks", shape.seeks},
+                        {"geometry", geometryJson(shape)}});
   }
+  return list;
+}
+
+Json zoneJson(const ParcelZone& zone) {
+  return Json{{"name", zone.name},
+              {"kind", zone.kind},
+              {"motion", wordOf(kMotionWords, zone.motion)},
+              {"copies", wordOf(kCopiesWords, zone.copies)},
+              {"scale", zone.scale},
+              {"size", jsonOf(zone.size)},
+              {"origin", jsonOf(zone.origin)},
+              {"mounts", jsonOf(zone.mounts)},
+              {"shapes", shapesJson(zone.shapes)}};
+}
+
+Json frameJson(const ParcelFrame& frame, double scale, const std::optional<ParcelUnits>& units) {
   Json json{{"name", frame.name},
             {"page", frame.page},
             {"rect", jsonOf(frame.rect)},
@@ -49,7 +65,7 @@ Json frameJson(const ParcelFrame& frame, double scale, const std::optional<Parce
             {"size", jsonOf(frame.size)},
             {"origin", jsonOf(frame.origin)},
             {"mounts", jsonOf(frame.mounts)},
-            {"shapes", std::move(shapes)}};
+            {"shapes", shapesJson(frame.shapes)}};
   if (frame.mirrored) json["mirrored"] = true;
   if (!frame.scaled.empty()) {
     Json scaled = Json::array();
@@ -162,6 +178,11 @@ std::string parcelText(const Parcel& parcel) {
   json["groups"] = groupsJson(parcel.groups);
   json["meetings"] = meetingsJson(parcel.meetings);
   json["assets"] = std::move(assets);
+  if (!parcel.zones.empty()) {
+    Json zones = Json::array();
+    for (const ParcelZone& zone : parcel.zones) zones.push_back(zoneJson(zone));
+    json["zones"] = std::move(zones);
+  }
   if (!parcel.constants.empty()) {
     Json constants = Json::array();
     for (const ParcelText& text : parcel.constants) {

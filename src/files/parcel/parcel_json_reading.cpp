@@ -56,20 +56,21 @@ std::vector<Polygon> readParts(const JsonReader& from) {
 }
 
 // A polygon with its convex parts, which those of a project do not have.
-void readPolygonWithParts(const JsonReader& from, const ParcelFrame& frame, ParcelShape& shape) {
+void readPolygonWithParts(const JsonReader& from, PixelSize size, FramePoint origin,
+                          ParcelShape& shape) {
   if (from.member("kind").choice(kKindWords) != static_cast<std::size_t>(ShapeKind::Polygon)) {
     from.fail(ErrorCode::BadValue, "only a polygon has parts");
   }
   shape.geometry = readCorners(from.member("points"));
   shape.parts = readParts(from.member("parts"));
   if (from.failed()) return;
-  const Shape placed = moved(shape.geometry, frame.origin.x, frame.origin.y);
-  if (auto valid = validated(placed, frame.size); !valid) {
+  const Shape placed = moved(shape.geometry, origin.x, origin.y);
+  if (auto valid = validated(placed, size); !valid) {
     from.fail(ErrorCode::BadValue, valid.error().sentence);
   }
 }
 
-ParcelShape readParcelShape(const JsonReader& from, const ParcelFrame& frame,
+ParcelShape readParcelShape(const JsonReader& from, PixelSize size, FramePoint origin,
                             const Parcel& parcel) {
   ParcelShape shape{from.member("role").text(),
                     static_cast<Duty>(from.member("duty").choice(kDutyWords)),
@@ -78,11 +79,11 @@ ParcelShape readParcelShape(const JsonReader& from, const ParcelFrame& frame,
   if (geometry.failed()) return shape;
   const auto picture = geometry.optionalMember("picture");
   if (geometry.optionalMember("parts")) {
-    readPolygonWithParts(geometry, frame, shape);
+    readPolygonWithParts(geometry, size, origin, shape);
     return shape;
   }
   if (!picture) {
-    shape.geometry = readShape(geometry, frame.size, frame.origin);
+    shape.geometry = readShape(geometry, size, origin);
     return shape;
   }
   if (geometry.member("kind").choice(kKindWords) != static_cast<std::size_t>(ShapeKind::Mask)) {
@@ -96,6 +97,17 @@ ParcelShape readParcelShape(const JsonReader& from, const ParcelFrame& frame,
   shape.picture.emplace();
   readPlace(*picture, parcel.maskPages, shape.picture->page, shape.picture->rect);
   return shape;
+}
+
+std::vector<ParcelShape> readShapes(const JsonReader& from, PixelSize size, FramePoint origin,
+                                    const Parcel& parcel) {
+  std::vector<ParcelShape> shapes;
+  if (from.failed()) return shapes;
+  for (const JsonReader& part : from.member("shapes").elements(1000)) {
+    if (part.failed()) break;
+    shapes.push_back(readParcelShape(part, size, origin, parcel));
+  }
+  return shapes;
 }
 
 ParcelFrame readFrame(const JsonReader& from, const Parcel& parcel) {
@@ -121,11 +133,22 @@ ParcelFrame readFrame(const JsonReader& from, const Parcel& parcel) {
     }
   }
   frame.mounts = readMounts(from.member("mounts"));
-  for (const JsonReader& part : from.member("shapes").elements(1000)) {
-    if (part.failed()) break;
-    frame.shapes.push_back(readParcelShape(part, frame, parcel));
-  }
+  frame.shapes = readShapes(from, frame.size, frame.origin, parcel);
   return frame;
+}
+
+ParcelZone readZone(const JsonReader& from, const Parcel& parcel) {
+  ParcelZone zone;
+  zone.name = from.member("name").text();
+  zone.kind = from.member("kind").text();
+  zone.motion = static_cast<Motion>(from.member("motion").choice(kMotionWords));
+  zone.copies = static_cast<Copies>(from.member("copies").choice(kCopiesWords));
+  zone.scale = from.member("scale").number();
+  zone.size = readSize(from.member("size"));
+  zone.origin = readPoint(from.member("origin"));
+  zone.mounts = readMounts(from.member("mounts"));
+  zone.shapes = readShapes(from, zone.size, zone.origin, parcel);
+  return zone;
 }
 
 ParcelAnimation readAnimation(const JsonReader& from, int frameCount) {
@@ -307,6 +330,12 @@ Result<Parcel> parcelFrom(std::string_view text, const std::string& file) {
   for (const JsonReader& part : root.member("assets").elements()) {
     if (part.failed()) break;
     parcel.assets.push_back(readAsset(part, parcel));
+  }
+  if (const auto zones = root.optionalMember("zones")) {
+    for (const JsonReader& part : zones->elements(kMostThings)) {
+      if (part.failed()) break;
+      parcel.zones.push_back(readZone(part, parcel));
+    }
   }
   if (auto outcome = root.outcome(); !outcome) return tl::unexpected(outcome.error());
   if (auto valid = checkUnits(*json, parcel, file); !valid) return tl::unexpected(valid.error());

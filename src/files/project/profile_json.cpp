@@ -46,13 +46,15 @@ Json jsonOf(const PackProfile& profile) {
   putChoice(json, "same", profile.same, usual.same, kSamePicturesWords);
   putChoice(json, "colours", profile.colours, usual.colours, kPageColoursWords);
   putChoice(json, "unseen", profile.unseen, usual.unseen, kUnseenWords);
+  putChoice(json, "blocks", profile.blocks, usual.blocks, kBlocksWords);
   return json;
 }
 
 PackProfile readProfile(const JsonReader& from) {
-  from.knows({"name", "pageSide", "trim", "padding", "extrusion", "polygonPoints", "constants",
-              "pxPerUnit", "y", "scales", "resampling", "filter", "polygons", "partPoints", "masks",
-              "pages", "same", "colours", "unseen"});
+  from.knows({"name",          "pageSide",  "trim",      "padding",    "extrusion",
+              "polygonPoints", "constants", "pxPerUnit", "y",          "scales",
+              "resampling",    "filter",    "polygons",  "partPoints", "masks",
+              "pages",         "same",      "colours",   "unseen",     "blocks"});
   PackProfile profile{from.member("pageSide").whole(kPageSideRange), from.member("trim").truth(),
                       from.member("padding").whole(kPaddingRange),
                       from.member("extrusion").whole(kExtrusionRange)};
@@ -84,6 +86,7 @@ PackProfile readProfile(const JsonReader& from) {
   takeChoice(from, "same", profile.same, kSamePicturesWords);
   takeChoice(from, "colours", profile.colours, kPageColoursWords);
   takeChoice(from, "unseen", profile.unseen, kUnseenWords);
+  takeChoice(from, "blocks", profile.blocks, kBlocksWords);
   return profile;
 }
 

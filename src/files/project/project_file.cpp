@@ -54,6 +54,11 @@ Json sheetJson(const Sheet& sheet) {
             {"firm", sheet.ink.firm},
             {"key", keyJson(sheet.ink.key)},
             {"cut", cutJson(sheet.cut)}};
+  if (sheet.rectangle) {
+    const auto& colour = sheet.rectangle->colour;
+    json["rectangle"] =
+        Json{{"colour", colour ? Json{colour->r, colour->g, colour->b, colour->a} : Json(nullptr)}};
+  }
   if (sheet.pictures) {
     json["pictures"] =
         Json{{"size", jsonOf(sheet.pictures->size)}, {"timesMs", sheet.pictures->timesMs}};

@@ -209,7 +209,7 @@ class ProjectReading {
 
   static Sheet readSheet(const JsonReader& from) {
     from.knows({"id", "path", "hash", "size", "turns", "mirror", "faint", "firm", "key", "cut",
-                "pictures"});
+                "pictures", "rectangle"});
     Sheet sheet;
     sheet.id = {from.member("id").bits()};
     sheet.path = from.member("path").text();
@@ -226,11 +226,26 @@ class ProjectReading {
     if (const auto pictures = from.optionalMember("pictures")) {
       sheet.pictures = readPictures(*pictures);
     }
+    if (const auto rectangle = from.optionalMember("rectangle")) {
+      sheet.rectangle = readRectangle(*rectangle);
+    }
     sheet.ink.faint = from.member("faint").whole(kAlphaRange);
     sheet.ink.firm = from.member("firm").whole(kAlphaRange);
     if (const auto key = from.optionalMember("key")) sheet.ink.key = readKey(*key);
     if (const auto cut = from.optionalMember("cut")) sheet.cut = readCut(*cut);
     return sheet;
+  }
+
+  static Rectangle readRectangle(const JsonReader& from) {
+    from.knows({"colour"});
+    const auto colour = from.optionalMember("colour");
+    if (!colour) return {};
+    const auto parts = colour->exactly(4, "[red, green, blue, alpha], each 0 to 255");
+    if (parts.empty()) return {};
+    const auto byte = [&](std::size_t i) {
+      return static_cast<std::uint8_t>(parts[i].whole(kByteRange));
+    };
+    return {Rgba{byte(0), byte(1), byte(2), byte(3)}};
   }
 
   static KeyColour readKey(const JsonReader& from) {

@@ -22,12 +22,19 @@ std::optional<Cut> edgesOf(const Sheet& sheet) {
   return edges ? sheet.cut : std::nullopt;
 }
 
+// What a block or zone is drawn by.
+std::optional<std::pair<PixelSize, Rectangle>> drawnAs(const Sheet& sheet) {
+  if (!sheet.rectangle) return std::nullopt;
+  return std::pair(sheet.size, *sheet.rectangle);
+}
+
 }  // namespace
 
 std::shared_ptr<const ArtStore::Entry> ArtStore::entryFor(const Sheet& sheet) const {
   const std::lock_guard lock(mutex_);
   const auto found = entries_.find(sheet.id);
   if (found == entries_.end() || found->second->path != sheet.path ||
+      found->second->rectangle != drawnAs(sheet) ||
       found->second->orientation != sheet.orientation || found->second->ink != sheet.ink ||
       found->second->edges != edgesOf(sheet)) {
     return nullptr;
@@ -51,13 +58,16 @@ std::shared_ptr<const SheetArt> ArtStore::cached(const Sheet& sheet) const {
 }
 
 std::shared_ptr<const ArtStore::Entry> ArtStore::read(const Sheet& sheet) {
-  Entry fresh{sheet.path, sheet.orientation, sheet.ink, edgesOf(sheet), nullptr, {}, {}};
+  Entry fresh{sheet.path,     sheet.orientation, sheet.ink, edgesOf(sheet),
+              drawnAs(sheet), nullptr,           {},        {}};
   {
     // Numbered before the file is opened: what a later reading finds is newer, or the same.
     const std::lock_guard lock(mutex_);
     fresh.reading = ++readings_;
   }
-  if (auto file = readImage(folder_ + "/" + sheet.path); file) {
+  if (sheet.rectangle) {
+    fresh.art = std::make_shared<SheetArt>(rectangleArt(sheet));
+  } else if (auto file = readImage(folder_ + "/" + sheet.path); file) {
     fresh.hash = file->hash;
     fresh.art = std::make_shared<SheetArt>(
         sheetArtOf(oriented(std::move(file->image), sheet.orientation), sheet));
@@ -78,12 +88,13 @@ std::shared_ptr<const ArtStore::Entry> ArtStore::keep(SheetId sheet, Entry entry
 std::shared_ptr<const ArtStore::Entry> ArtStore::entryOf(const Sheet& sheet) {
   if (auto entry = entryFor(sheet)) return entry;
   const auto held = pictureOf(sheet);
-  if (held == nullptr) return read(sheet);
+  if (held == nullptr || sheet.rectangle) return read(sheet);
   // Only what counts as ink has changed: the file need not be read again.
   return keep(sheet.id, {sheet.path,
                          sheet.orientation,
                          sheet.ink,
                          edgesOf(sheet),
+                         drawnAs(sheet),
                          std::make_shared<SheetArt>(sheetArtOf(held->art->image, sheet)),
                          held->hash,
                          {},

@@ -6,6 +6,7 @@
 #include <mutex>
 #include <optional>
 #include <string>
+#include <utility>
 
 #include "core/checks/finding.h"
 #include "core/project/project.h"
@@ -54,6 +55,7 @@ class ArtStore {
     Orientation orientation;
     InkRule ink;
     std::optional<Cut> edges;  // The cut whose frames' edges count, where the ink depends on it.
+    std::optional<std::pair<PixelSize, Rectangle>> rectangle;  // As a block or zone is drawn.
     std::shared_ptr<const SheetArt> art;
     std::string hash;
     std::optional<Error> error;

@@ -170,8 +170,9 @@ bool PackSession::isCompared(const Frame& frame, const ParcelFrame& packed,
 void PackSession::remember(const Project& project, const Parcel& parcel, const ArtSource& art) {
   parcel_ = withoutHashes(parcel);
   compared_.clear();
-  for (std::size_t a = 0; a < project.assets.size(); ++a) {
-    const Asset& asset = *project.assets[a];
+  const std::vector<SharedValue<Asset>> pictured = packedAssets(project).pictured;
+  for (std::size_t a = 0; a < pictured.size(); ++a) {
+    const Asset& asset = *pictured[a];
     for (std::size_t f = 0; f < asset.frames.size(); ++f) {
       const Frame& frame = asset.frames[f];
       compared_[frame.id] = {art(frame.sheet), frame.rect, parcel.assets[a].frames[f]};

@@ -111,7 +111,9 @@ Result<void> PackWatch::readSheets() {
 void PackWatch::watch() {
   QStringList wanted{QString::fromStdString(path_)};
   const QString base = QFileInfo(wanted.front()).absolutePath() + "/";
-  for (const auto& sheet : project_.sheets) wanted << base + QString::fromStdString(sheet->path);
+  for (const auto& sheet : project_.sheets) {
+    if (sheet->isFile()) wanted << base + QString::fromStdString(sheet->path);
+  }
   const QStringList watched = watcher_.files();
   QStringList fresh;
   for (const QString& file : wanted) {

@@ -140,7 +140,8 @@ std::string sarifText(const Project& project, const std::string& file,
     const Sheet* sheet = findSheet(project, finding.where.sheet);
     Json location{
         {"physicalLocation",
-         {{"artifactLocation", {{"uri", uriOf(sheet == nullptr ? file : sheet->path)}}}}}};
+         {{"artifactLocation",
+           {{"uri", uriOf(sheet == nullptr || !sheet->isFile() ? file : sheet->path)}}}}}};
     const std::string place = placeOf(finding.where, project);
     if (!place.empty()) {
       location["logicalLocations"] = Json::array({Json{{"fullyQualifiedName", place}}});

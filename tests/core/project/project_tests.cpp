@@ -101,7 +101,7 @@ class EditTest : public QObject {
     QElapsedTimer since;
     since.start();
     const auto less = withEdits(large->project, {RemoveFrames{{2}, half}});
-    const qint64 took = since.elapsed();
+    [[maybe_unused]] const qint64 took = since.elapsed();
     QVERIFY(less.has_value());
     QCOMPARE(less->project.assets.front()->frames.size(), std::size_t{kFrames / 2});
     QCOMPARE(less->project.assets.front()->animations.front().steps.size(),

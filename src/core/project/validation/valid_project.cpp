@@ -173,7 +173,26 @@ class Validation {
     return now.values > then.values || now.bytes > then.bytes;
   }
 
+  // A block or zone: an image file has none of its numbers, and all of it is one frame.
+  static Validity validRectangle(const Sheet& sheet) {
+    constexpr Range<int> kSide{1, kLongestRectangle};
+    const bool asFile = !sheet.path.empty() || !sheet.hash.empty() || sheet.pictures ||
+                        sheet.ink.key || sheet.orientation != Orientation{};
+    if (asFile) return wrong("rectangle", "has no file, key, pictures or turns");
+    if (sheet.rectangle->colour && sheet.rectangle->colour->a == 0) {
+      return wrong("rectangle.colour", "must be visible; a zone has no colour");
+    }
+    const Cut whole{Grid{sheet.size, {}, {}, 1, 1}, {}};
+    if (sheet.cut && *sheet.cut != whole) {
+      return wrong("cut", "must be the whole rectangle");
+    }
+    return firstOf({held(kSide, sheet.size.w, "size"), held(kSide, sheet.size.h, "size")});
+  }
+
   static Validity validSheet(const Sheet& sheet) {
+    if (sheet.rectangle) {
+      if (auto valid = validRectangle(sheet); !valid) return valid;
+    }
     if (auto valid =
             firstOf({validText(sheet.path, "path"), validText(sheet.hash, "hash", kLongestHash),
                      held(kSideRange, sheet.size.w, "size"), held(kSideRange, sheet.size.h, "size"),
@@ -183,7 +202,7 @@ class Validation {
         !valid) {
       return valid;
     }
-    if (!staysInFolder(sheet.path)) {
+    if (sheet.isFile() && !staysInFolder(sheet.path)) {
       return wrong("path",
                    "\"" + sheet.path +
                        "\" leaves the project's folder; copy the image into it and use a relative "

@@ -18,7 +18,8 @@ namespace amber {
 /// 5. names by which things are found are unique (roles, kinds, layers, a frame's mounts, one shape
 ///    or setting for each role);
 /// 6. a frame lies on its sheet unless it is lost;
-/// 7. the path of a sheet is inside the project's folder;
+/// 7. the path of a sheet is inside the project's folder; a block or zone has none, a side of 1 to
+///    kLongestRectangle px, and is one frame;
 /// 8. cuts and shapes are valid (checkedCut, validated);
 /// 9. its file is no larger than kLargestFile (file_size.h), so that it can be read again.
 /// Errors: BadValue, or PathLeavesFolder. Their `place` is the path to the value in the project

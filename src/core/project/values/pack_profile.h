@@ -49,6 +49,10 @@ inline constexpr std::array<std::string_view, 2> kPageColoursWords = {"full", "p
 enum class Unseen { Black, Bled };
 inline constexpr std::array<std::string_view, 2> kUnseenWords = {"black", "bled"};
 
+/// Whether blocks, plain rectangles in place of missing art, may be in the game, or are a finding.
+enum class Blocks { Allowed, Reported };
+inline constexpr std::array<std::string_view, 2> kBlocksWords = {"allowed", "reported"};
+
 /// The pack settings for one target game.
 struct PackProfile {
   int pageSide = 4096;     ///< Longest side of a page, px: 64 to 16,384.
@@ -71,6 +75,7 @@ struct PackProfile {
   SamePictures same = SamePictures::Place;
   PageColours colours = PageColours::Full;
   Unseen unseen = Unseen::Black;
+  Blocks blocks = Blocks::Allowed;
   std::string name = "game";
 
   /// Whether the parcel also contains lengths in units of the game.

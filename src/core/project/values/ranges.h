@@ -28,6 +28,7 @@ inline constexpr Range<int> kPolygonPointsRange{3, kMostPolygonPoints};
 inline constexpr Range<double> kPxPerUnitRange{0.001, 100000};
 inline constexpr Range<double> kPageScaleRange{0.1, 8};
 inline constexpr Range<int> kDurationRange{1, 60000};  ///< Of a step or a picture, ms.
+inline constexpr int kLongestRectangle = 4096;         ///< Side of a block or zone, px.
 inline constexpr Range<int> kAlphaRange{1, 255};       ///< Of faint and firm ink.
 inline constexpr Range<int> kByteRange{0, 255};
 inline constexpr Range<int> kSideRange{0, kLongestImageSide};       ///< A place or size on a sheet.

@@ -188,6 +188,9 @@ void ProfilePanel::buildPages(QVBoxLayout* form) {
   unseen_ = choice(form, tr("Transparent pixels"), "unseen", {tr("Black"), tr("Bleed")},
                    tr("The colour of fully transparent pixels: black, or copied from the nearest "
                       "visible pixel so that a linear filter draws no dark edges."));
+  blocks_ = choice(form, tr("Blocks"), "blocks", {tr("Allow"), tr("Report")},
+                   tr("Whether blocks, plain rectangles in place of missing art, may be in the "
+                      "game. Reported, each is a finding."));
 }
 
 void ProfilePanel::buildLengths(QVBoxLayout* form) {
@@ -257,6 +260,7 @@ void ProfilePanel::show(const std::vector<PackProfile>& profiles, std::size_t ch
   same_->setCurrentIndex(static_cast<int>(profile.same));
   colours_->setCurrentIndex(static_cast<int>(profile.colours));
   unseen_->setCurrentIndex(static_cast<int>(profile.unseen));
+  blocks_->setCurrentIndex(static_cast<int>(profile.blocks));
   resampling_->setCurrentIndex(static_cast<int>(profile.resampling));
   resampling_->setEnabled(!profile.scales.empty());
   filter_->setCurrentIndex(static_cast<int>(profile.filter));
@@ -285,6 +289,7 @@ PackProfile ProfilePanel::fromFields() const {
   profile.same = static_cast<SamePictures>(same_->currentIndex());
   profile.colours = static_cast<PageColours>(colours_->currentIndex());
   profile.unseen = static_cast<Unseen>(unseen_->currentIndex());
+  profile.blocks = static_cast<Blocks>(blocks_->currentIndex());
   profile.resampling = static_cast<Resampling>(resampling_->currentIndex());
   profile.filter = static_cast<TextureFilter>(filter_->currentIndex());
   profile.yAxis = static_cast<YAxis>(yAxis_->currentIndex());

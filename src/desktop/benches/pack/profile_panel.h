@@ -81,6 +81,7 @@ class ProfilePanel : public QWidget {
   QComboBox* same_ = nullptr;
   QComboBox* colours_ = nullptr;
   QComboBox* unseen_ = nullptr;
+  QComboBox* blocks_ = nullptr;
   QComboBox* resampling_ = nullptr;
   QComboBox* filter_ = nullptr;
   QComboBox* yAxis_ = nullptr;
