@@ -142,6 +142,14 @@ class LoadersTest : public QObject {
     for (const char* asset : {"chr_keeper", "chr_snail", "chr_moth", "chr_mouse", "chr_firefly"}) {
       QCOMPARE(runCli({"asset", project, "--asset", asset, "--scale", "0.5"}).exitCode, 0);
     }
+    // Every loader also has a zone to read.
+    QCOMPARE(runCli({"zone", project, "--asset", "night_end", "--size", "32x200", "--kind", "prop"})
+                 .exitCode,
+             0);
+    QCOMPARE(
+        runCli({"shape", project, "--asset", "prop_night_end", "--do", "fit", "--shape", "mask"})
+            .exitCode,
+        0);
     QCOMPARE(runCli({"pack", project, "--out", scratch_.qpath("parcel")}).exitCode, 0);
     // The same, wanted otherwise in every way.
     QCOMPARE(runCli({"profiles", project,    "--add",      "other",   "--scales",      "2",

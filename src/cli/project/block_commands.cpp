@@ -166,10 +166,6 @@ class ReplaceCommand : public Command {
     for (const std::string& image : images_) {
       auto one = importSheet(folder, image);
       if (!one) return tl::unexpected(one.error());
-      if (findSheet(change->project(), one->sheet.path) != nullptr) {
-        return failure(ErrorCode::BadValue, "the project has this sheet already; select another",
-                       image);
-      }
       sheets.push_back(std::move(*one));
     }
     auto project = withArtForBlock(change->project(), id, std::move(sheets),

@@ -57,6 +57,12 @@ Json zoneJson(const ParcelZone& zone) {
               {"shapes", shapesJson(zone.shapes)}};
 }
 
+Json zonesJson(const std::vector<ParcelZone>& zones) {
+  Json list = Json::array();
+  for (const ParcelZone& zone : zones) list.push_back(zoneJson(zone));
+  return list;
+}
+
 Json frameJson(const ParcelFrame& frame, double scale, const std::optional<ParcelUnits>& units) {
   Json json{{"name", frame.name},
             {"page", frame.page},
@@ -178,11 +184,7 @@ std::string parcelText(const Parcel& parcel) {
   json["groups"] = groupsJson(parcel.groups);
   json["meetings"] = meetingsJson(parcel.meetings);
   json["assets"] = std::move(assets);
-  if (!parcel.zones.empty()) {
-    Json zones = Json::array();
-    for (const ParcelZone& zone : parcel.zones) zones.push_back(zoneJson(zone));
-    json["zones"] = std::move(zones);
-  }
+  if (!parcel.zones.empty()) json["zones"] = zonesJson(parcel.zones);
   if (!parcel.constants.empty()) {
     Json constants = Json::array();
     for (const ParcelText& text : parcel.constants) {

@@ -111,6 +111,11 @@ Result<std::vector<Edit>> resizedBlock(const Project& project, AssetId assetId, 
 Result<Project> withArtForBlock(const Project& project, AssetId assetId,
                                 std::vector<ImportedSheet> sheets,
                                 const std::shared_ptr<ArtStore>& store) {
+  for (const ImportedSheet& one : sheets) {
+    if (findSheet(project, one.sheet.path) == nullptr) continue;
+    return failure(ErrorCode::BadValue, "the project has this sheet already; select another",
+                   one.sheet.path);
+  }
   const Asset* asset = findAsset(project, assetId);
   if (asset == nullptr) {
     return failure(ErrorCode::UnknownTarget, "the asset is no longer in the project");

@@ -36,7 +36,7 @@ Result<std::vector<Edit>> resizedBlock(const Project& project, AssetId asset, Pi
 
 /// Real art for a block or zone: its frames are those of the sheets, cut by their best proposals.
 /// Name, kind, layers, motion, origin rule and the recipes of its shapes are kept. Errors: as
-/// withSheets; (BadValue): the asset has a sheet already.
+/// withSheets; (BadValue): the asset has a sheet, or the project has one of the sheets.
 Result<Project> withArtForBlock(const Project& project, AssetId asset,
                                 std::vector<ImportedSheet> sheets,
                                 const std::shared_ptr<ArtStore>& store);
