@@ -28,5 +28,7 @@ foreach(header ${amber_headers})
   list(APPEND header_units ${unit})
 endforeach()
 add_library(headers OBJECT EXCLUDE_FROM_ALL ${header_units})
-set_target_properties(headers PROPERTIES AUTOMOC OFF)
+# Each alone, whatever a preset puts together; nothing is made of them but errors.
+set_target_properties(headers PROPERTIES AUTOMOC OFF UNITY_BUILD OFF)
+target_compile_options(headers PRIVATE -fsyntax-only)
 target_link_libraries(headers PRIVATE amber_desktop amber_warnings)

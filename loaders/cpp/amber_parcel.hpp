@@ -75,13 +75,19 @@ struct Animation {
   std::vector<double> durationsMs;
   std::string loop;  ///< "once", "repeat" or "backAndForth"
 
-  /// The index of the frame that shows so long after the start.
-  std::size_t frameAt(double ms) const {
+  /// The steps of one whole run, in the order in which they show.
+  std::vector<std::size_t> run() const {
     std::vector<std::size_t> steps;
     for (std::size_t i = 0; i < frames.size(); ++i) steps.push_back(i);
     if (loop == "backAndForth") {
       for (std::size_t i = frames.size(); i-- > 2;) steps.push_back(i - 1);
     }
+    return steps;
+  }
+
+  /// The index of the frame that shows so long after the start.
+  std::size_t frameAt(double ms) const {
+    const std::vector<std::size_t> steps = run();
     double total = 0;
     for (const std::size_t step : steps) total += durationsMs[step];
     if (loop != "once") ms -= total * std::floor(ms / total);
@@ -93,6 +99,14 @@ struct Animation {
   }
 };
 
+/// Another asset or zone that rides on a mount.
+struct Rider {
+  std::string mount;
+  std::string asset;
+  std::string animation;  ///< Empty for one without animations.
+  bool behind = false;    ///< Drawn before its bearer.
+};
+
 struct Asset {
   std::string name;
   std::string kind;
@@ -101,6 +115,16 @@ struct Asset {
   std::vector<Frame> frames;
   std::map<std::string, Animation> animations;
   std::string start;  ///< The animation to start with; empty without any.
+  std::vector<Rider> riders;
+};
+
+/// A frame that rides on another one: give all of it to `place` and `shapeAt`.
+struct Ridden {
+  Asset asset;  ///< At the scale at which it is drawn.
+  Frame frame;
+  double x = 0;
+  double y = 0;
+  bool behind = false;  ///< Drawn before the bearer.
 };
 
 /// A parcel, whose pages are whatever the game draws with.
@@ -152,6 +176,72 @@ inline Placement place(const Asset& asset, const Frame& frame, double x, double 
           width * s,
           height * s,
           mirrored != from.mirrored};
+}
+
+namespace detail {
+
+// For how long a mount has been in its place without a break, ms.
+inline double placedFor(const Asset& asset, const Animation* animation, const std::string& mount,
+                        double ms) {
+  if (animation == nullptr) return 0;
+  const std::vector<std::size_t> run = animation->run();
+  const auto lasts = [&](std::size_t i) { return animation->durationsMs[run[i]]; };
+  double total = 0;
+  for (std::size_t i = 0; i < run.size(); ++i) total += lasts(i);
+  const bool again = animation->loop != "once" && ms >= total;
+  double into = animation->loop == "once" ? ms : ms - total * std::floor(ms / total);
+  std::size_t now = 0;
+  while (now + 1 < run.size() && into >= lasts(now)) into -= lasts(now++);
+  double placed = into;
+  for (std::size_t back = 1; back < run.size(); ++back) {
+    if (now == 0 && !again) return placed;
+    now = now == 0 ? run.size() - 1 : now - 1;
+    if (asset.frames[animation->frames[run[now]]].mounts.count(mount) == 0) return placed;
+    placed += lasts(now);
+  }
+  return ms;
+}
+
+// What rides behind, the bearer itself unless it is the first, what rides in front.
+template <class Page>
+void gather(const Parcel<Page>& parcel, const Ridden& bearer, const Animation* animation, double ms,
+            bool mirrored, bool first, std::vector<Ridden>& ridden) {
+  for (const bool behind : {true, false}) {
+    for (const Rider& rider : bearer.asset.riders) {
+      const auto mount = bearer.frame.mounts.find(rider.mount);
+      if (rider.behind != behind || mount == bearer.frame.mounts.end()) continue;
+      const auto asset = parcel.assets.find(rider.asset);
+      const auto zone = parcel.zones.find(rider.asset);
+      if (asset == parcel.assets.end() && zone == parcel.zones.end()) continue;
+      const Asset& other = asset != parcel.assets.end() ? asset->second : zone->second;
+      const auto found = other.animations.find(rider.animation);
+      const Animation* played = found == other.animations.end() ? nullptr : &found->second;
+      const double itsMs = placedFor(bearer.asset, animation, rider.mount, ms);
+      const double s = bearer.asset.scale;
+      const double across = (mount->second[0] - bearer.frame.origin[0]) * s;
+      Ridden one{other, other.frames[played == nullptr ? 0 : played->frameAt(itsMs)],
+                 bearer.x + (mirrored ? -across : across),
+                 bearer.y + (mount->second[1] - bearer.frame.origin[1]) * s,
+                 bearer.behind || (first && behind)};
+      one.asset.scale *= s;
+      gather(parcel, one, played, itsMs, mirrored, false, ridden);
+    }
+    if (behind && !first) ridden.push_back(bearer);
+  }
+}
+
+}  // namespace detail
+
+/// All that rides on an asset that stands at (x, y), game px, and has played an animation (null
+/// without any) for so long; back to front.
+template <class Page>
+std::vector<Ridden> riders(const Parcel<Page>& parcel, const Asset& asset,
+                           const Animation* animation, double ms, double x, double y,
+                           bool mirrored = false) {
+  const Frame& frame = asset.frames[animation == nullptr ? 0 : animation->frameAt(ms)];
+  std::vector<Ridden> ridden;
+  detail::gather(parcel, {asset, frame, x, y, false}, animation, ms, mirrored, true, ridden);
+  return ridden;
 }
 
 /// Gives a mask whose px are drawn on a page its runs: `isSet(x, y)` says whether that px of the page
@@ -321,6 +411,10 @@ inline Asset assetWithoutFrames(const Json& from) {
   from.at("kind").get_to(asset.kind);
   from.at("motion").get_to(asset.motion);
   from.at("scale").get_to(asset.scale);
+  for (const Json& one : from.value("riders", Json::array())) {
+    asset.riders.push_back(
+        {one.at("mount"), one.at("asset"), one.at("animation"), one.at("behind")});
+  }
   return asset;
 }
 

@@ -79,19 +79,8 @@ void tint(const Geometry& geometry, int left, int cell, Canvas& canvas) {
   }
 }
 
-}  // namespace
-
-int main(int argc, char** argv) {
-  if (argc < 5) {
-    std::fprintf(stderr, "example PARCEL ASSET ANIMATION OUT.pam [SCALE]\n");
-    return 2;
-  }
-  try {
-    const Parcel<Page> parcel = load<Page>(argv[1], readPage);
-    const int scaled = argc > 5 ? std::stoi(argv[5]) : -1;
-    const std::vector<Page>& pages =
-        scaled < 0 ? parcel.pages : parcel.scales.at(static_cast<std::size_t>(scaled)).pages;
-    Asset asset = parcel.assets.at(argv[2]);
+void readMasks(Parcel<Page>& parcel) {
+  for (auto& [name, asset] : parcel.assets) {
     for (Frame& frame : asset.frames) {
       for (Shape& shape : frame.shapes) {
         if (shape.geometry.maskRect[2] == 0) continue;
@@ -104,6 +93,23 @@ int main(int argc, char** argv) {
         });
       }
     }
+  }
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  if (argc < 5) {
+    std::fprintf(stderr, "example PARCEL ASSET ANIMATION OUT.pam [SCALE]\n");
+    return 2;
+  }
+  try {
+    Parcel<Page> parcel = load<Page>(argv[1], readPage);
+    const int scaled = argc > 5 ? std::stoi(argv[5]) : -1;
+    const std::vector<Page>& pages =
+        scaled < 0 ? parcel.pages : parcel.scales.at(static_cast<std::size_t>(scaled)).pages;
+    readMasks(parcel);
+    Asset asset = parcel.assets.at(argv[2]);
     asset.scale *= 2;
     const Animation& animation = asset.animations.at(argv[3]);
     int reach = 0;
@@ -119,15 +125,27 @@ int main(int argc, char** argv) {
     Canvas canvas{cell * steps, cell, {}};
     canvas.rgba.resize(static_cast<std::size_t>(canvas.width) *
                        static_cast<std::size_t>(canvas.height) * 4);
+    double elapsed = 0;  // ms
     for (int step = 0; step < steps; ++step) {
       const Frame& frame = asset.frames[animation.frames[static_cast<std::size_t>(step)]];
       const double x = cell * step + reach;
       const bool mirrored = step % 2 == 1;
-      const Placement to = place(asset, frame, x, reach, mirrored, scaled);
-      draw(pages[to.page], to, canvas);
-      for (const Shape& shape : frame.shapes) {
-        tint(shapeAt(asset, shape, x, reach, mirrored), cell * step, cell, canvas);
+      std::vector<Ridden> standing =
+          riders(parcel, asset, &animation, elapsed, x, static_cast<double>(reach), mirrored);
+      const auto front = std::find_if(standing.begin(), standing.end(),
+                                      [](const Ridden& one) { return !one.behind; });
+      standing.insert(front, {asset, frame, x, static_cast<double>(reach), false});
+      for (const Ridden& one : standing) {
+        if (parcel.zones.count(one.asset.name) != 0) continue;
+        const Placement to = place(one.asset, one.frame, one.x, one.y, mirrored, scaled);
+        draw(pages[to.page], to, canvas);
       }
+      for (const Ridden& one : standing) {
+        for (const Shape& shape : one.frame.shapes) {
+          tint(shapeAt(one.asset, shape, one.x, one.y, mirrored), cell * step, cell, canvas);
+        }
+      }
+      elapsed += animation.durationsMs[static_cast<std::size_t>(step)];
     }
     std::ofstream out(argv[4], std::ios::binary);
     out << "P7\nWIDTH " << canvas.width << "\nHEIGHT " << canvas.height

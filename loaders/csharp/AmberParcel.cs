@@ -176,14 +176,21 @@ namespace AmberParcel
         public double[] DurationsMs;
         public string Loop;   // "once", "repeat" or "backAndForth"
 
-        /// <summary>The index of the frame that shows so long after the start.</summary>
-        public int FrameAt(double ms)
+        /// <summary>The steps of one whole run, in the order in which they show.</summary>
+        public List<int> Run()
         {
             List<int> steps = Enumerable.Range(0, Frames.Length).ToList();
             if (Loop == "backAndForth")
             {
                 for (int i = Frames.Length - 2; i > 0; --i) steps.Add(i);
             }
+            return steps;
+        }
+
+        /// <summary>The index of the frame that shows so long after the start.</summary>
+        public int FrameAt(double ms)
+        {
+            List<int> steps = Run();
             double total = steps.Sum(step => DurationsMs[step]);
             if (Loop != "once") ms -= total * Math.Floor(ms / total);
             foreach (int step in steps)
@@ -195,6 +202,24 @@ namespace AmberParcel
         }
     }
 
+    /// <summary>Another asset or zone that rides on a mount.</summary>
+    public class Rider
+    {
+        public string Mount;
+        public string Asset;
+        public string Animation;  // empty for one without animations
+        public bool Behind;       // drawn before its bearer
+    }
+
+    /// <summary>A frame that rides on another one: give all of it to Place and At.</summary>
+    public class Ridden
+    {
+        public Asset Asset;  // at the scale at which it is drawn
+        public Frame Frame;
+        public double X, Y;
+        public bool Behind;  // drawn before the bearer
+    }
+
     public class Asset
     {
         public string Name;
@@ -204,6 +229,37 @@ namespace AmberParcel
         public List<Frame> Frames = new List<Frame>();
         public Dictionary<string, Animation> Animations = new Dictionary<string, Animation>();
         public string Default = "";  // the animation to start with; empty without any
+        public List<Rider> Riders = new List<Rider>();
+
+        /// <summary>The same at another scale.</summary>
+        public Asset At(double scale)
+        {
+            var other = (Asset)MemberwiseClone();
+            other.Scale = scale;
+            return other;
+        }
+
+        // For how long a mount has been in its place without a break, ms.
+        internal double PlacedFor(Animation animation, string mount, double ms)
+        {
+            if (animation == null) return 0;
+            List<int> run = animation.Run();
+            double[] lasts = animation.DurationsMs;
+            double total = run.Sum(step => lasts[step]);
+            bool once = animation.Loop == "once";
+            double into = once ? ms : ms - total * Math.Floor(ms / total);
+            int now = 0;
+            while (now + 1 < run.Count && into >= lasts[run[now]]) into -= lasts[run[now++]];
+            double placed = into;
+            for (int back = 1; back < run.Count; ++back)
+            {
+                if (now == 0 && (once || ms < total)) return placed;
+                now = now == 0 ? run.Count - 1 : now - 1;
+                if (!Frames[animation.Frames[run[now]]].Mounts.ContainsKey(mount)) return placed;
+                placed += lasts[run[now]];
+            }
+            return ms;
+        }
     }
 
     public class Parcel
@@ -263,6 +319,54 @@ namespace AmberParcel
             return parcel;
         }
 
+        /// <summary>All that rides on an asset that stands at (x, y), game px, and has played an
+        /// animation (null without any) for so long, ms; back to front.</summary>
+        public List<Ridden> Riders(Asset asset, Animation animation, double ms, double x, double y,
+                                   bool mirrored = false)
+        {
+            var ridden = new List<Ridden>();
+            Frame frame = asset.Frames[animation == null ? 0 : animation.FrameAt(ms)];
+            var bearer = new Ridden {Asset = asset, Frame = frame, X = x, Y = y};
+            Gather(bearer, animation, ms, mirrored, true, ridden);
+            return ridden;
+        }
+
+        // What rides behind, the bearer itself unless it is the first, what rides in front.
+        void Gather(Ridden bearer, Animation animation, double ms, bool mirrored, bool first,
+                    List<Ridden> ridden)
+        {
+            foreach (bool behind in new[] {true, false})
+            {
+                foreach (Rider rider in bearer.Asset.Riders)
+                {
+                    double[] mount;
+                    Asset other;
+                    if (rider.Behind != behind ||
+                        !bearer.Frame.Mounts.TryGetValue(rider.Mount, out mount) ||
+                        (!Assets.TryGetValue(rider.Asset, out other) &&
+                         !Zones.TryGetValue(rider.Asset, out other)))
+                    {
+                        continue;
+                    }
+                    Animation played;
+                    other.Animations.TryGetValue(rider.Animation, out played);
+                    double itsMs = bearer.Asset.PlacedFor(animation, rider.Mount, ms);
+                    double s = bearer.Asset.Scale;
+                    double across = (mount[0] - bearer.Frame.Origin[0]) * s;
+                    var one = new Ridden
+                    {
+                        Asset = other.At(other.Scale * s),
+                        Frame = other.Frames[played == null ? 0 : played.FrameAt(itsMs)],
+                        X = bearer.X + (mirrored ? -across : across),
+                        Y = bearer.Y + (mount[1] - bearer.Frame.Origin[1]) * s,
+                        Behind = bearer.Behind || (first && behind)
+                    };
+                    Gather(one, played, itsMs, mirrored, false, ridden);
+                }
+                if (behind && !first) ridden.Add(bearer);
+            }
+        }
+
         static List<Page> PagesOf(string folder, Dictionary<string, object> from, string key)
         {
             return Objects(from, key).Select(page =>
@@ -274,7 +378,12 @@ namespace AmberParcel
             return new Asset
             {
                 Name = Text(from, "name"), Kind = Text(from, "kind"), Motion = Text(from, "motion"),
-                Scale = Number(from, "scale")
+                Scale = Number(from, "scale"),
+                Riders = Objects(from, "riders").Select(one => new Rider
+                {
+                    Mount = Text(one, "mount"), Asset = Text(one, "asset"),
+                    Animation = Text(one, "animation"), Behind = Flag(one, "behind")
+                }).ToList()
             };
         }
 

@@ -6,6 +6,7 @@
 // mcs Example.cs AmberParcel.cs -out:example.exe
 // mono example.exe PARCEL ASSET ANIMATION OUT.pam [SCALE]
 using System;
+using System.Collections.Generic;
 using System.IO;
 using System.Text;
 using AmberParcel;
@@ -37,17 +38,30 @@ static class Example
         width = cell * animation.Frames.Length;
         height = cell;
         pixels = new byte[width * height * 4];
+        double elapsed = 0;  // ms
         for (int step = 0; step < animation.Frames.Length; ++step)
         {
             Frame frame = asset.Frames[animation.Frames[step]];
             double x = cell * step + reach;
             bool mirrored = step % 2 == 1;
-            Placement to = frame.Place(asset, x, reach, mirrored, scaled);
-            Draw(pages[to.Page], to);
-            foreach (Shape shape in frame.Shapes)
+            List<Ridden> standing = parcel.Riders(asset, animation, elapsed, x, reach, mirrored);
+            int front = standing.FindIndex(one => !one.Behind);
+            standing.Insert(front < 0 ? standing.Count : front,
+                            new Ridden {Asset = asset, Frame = frame, X = x, Y = reach});
+            foreach (Ridden one in standing)
             {
-                Tint(shape.At(asset, x, reach, mirrored), cell * step);
+                if (parcel.Zones.ContainsKey(one.Asset.Name)) continue;
+                Placement to = one.Frame.Place(one.Asset, one.X, one.Y, mirrored, scaled);
+                Draw(pages[to.Page], to);
             }
+            foreach (Ridden one in standing)
+            {
+                foreach (Shape shape in one.Frame.Shapes)
+                {
+                    Tint(shape.At(one.Asset, one.X, one.Y, mirrored), cell * step);
+                }
+            }
+            elapsed += animation.DurationsMs[step];
         }
         using (FileStream file = File.Create(words[3]))
         {

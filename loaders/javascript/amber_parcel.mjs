@@ -89,12 +89,18 @@ export async function load(folder) {
   return parcelFrom(text, (file) => readPng(readFileSync(`${folder}/${file}`), inflateSync));
 }
 
-/** The index of the asset's frame that an animation shows so long after its start, ms. */
-export function frameAt(animation, ms) {
+/** The steps of one whole run of an animation, in the order in which they show. */
+function runOf(animation) {
   const steps = animation.frames.map((_, i) => i);
   if (animation.loop === 'backAndForth') {
     for (let i = animation.frames.length - 2; i > 0; --i) steps.push(i);
   }
+  return steps;
+}
+
+/** The index of the asset's frame that an animation shows so long after its start, ms. */
+export function frameAt(animation, ms) {
+  const steps = runOf(animation);
   const total = steps.reduce((sum, step) => sum + animation.durationsMs[step], 0);
   if (animation.loop !== 'once') ms = ((ms % total) + total) % total;
   for (const step of steps) {
@@ -126,6 +132,62 @@ export function place(asset, frame, x, y, mirrored = false, scaled = -1) {
     height: h * s,
     mirrored: mirrored !== Boolean(from.mirrored),
   };
+}
+
+/**
+ * All that rides on an asset that stands at (x, y), game px, and has played an animation (undefined
+ * without any) for so long, ms; back to front: {asset, frame, x, y, behind}, to give to `place` and
+ * `shapeAt`. What is behind is drawn before the asset.
+ */
+export function riders(parcel, asset, animation, ms, x, y, mirrored = false) {
+  const ridden = [];
+  const frame = asset.frames[animation ? frameAt(animation, ms) : 0];
+  gather(parcel, { asset, frame, x, y, behind: false }, animation, ms, mirrored, ridden, true);
+  return ridden;
+}
+
+/** What rides behind, the bearer itself unless it is the first, what rides in front. */
+function gather(parcel, bearer, animation, ms, mirrored, ridden, first = false) {
+  const { asset, frame } = bearer;
+  for (const behind of [true, false]) {
+    for (const rider of asset.riders ?? []) {
+      const other = parcel.assets.get(rider.asset) ?? parcel.zones.get(rider.asset);
+      const mount = frame.mounts[rider.mount];
+      if (rider.behind !== behind || !mount || !other) continue;
+      const played = other.animations.get(rider.animation);
+      const itsMs = placedFor(asset, animation, rider.mount, ms);
+      const across = (mount[0] - frame.origin[0]) * asset.scale;
+      const one = {
+        asset: { ...other, scale: other.scale * asset.scale },
+        frame: other.frames[played ? frameAt(played, itsMs) : 0],
+        x: bearer.x + (mirrored ? -across : across),
+        y: bearer.y + (mount[1] - frame.origin[1]) * asset.scale,
+        behind: bearer.behind || (first && behind),
+      };
+      gather(parcel, one, played, itsMs, mirrored, ridden);
+    }
+    if (behind && !first) ridden.push(bearer);
+  }
+}
+
+/** For how long a mount has been in its place without a break, ms. */
+function placedFor(asset, animation, mount, ms) {
+  if (!animation) return 0;
+  const run = runOf(animation);
+  const lasts = animation.durationsMs;
+  const total = run.reduce((sum, step) => sum + lasts[step], 0);
+  const again = animation.loop !== 'once' && ms >= total;
+  let into = animation.loop === 'once' ? ms : ms % total;
+  let now = 0;
+  for (; now + 1 < run.length && into >= lasts[run[now]]; ++now) into -= lasts[run[now]];
+  let placed = into;
+  for (let back = 1; back < run.length; ++back) {
+    if (now === 0 && !again) return placed;
+    now = now === 0 ? run.length - 1 : now - 1;
+    if (!asset.frames[animation.frames[run[now]]].mounts[mount]) return placed;
+    placed += lasts[run[now]];
+  }
+  return ms;
 }
 
 /** The geometry of a shape in the game, whose asset stands at (x, y), game px. */

@@ -5,7 +5,7 @@
 //
 // node example.mjs PARCEL ASSET ANIMATION OUT.pam [SCALE]
 import { writeFileSync } from 'node:fs';
-import { contains, load, place, shapeAt } from './amber_parcel.mjs';
+import { contains, load, place, riders, shapeAt } from './amber_parcel.mjs';
 
 const [, , folder, name, animationName, out, scale] = process.argv;
 const scaled = scale === undefined ? -1 : Number(scale);
@@ -60,8 +60,22 @@ animation.frames.forEach((index, step) => {
   const frame = asset.frames[index];
   const x = cell * step + reach;
   const mirrored = step % 2 === 1;
-  draw(place(asset, frame, x, reach, mirrored, scaled));
-  for (const shape of frame.shapes) tint(shapeAt(asset, shape, x, reach, mirrored), cell * step);
+  const ms = animation.durationsMs.slice(0, step).reduce((sum, one) => sum + one, 0);
+  const carried = riders(parcel, asset, animation, ms, x, reach, mirrored);
+  const standing = [
+    ...carried.filter((one) => one.behind),
+    { asset, frame, x, y: reach },
+    ...carried.filter((one) => !one.behind),
+  ];
+  for (const one of standing) {
+    if (parcel.zones.has(one.asset.name)) continue;
+    draw(place(one.asset, one.frame, one.x, one.y, mirrored, scaled));
+  }
+  for (const one of standing) {
+    for (const shape of one.frame.shapes) {
+      tint(shapeAt(one.asset, shape, one.x, one.y, mirrored), cell * step);
+    }
+  }
 });
 const head = `P7\nWIDTH ${width}\nHEIGHT ${height}\nDEPTH 4\nMAXVAL 255\nTUPLTYPE RGB_ALPHA\nENDHDR\n`;
 writeFileSync(out, Buffer.concat([Buffer.from(head), Buffer.from(pixels)]));

@@ -7,7 +7,7 @@ import json
 import os
 import struct
 import zlib
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 
 class ParcelError(Exception):
@@ -54,11 +54,16 @@ class Animation:
     durations_ms: list
     loop: str  # "once", "repeat" or "backAndForth"
 
-    def frame_at(self, ms):
-        """The index of the frame that shows so long after the start."""
+    def run(self):
+        """The steps of one whole run, in the order in which they show."""
         steps = list(range(len(self.frames)))
         if self.loop == "backAndForth":
             steps += steps[-2:0:-1]
+        return steps
+
+    def frame_at(self, ms):
+        """The index of the frame that shows so long after the start."""
+        steps = self.run()
         total = sum(self.durations_ms[step] for step in steps)
         if self.loop != "once":
             ms %= total
@@ -70,6 +75,16 @@ class Animation:
 
 
 @dataclass
+class Rider:
+    """Another asset or zone that rides on a mount."""
+
+    mount: str
+    asset: str
+    animation: str  # empty for one without animations
+    behind: bool  # drawn before its bearer
+
+
+@dataclass
 class Asset:
     name: str
     kind: str
@@ -78,6 +93,18 @@ class Asset:
     frames: list
     animations: dict
     default: str  # the animation to start with; empty without any
+    riders: list = field(default_factory=list)
+
+
+@dataclass
+class Ridden:
+    """A frame that rides on another one: give all of it to `place` and `shape_at`."""
+
+    asset: Asset  # at the scale at which it is drawn
+    frame: Frame
+    x: float
+    y: float
+    behind: bool  # drawn before the bearer
 
 
 @dataclass
@@ -153,6 +180,60 @@ def place(asset, frame, x, y, mirrored=False, scaled=None):
     top = trim[1] / k - frame.origin[1]
     return Placement(page, tuple(rect), _rounded(x + left * s), _rounded(y + top * s),
                      w * s, h * s, mirrored != flip)
+
+
+def riders(parcel, asset, animation, ms, x, y, mirrored=False):
+    """All that rides on an asset that stands at (x, y), game px, and has played an animation (None
+    without any) for so long; back to front."""
+    frame = asset.frames[animation.frame_at(ms) if animation else 0]
+    ridden = []
+    _gather(parcel, Ridden(asset, frame, x, y, False), animation, ms, mirrored, ridden, True)
+    return ridden
+
+
+def _gather(parcel, bearer, animation, ms, mirrored, ridden, first=False):
+    """What rides behind, the bearer itself unless it is the first, what rides in front."""
+    asset, frame = bearer.asset, bearer.frame
+    for behind in (True, False):
+        for rider in asset.riders:
+            other = parcel.assets.get(rider.asset) or parcel.zones.get(rider.asset)
+            if rider.behind != behind or rider.mount not in frame.mounts or other is None:
+                continue
+            played = other.animations.get(rider.animation)
+            its_ms = _placed_for(asset, animation, rider.mount, ms)
+            shown = other.frames[played.frame_at(its_ms) if played else 0]
+            mount = frame.mounts[rider.mount]
+            across = (mount[0] - frame.origin[0]) * asset.scale
+            one = Ridden(replace(other, scale=other.scale * asset.scale), shown,
+                         bearer.x + (-across if mirrored else across),
+                         bearer.y + (mount[1] - frame.origin[1]) * asset.scale,
+                         bearer.behind or (first and behind))
+            _gather(parcel, one, played, its_ms, mirrored, ridden)
+        if behind and not first:
+            ridden.append(bearer)
+
+
+def _placed_for(asset, animation, mount, ms):
+    """For how long a mount has been in its place without a break."""
+    if animation is None:
+        return 0
+    run, lasts = animation.run(), animation.durations_ms
+    total = sum(lasts[step] for step in run)
+    again = animation.loop != "once" and ms >= total
+    into = ms if animation.loop == "once" else ms % total
+    now = 0
+    while now + 1 < len(run) and into >= lasts[run[now]]:
+        into -= lasts[run[now]]
+        now += 1
+    placed = into
+    for _ in range(len(run) - 1):
+        if now == 0 and not again:
+            return placed
+        now = (now - 1) % len(run)
+        if mount not in asset.frames[animation.frames[run[now]]].mounts:
+            return placed
+        placed += lasts[run[now]]
+    return ms
 
 
 def shape_at(asset, shape, x, y, mirrored=False):
@@ -312,7 +393,13 @@ def _shapes(data, masks):
 def _zone(data, masks):
     frame = Frame(data["name"], -1, (0, 0, 0, 0), (0, 0), tuple(data["size"]),
                   tuple(data["origin"]), _mounts(data), _shapes(data, masks))
-    return Asset(data["name"], data["kind"], data["motion"], data["scale"], [frame], {}, "")
+    return Asset(data["name"], data["kind"], data["motion"], data["scale"], [frame], {}, "",
+                 _riders(data))
+
+
+def _riders(data):
+    return [Rider(one["mount"], one["asset"], one["animation"], one["behind"])
+            for one in data.get("riders", [])]
 
 
 def _asset(data, scales, masks):
@@ -329,4 +416,4 @@ def _asset(data, scales, masks):
     }
     default = next((a["name"] for a in data["animations"] if a.get("default")), "")
     return Asset(data["name"], data["kind"], data["motion"], data["scale"], frames, animations,
-                 default)
+                 default, _riders(data))

@@ -32,11 +32,19 @@ def main(folder, name, animation_name, out, scale=None):
     for step, index in enumerate(animation.frames):
         frame = asset.frames[index]
         x, y, mirrored = cell * step + reach, reach, step % 2 == 1
-        draw(pages, amber_parcel.place(asset, frame, x, y, mirrored, scaled), pixels, width,
-             height)
-        for shape in frame.shapes:
-            tint(amber_parcel.shape_at(asset, shape, x, y, mirrored), pixels, width, cell * step,
-                 cell)
+        ms = sum(animation.durations_ms[:step])
+        riders = amber_parcel.riders(parcel, asset, animation, ms, x, y, mirrored)
+        itself = amber_parcel.Ridden(asset, frame, x, y, False)
+        standing = ([one for one in riders if one.behind] + [itself] +
+                    [one for one in riders if not one.behind])
+        for one in standing:
+            if one.asset.name not in parcel.zones:
+                draw(pages, amber_parcel.place(one.asset, one.frame, one.x, one.y, mirrored, scaled),
+                     pixels, width, height)
+        for one in standing:
+            for shape in one.frame.shapes:
+                tint(amber_parcel.shape_at(one.asset, shape, one.x, one.y, mirrored), pixels, width,
+                     cell * step, cell)
     with open(out, "wb") as file:
         file.write(pam(width, height, pixels) if out.endswith(".pam") else
                    png(width, height, pixels))

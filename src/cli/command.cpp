@@ -45,16 +45,17 @@ std::ostream& resultText() {
 std::vector<std::unique_ptr<Command>> allCommands() {
   std::vector<std::unique_ptr<Command>> all;
   for (const auto& make :
-       {makeCutCommand,       makeFitCommand,      makeNewCommand,      makeAddCommand,
-        makeRecutCommand,     makeTurnCommand,     makeRefreshCommand,  makeAnimationCommand,
-        makeOriginCommand,    makeDriftCommand,    makeMountCommand,    makeLookCommand,
-        makeRoleCommand,      makeShapeCommand,    makeRefitCommand,    makeAssetCommand,
-        makeLayersCommand,    makeMeetsCommand,    makeExpectCommand,   makeWeaveCommand,
-        makeMeetCommand,      makeFairnessCommand, makeCourseCommand,   makeNamesCommand,
-        makeConstantsCommand, makeCheckCommand,    makeProfilesCommand, makePackCommand,
-        makeVerifyCommand,    makeWatchCommand,    makeReportCommand,   makeDiffCommand,
-        makeMergeCommand,     makeVariantCommand,  makeBlockCommand,    makeZoneCommand,
-        makeReplaceCommand,   makeFormatsCommand,  makeThumbnailCommand}) {
+       {makeCutCommand,      makeFitCommand,   makeNewCommand,       makeAddCommand,
+        makeRecutCommand,    makeTurnCommand,  makeRefreshCommand,   makeAnimationCommand,
+        makeOriginCommand,   makeDriftCommand, makeMountCommand,     makeLookCommand,
+        makeRideCommand,     makeSeamsCommand, makeRoleCommand,      makeShapeCommand,
+        makeRefitCommand,    makeAssetCommand, makeLayersCommand,    makeMeetsCommand,
+        makeExpectCommand,   makeWeaveCommand, makeMeetCommand,      makeFairnessCommand,
+        makeCourseCommand,   makeNamesCommand, makeConstantsCommand, makeCheckCommand,
+        makeProfilesCommand, makePackCommand,  makeVerifyCommand,    makeWatchCommand,
+        makeReportCommand,   makeDiffCommand,  makeMergeCommand,     makeVariantCommand,
+        makeBlockCommand,    makeZoneCommand,  makeReplaceCommand,   makeFormatsCommand,
+        makeThumbnailCommand}) {
     all.push_back(make());
   }
   return all;

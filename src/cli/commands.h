@@ -17,6 +17,8 @@ std::unique_ptr<Command> makeOriginCommand();
 std::unique_ptr<Command> makeDriftCommand();
 std::unique_ptr<Command> makeMountCommand();
 std::unique_ptr<Command> makeLookCommand();
+std::unique_ptr<Command> makeRideCommand();
+std::unique_ptr<Command> makeSeamsCommand();
 std::unique_ptr<Command> makeRoleCommand();
 std::unique_ptr<Command> makeShapeCommand();
 std::unique_ptr<Command> makeRefitCommand();

@@ -8,7 +8,9 @@
 
 #include "core/geometry/mirrored.h"
 #include "core/geometry/shape_rows.h"
+#include "core/origin/riders.h"
 #include "files/parcel/parcel_file.h"
+#include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
 #include "support/scratch.h"
@@ -55,6 +57,57 @@ class LoadersTest : public QObject {
     return done;
   }
 
+  // A frame at scale 1 at its place on the canvas.
+  struct Standing {
+    const ParcelFrame* frame;
+    double x;
+    double y;
+    bool mirror;
+  };
+
+  static const ParcelFrame* frameOf(const Parcel& parcel, const Asset& asset, const Frame& frame) {
+    for (const ParcelAsset& one : parcel.assets) {
+      if (one.name != asset.name) continue;
+      for (const ParcelFrame& packed : one.frames) {
+        if (packed.name == frame.name) return &packed;
+      }
+    }
+    return nullptr;
+  }
+
+  static void draw(const Standing& one, const std::vector<Image>& pages, Image& canvas) {
+    const ParcelFrame& frame = *one.frame;
+    const double left =
+        one.mirror ? frame.origin.x - frame.trim.w - frame.rect.w : frame.trim.w - frame.origin.x;
+    const int x0 = static_cast<int>(std::floor(one.x + left + 0.5));
+    const int y0 = static_cast<int>(std::floor(one.y + frame.trim.h - frame.origin.y + 0.5));
+    const Image& page = pages[static_cast<std::size_t>(frame.page)];
+    for (int v = 0; v < frame.rect.h; ++v) {
+      for (int u = 0; u < frame.rect.w; ++u) {
+        const int from = one.mirror ? frame.rect.w - 1 - u : u;
+        const Rgba pixel = page.at(frame.rect.x + from, frame.rect.y + v);
+        const bool within = canvas.rect().contains(x0 + u, y0 + v);
+        if (pixel.a > 0 && within) canvas.at(x0 + u, y0 + v) = pixel;
+      }
+    }
+  }
+
+  // What its shapes hold of a cell.
+  static void tint(const Standing& one, int left, int cell, Image& canvas) {
+    for (const ParcelShape& shape : one.frame->shapes) {
+      const Shape stands =
+          moved(one.mirror ? mirrored(shape.geometry, 0) : shape.geometry, one.x, one.y);
+      visitRows(stands, 0, cell, [&](int y, const PixelSpan& span) {
+        for (int x = std::max(span.x0, left); x < std::min(span.x1, left + cell); ++x) {
+          Rgba& pixel = canvas.at(x, y);
+          pixel = {static_cast<std::uint8_t>((pixel.r + 255) / 2),
+                   static_cast<std::uint8_t>((pixel.g + 160) / 2),
+                   static_cast<std::uint8_t>(pixel.b / 2), std::max<std::uint8_t>(pixel.a, 128)};
+        }
+      });
+    }
+  }
+
   // As the examples draw, but from what our own reader gives, at scale 1.
   QByteArray drawn(const QString& assetName, const QString& animationName) const {
     const auto loaded = readParcel(scratch_.path("parcel"));
@@ -78,36 +131,33 @@ class LoadersTest : public QObject {
     const int cell = 2 * reach;
     const int width = cell * static_cast<int>(animation->frames.size());
     Image canvas(width, cell);
+    const auto project = readProject(project_.toStdString());
+    const Asset& bearer = *findAsset(*project, std::string_view(asset->name));
+    const Animation& played =
+        *std::find_if(bearer.animations.begin(), bearer.animations.end(),
+                      [&](const Animation& one) { return one.name == animation->name; });
     int step = 0;
+    long long elapsed = 0;
     for (const int index : animation->frames) {
-      const ParcelFrame& frame = asset->frames[static_cast<std::size_t>(index)];
       const bool mirror = step % 2 == 1;
-      const double atX = cell * step + reach;
-      const double left =
-          mirror ? frame.origin.x - frame.trim.w - frame.rect.w : frame.trim.w - frame.origin.x;
-      const int x0 = static_cast<int>(std::floor(atX + left + 0.5));
-      const int y0 = static_cast<int>(std::floor(reach + frame.trim.h - frame.origin.y + 0.5));
-      const Image& page = loaded->pages.pages[static_cast<std::size_t>(frame.page)];
-      for (int v = 0; v < frame.rect.h; ++v) {
-        for (int u = 0; u < frame.rect.w; ++u) {
-          const int from = mirror ? frame.rect.w - 1 - u : u;
-          const Rgba pixel = page.at(frame.rect.x + from, frame.rect.y + v);
-          if (pixel.a > 0) canvas.at(x0 + u, y0 + v) = pixel;
+      const double x = cell * step + reach;
+      std::vector<Standing> standing;
+      const auto stand = [&](bool behind) {
+        for (const RiddenFrame& one :
+             ridersOn(*project, bearer, played.steps[static_cast<std::size_t>(step)].frame,
+                      {&played, elapsed})) {
+          if (one.behind != behind) continue;
+          standing.push_back({frameOf(loaded->parcel, *one.asset, *one.frame),
+                              x + (mirror ? -one.at.x : one.at.x), reach + one.at.y, mirror});
         }
-      }
-      for (const ParcelShape& shape : frame.shapes) {
-        Shape stands = mirror ? mirrored(shape.geometry, 0) : shape.geometry;
-        stands = moved(stands, atX, reach);
-        visitRows(stands, 0, cell, [&](int y, const PixelSpan& span) {
-          for (int x = std::max(span.x0, cell * step); x < std::min(span.x1, cell * (step + 1));
-               ++x) {
-            Rgba& pixel = canvas.at(x, y);
-            pixel = {static_cast<std::uint8_t>((pixel.r + 255) / 2),
-                     static_cast<std::uint8_t>((pixel.g + 160) / 2),
-                     static_cast<std::uint8_t>(pixel.b / 2), std::max<std::uint8_t>(pixel.a, 128)};
-          }
-        });
-      }
+      };
+      stand(true);
+      standing.push_back(
+          {&asset->frames[static_cast<std::size_t>(index)], x, static_cast<double>(reach), mirror});
+      stand(false);
+      for (const Standing& one : standing) draw(one, loaded->pages.pages, canvas);
+      for (const Standing& one : standing) tint(one, cell * step, cell, canvas);
+      elapsed += animation->durationsMs[static_cast<std::size_t>(step)];
       ++step;
     }
     QByteArray bytes = QString(
@@ -131,6 +181,7 @@ class LoadersTest : public QObject {
   // A parcel of shapes of every kind; half as large, since the examples draw twice as large.
   void initTestCase() {
     const QString project = demoCopy(scratch_);
+    project_ = project;
     const std::pair<const char*, const char*> kinds[] = {{"chr_snail", "circle"},
                                                          {"chr_moth", "capsule"},
                                                          {"chr_mouse", "polygon"},
@@ -150,7 +201,20 @@ class LoadersTest : public QObject {
         runCli({"shape", project, "--asset", "prop_night_end", "--do", "fit", "--shape", "mask"})
             .exitCode,
         0);
+    // The keeper carries a lantern from the third step on, with a pod behind it.
+    const std::vector<QStringList> rides = {
+        {"mount", project, "--asset", "chr_keeper", "--animation", "walk", "--name", "lamp",
+         "--offset", "-8.5,-4", "--hold"},
+        {"mount", project, "--asset", "chr_keeper", "--frame", "5", "--name", "lamp", "--unkey"},
+        {"mount", project, "--asset", "chr_keeper", "--frame", "7", "--name", "lamp", "--offset",
+         "-8.5,-4"},
+        {"ride", project, "--asset", "chr_keeper", "--mount", "lamp", "--with", "prop_lantern"},
+        {"mount", project, "--asset", "prop_lantern", "--name", "top", "--offset", "3,-30"},
+        {"ride", project, "--asset", "prop_lantern", "--mount", "top", "--with", "pick_seed_pod",
+         "--behind"}};
+    for (const QStringList& call : rides) QCOMPARE(runCli(call).exitCode, 0);
     QCOMPARE(runCli({"pack", project, "--out", scratch_.qpath("parcel")}).exitCode, 0);
+    QVERIFY(scratch_.read("parcel/parcel.json").find("\"riders\"") != std::string::npos);
     // The same, wanted otherwise in every way.
     QCOMPARE(runCli({"profiles", project,    "--add",      "other",   "--scales",      "2",
                      "--same",   "mirrored", "--colours",  "palette", "--unseen",      "bled",
@@ -222,6 +286,7 @@ class LoadersTest : public QObject {
 
  private:
   Scratch scratch_;
+  QString project_;
 };
 AMBER_TEST(LoadersTest);
 

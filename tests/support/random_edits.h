@@ -310,6 +310,10 @@ class RandomEdits {
     asset.copies = static_cast<Copies>(below(2));
     if (seldom()) asset.variantOf = assetId();
     if (odd()) asset.settings.push_back(setting());
+    if (seldom()) asset.riders.push_back({name(), assetId(), {bits()}, odd()});
+    if (seldom()) {
+      asset.tileDecisions.push_back({{bits()}, static_cast<TileSide>(below(2)), {bits()}, odd()});
+    }
     const std::uint32_t first = asset.id.value * 10;
     for (std::uint32_t id = first; id < first + 2; ++id) {
       Frame frame{{seldom() ? bits() : id}, name(), sheetId(), rect(), point(), rule(), {}};

@@ -9,6 +9,7 @@
 #include "cli/commands.h"
 #include "cli/common_options.h"
 #include "cli/frame_choice.h"
+#include "core/origin/riders.h"
 #include "core/origin/staging.h"
 #include "files/file_bytes.h"
 #include "files/image/image_file.h"
@@ -91,7 +92,8 @@ Result<Exit> runLook(const LookArguments& arguments, bool json) {
   }
   const auto frames = stagedFor(*open, arguments, *assets, only);
   if (!frames) return tl::unexpected(frames.error());
-  const auto picture = stagePicture(open->project, *frames, arguments.zoom, open->art);
+  const auto picture =
+      stagePicture(open->project, withRiders(open->project, *frames), arguments.zoom, open->art);
   if (!picture) return tl::unexpected(picture.error());
   auto written = writeFileAtomically(arguments.file, pngBytes(picture->image));
   if (!written) return tl::unexpected(written.error());

@@ -122,8 +122,8 @@ class MeetCommand : public Command {
       const Contact& contact = one.contact;
       const bool meet = contact.meet();
       shapes.push_back(
-          Json{{"a", one.a->name},
-               {"b", one.b->name},
+          Json{{"a", one.a},
+               {"b", one.b},
                {"meet", meet},
                {"depth", contact.depth},
                {"normal", meet ? Json::array({contact.normal.x, contact.normal.y}) : Json(nullptr)},

@@ -7,11 +7,13 @@
 #include "core/checks/block_checks.h"
 #include "core/checks/cut_checks.h"
 #include "core/checks/fit/shape_checks.h"
+#include "core/checks/fit/tile_checks.h"
 #include "core/checks/frame_checks.h"
 #include "core/checks/layers/layer_checks.h"
 #include "core/checks/naming/name_checks.h"
 #include "core/checks/origin/mount_checks.h"
 #include "core/checks/origin/origin_checks.h"
+#include "core/checks/origin/rider_checks.h"
 #include "core/checks/trial/trial_checks.h"
 #include "core/cut/cut_rects.h"
 
@@ -70,6 +72,8 @@ std::vector<Finding> checkProject(const Project& project, const ArtSource& art) 
   append(findings, checkCourses(project));
   append(findings, checkConflicts(project));
   append(findings, checkBlocks(project));
+  append(findings, checkRiders(project, art));
+  append(findings, checkTileSeams(project, art));
   for (Finding& finding : findings) placeInAnimation(finding.where, project);
   sortFindings(findings);
   return findings;

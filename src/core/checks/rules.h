@@ -65,6 +65,15 @@ inline constexpr Rule kMountMissing{"mount.missing", Severity::Warning, Bench::O
                                     "a mount of the asset is missing on frames of an animation"};
 inline constexpr Rule kMountFar{"mount.far", Severity::Warning, Bench::Origin,
                                 "a mount lies far from any ink"};
+inline constexpr Rule kRiderGone{"rider.gone", Severity::Error, Bench::Origin,
+                                 "an asset that rides on another one is no longer in the project"};
+inline constexpr Rule kRiderAbsent{
+    "rider.absent", Severity::Note, Bench::Origin,
+    "a rider is not shown on some frames of an animation, because its mount is not placed there"};
+inline constexpr Rule kRiderHides{
+    "rider.hides", Severity::Warning, Bench::Origin,
+    "a rider hides more than half of the asset that carries it, for a "
+    "whole animation"};
 inline constexpr Rule kFrameNoShape{"frame.noShape", Severity::Warning, Bench::Fit,
                                     "frames have no shape"};
 inline constexpr Rule kShapeOffInk{"shape.offInk", Severity::Error, Bench::Fit,
@@ -91,6 +100,18 @@ inline constexpr Rule kShapeMirror{"shape.mirror", Severity::Warning, Bench::Fit
                                    "shapes of a mirrored pair are not mirrored"};
 inline constexpr Rule kShapeDiffers{"shape.differs", Severity::Note, Bench::Fit,
                                     "a shape uses a different recipe from most assets of its kind"};
+inline constexpr Rule kTileStep{"tile.step", Severity::Warning, Bench::Fit,
+                                "the shapes of two tiles that belong side by side end at different "
+                                "heights"};
+inline constexpr Rule kTileGap{"tile.gap", Severity::Warning, Bench::Fit,
+                               "a shape of a tile ends just before the side where its pixels go on "
+                               "in the next tile"};
+inline constexpr Rule kTileOverhang{
+    "tile.overhang", Severity::Warning, Bench::Fit,
+    "a shape of a tile extends past the side where the next tile begins"};
+inline constexpr Rule kTileOpen{"tile.open", Severity::Warning, Bench::Fit,
+                                "of two tiles that belong side by side, only one has a shape where "
+                                "they meet"};
 inline constexpr Rule kVariantBehind{
     "variant.behind", Severity::Note, Bench::Fit,
     "the settings of a variant differ from the current settings of its first asset"};
@@ -185,7 +206,7 @@ inline constexpr Rule kZoneIdle{"zone.idle", Severity::Warning, Bench::Layers,
                                 "a zone meets nothing: all of its shapes pass everything"};
 inline constexpr Rule kBlockPlaceholder{
     "block.placeholder", Severity::Warning, Bench::Pack,
-    "a block still stands in for art, but a pack profile reports blocks"};
+    "a block has not been replaced by art, but a pack profile reports blocks"};
 inline constexpr Rule kMergeConflict{
     "merge.conflict", Severity::Error, Bench::Pack,
     "two people changed the same thing in different ways and one version must be chosen"};
@@ -194,28 +215,31 @@ inline constexpr Rule kMergeConflict{
 
 /// All of them, in the order of the benches.
 inline constexpr std::array kRules = {
-    &rules::kSheetMissing,  &rules::kSheetChanged,  &rules::kSheetKey,
-    &rules::kCutCrossing,   &rules::kCutEdge,       &rules::kCutPartialCell,
-    &rules::kCutSpecks,     &rules::kFrameLost,     &rules::kFrameEmpty,
-    &rules::kNumberingGap,  &rules::kOriginSlip,    &rules::kOriginDrift,
-    &rules::kOriginHalf,    &rules::kOriginOutside, &rules::kOriginMixed,
-    &rules::kOriginMirror,  &rules::kMountMissing,  &rules::kMountFar,
-    &rules::kFrameNoShape,  &rules::kShapeOffInk,   &rules::kShapeFault,
-    &rules::kShapePoints,   &rules::kShapeAir,      &rules::kShapeBareInk,
-    &rules::kShapeStale,    &rules::kShapeJumps,    &rules::kShapeFlush,
-    &rules::kShapeFilled,   &rules::kShapeMirror,   &rules::kShapeDiffers,
-    &rules::kVariantBehind, &rules::kNamePattern,   &rules::kNameShared,
-    &rules::kNameCase,      &rules::kNameReserved,  &rules::kNameClash,
-    &rules::kNameLong,      &rules::kNameFile,      &rules::kNameLookalike,
-    &rules::kNameNear,      &rules::kNameUnknown,   &rules::kNameUnused,
-    &rules::kLayersBroken,  &rules::kLayersEmpty,   &rules::kLayersTwice,
-    &rules::kLayersUnasked, &rules::kLayersStill,   &rules::kLayersUnmet,
-    &rules::kLayersBlind,   &rules::kLayersBoth,    &rules::kLayersCovered,
-    &rules::kLayersUnused,  &rules::kLayersSame,    &rules::kLayersAlike,
-    &rules::kZoneIdle,      &rules::kTrialPhantom,  &rules::kTrialMissed,
-    &rules::kTrialGap,      &rules::kTrialTunnel,   &rules::kTrialCatch,
-    &rules::kTrialFlicker,  &rules::kTrialPop,      &rules::kTrialStuck,
-    &rules::kTrialDeaf,     &rules::kMergeConflict, &rules::kBlockPlaceholder,
+    &rules::kSheetMissing,     &rules::kSheetChanged,  &rules::kSheetKey,
+    &rules::kCutCrossing,      &rules::kCutEdge,       &rules::kCutPartialCell,
+    &rules::kCutSpecks,        &rules::kFrameLost,     &rules::kFrameEmpty,
+    &rules::kNumberingGap,     &rules::kOriginSlip,    &rules::kOriginDrift,
+    &rules::kOriginHalf,       &rules::kOriginOutside, &rules::kOriginMixed,
+    &rules::kOriginMirror,     &rules::kMountMissing,  &rules::kMountFar,
+    &rules::kRiderGone,        &rules::kRiderAbsent,   &rules::kRiderHides,
+    &rules::kFrameNoShape,     &rules::kShapeOffInk,   &rules::kShapeFault,
+    &rules::kShapePoints,      &rules::kShapeAir,      &rules::kShapeBareInk,
+    &rules::kShapeStale,       &rules::kShapeJumps,    &rules::kShapeFlush,
+    &rules::kShapeFilled,      &rules::kShapeMirror,   &rules::kShapeDiffers,
+    &rules::kTileStep,         &rules::kTileGap,       &rules::kTileOverhang,
+    &rules::kTileOpen,         &rules::kVariantBehind, &rules::kNamePattern,
+    &rules::kNameShared,       &rules::kNameCase,      &rules::kNameReserved,
+    &rules::kNameClash,        &rules::kNameLong,      &rules::kNameFile,
+    &rules::kNameLookalike,    &rules::kNameNear,      &rules::kNameUnknown,
+    &rules::kNameUnused,       &rules::kLayersBroken,  &rules::kLayersEmpty,
+    &rules::kLayersTwice,      &rules::kLayersUnasked, &rules::kLayersStill,
+    &rules::kLayersUnmet,      &rules::kLayersBlind,   &rules::kLayersBoth,
+    &rules::kLayersCovered,    &rules::kLayersUnused,  &rules::kLayersSame,
+    &rules::kLayersAlike,      &rules::kZoneIdle,      &rules::kTrialPhantom,
+    &rules::kTrialMissed,      &rules::kTrialGap,      &rules::kTrialTunnel,
+    &rules::kTrialCatch,       &rules::kTrialFlicker,  &rules::kTrialPop,
+    &rules::kTrialStuck,       &rules::kTrialDeaf,     &rules::kMergeConflict,
+    &rules::kBlockPlaceholder,
 };
 
 }  // namespace amber

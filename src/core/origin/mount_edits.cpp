@@ -65,18 +65,16 @@ std::vector<Edit> mountHeld(const Project& project, AssetId assetId, AnimationId
 Result<std::vector<Edit>> mountRenamed(const Asset& asset, const std::string& name,
                                        const std::string& next) {
   if (auto good = goodName(next); !good) return tl::unexpected(good.error());
-  std::vector<Edit> edits;
+  bool any = false;
   for (const Frame& frame : asset.frames) {
     if (findMount(frame, next) != nullptr) {
       return failure(ErrorCode::BadValue,
                      asset.name + " has a mount \"" + next + "\" already; choose another name");
     }
-    if (const Mount* mount = findMount(frame, name)) {
-      edits.emplace_back(DropMount{asset.id, frame.id, name});
-      edits.emplace_back(PutMount{asset.id, frame.id, {next, mount->at}});
-    }
+    any = any || findMount(frame, name) != nullptr;
   }
-  return edits;
+  if (!any) return std::vector<Edit>{};
+  return std::vector<Edit>{RenameMount{asset.id, name, next}};
 }
 
 Result<std::vector<Edit>> mountMirrored(const Asset& asset, const std::string& name,

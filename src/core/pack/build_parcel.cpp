@@ -11,6 +11,7 @@
 #include "core/layers/participants.h"
 #include "core/naming/code/name_constants.h"
 #include "core/origin/mounts.h"
+#include "core/origin/riders.h"
 #include "core/pack/page_layout.h"
 #include "core/pack/parcel_meetings.h"
 #include "core/pack/picture_pages.h"
@@ -188,7 +189,8 @@ class Builder {
   }
 
   ParcelAsset parcelAsset(const Asset& asset) const {
-    ParcelAsset result{asset.name, asset.kind, asset.motion, asset.scale, {}, {}, asset.copies};
+    ParcelAsset result{asset.name, asset.kind, asset.motion, asset.scale,
+                       {},         {},         asset.copies, packedRiders(project_, asset)};
     std::map<FrameId, int> indices;
     const Mounts mounts(asset);
     const HeldShapes shapes(asset);
@@ -221,7 +223,8 @@ class Builder {
             frame.rect.size(),
             frame.origin,
             mountsOn(frame, Mounts(asset)),
-            shapesOn(asset, frame, HeldShapes(asset))};
+            shapesOn(asset, frame, HeldShapes(asset)),
+            packedRiders(project_, asset)};
   }
 
   std::vector<ParcelShape> shapesOn(const Asset& asset, const Frame& frame,
@@ -283,6 +286,18 @@ PackedAssets packedAssets(const Project& project) {
     (zone ? assets.zones : assets.pictured).push_back(asset);
   }
   return assets;
+}
+
+std::vector<ParcelRider> packedRiders(const Project& project, const Asset& asset) {
+  std::vector<ParcelRider> riders;
+  for (const Rider& rider : asset.riders) {
+    const Asset* other = findAsset(project, rider.asset);
+    if (other == nullptr) continue;
+    const Animation* played = playedBy(*other, rider);
+    riders.push_back(
+        {rider.mount, other->name, played == nullptr ? "" : played->name, rider.behind});
+  }
+  return riders;
 }
 
 Result<BuiltParcel> buildParcel(const Project& project, const PackProfile& profile,

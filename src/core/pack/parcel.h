@@ -67,6 +67,16 @@ struct ParcelAnimation {
   bool operator==(const ParcelAnimation&) const = default;
 };
 
+/// An asset or zone that rides on a mount (see Rider).
+struct ParcelRider {
+  std::string mount;
+  std::string asset;
+  std::string animation;  ///< Empty for one without animations.
+  bool behind = false;
+
+  bool operator==(const ParcelRider&) const = default;
+};
+
 struct ParcelAsset {
   std::string name;
   std::string kind;
@@ -75,6 +85,7 @@ struct ParcelAsset {
   std::vector<ParcelFrame> frames;
   std::vector<ParcelAnimation> animations;
   Copies copies = Copies::One;
+  std::vector<ParcelRider> riders = {};
 
   bool operator==(const ParcelAsset&) const = default;
 };
@@ -90,6 +101,7 @@ struct ParcelZone {
   FramePoint origin;  ///< In the zone, px.
   std::vector<Mount> mounts;
   std::vector<ParcelShape> shapes;
+  std::vector<ParcelRider> riders = {};
 
   bool operator==(const ParcelZone&) const = default;
 };
@@ -170,5 +182,8 @@ struct PackedAssets {
   std::vector<SharedValue<Asset>> zones;
 };
 PackedAssets packedAssets(const Project& project);
+
+/// What rides on an asset, as the game gets it: assets that are gone are left out.
+std::vector<ParcelRider> packedRiders(const Project& project, const Asset& asset);
 
 }  // namespace amber

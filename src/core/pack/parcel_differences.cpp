@@ -86,6 +86,7 @@ class Comparison {
                packed.motion == asset.motion && packed.copies == asset.copies &&
                packed.scale == asset.scale,
            asset.name + ": name, kind, motion, copies or scale differs");
+    expect(packed.riders == packedRiders(project_, asset), asset.name + ": the riders differ");
     expect(packed.frames.size() == asset.frames.size(), asset.name + ": the frame count differs");
     expect(packed.animations.size() == asset.animations.size(),
            asset.name + ": the animation count differs");
@@ -110,6 +111,7 @@ class Comparison {
                packed.scale == asset.scale && packed.size == frame.rect.size() &&
                packed.origin == frame.origin,
            asset.name + ": name, kind, motion, copies, scale, size or origin of the zone differs");
+    expect(packed.riders == packedRiders(project_, asset), asset.name + ": the riders differ");
     compareMounts(frame, Mounts(asset), packed.mounts);
     compareShapes(asset, frame, HeldShapes(asset), packed.shapes);
   }

@@ -130,6 +130,9 @@ class Application {
       }
       mount->name = edit.to;
     }
+    for (Rider& rider : asset->riders) {
+      if (rider.mount == edit.from) rider.mount = edit.to;
+    }
     return {};
   }
 
@@ -265,6 +268,11 @@ class Application {
       return {};
     }
     return unknown("role");
+  }
+
+  Result<void> operator()(const SetMergedTiles& edit) {
+    project_.mergedTiles = edit.merged;
+    return {};
   }
 
   Result<void> operator()(const SetMeetingRule& edit) {

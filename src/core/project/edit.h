@@ -177,6 +177,11 @@ struct SetMeetingRule {
   Wakes wakes = Wakes::Mover;
 };
 
+/// Sets whether the game makes one floor of tiles whose edges fit.
+struct SetMergedTiles {
+  bool merged = false;
+};
+
 struct SetExpectations {
   std::vector<Expectation> expectations;
 };
@@ -199,12 +204,13 @@ struct Become {
 };
 
 /// One change, naming its target by stable id.
-using Edit = std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin,
-                          PutMount, DropMount, RenameMount, SetShape, DropShape, SetScale,
-                          SetMotion, SetCopies, SetSetting, Rename, SetNaming, SetProfiles,
-                          SetOriginLimits, SetKinds, SetRoles, RenameRole, RenameKind, AddLayer,
-                          RenameLayer, RemoveLayer, MoveLayer, SetLayers, SetMeetingRule,
-                          SetExpectations, SetFairnessLimits, SetCourses, SetCodeFolders, Become>;
+using Edit =
+    std::variant<PutSheet, RemoveSheet, PutAsset, RemoveAsset, RemoveFrames, SetOrigin, PutMount,
+                 DropMount, RenameMount, SetShape, DropShape, SetScale, SetMotion, SetCopies,
+                 SetSetting, Rename, SetNaming, SetProfiles, SetOriginLimits, SetKinds, SetRoles,
+                 RenameRole, RenameKind, AddLayer, RenameLayer, RemoveLayer, MoveLayer, SetLayers,
+                 SetMeetingRule, SetMergedTiles, SetExpectations, SetFairnessLimits, SetCourses,
+                 SetCodeFolders, Become>;
 
 /// What an edit changed, so that views repaint only that.
 struct Touched {

@@ -38,7 +38,7 @@ Project newProject(std::string name) {
                    {"pickup", "pick", Motion::Static, standing, {}, Copies::Many},
                    {"prop", "prop", Motion::Static, standing, {}, Copies::Many},
                    {"shot", "shot", Motion::Kinematic, middle, {}, Copies::Many},
-                   {"tile", "tile", Motion::Static, corner, {}, Copies::Many}};
+                   {"tile", "tile", Motion::Static, corner, {}, Copies::Many, {}, true}};
   project.layers = {"all"};
   // What is held in a hand is outside a body that makers would draw, and no mistake.
   constexpr double kMostAir = 0.6;

@@ -42,6 +42,7 @@ struct Kind {
   std::vector<RoleRecipe> shapes = {};  ///< No two of one role.
   Copies copies = Copies::One;
   std::vector<RoleSetting> settings = {};  ///< No two of one role.
+  bool tiles = false;  ///< Its assets lie side by side, so their edges must fit (see TileSeam).
 
   bool operator==(const Kind&) const = default;
 };
@@ -151,6 +152,30 @@ struct Animation {
   bool operator==(const Animation&) const = default;
 };
 
+/// Another asset that rides on a mount of an asset: on every frame where the mount is placed, its
+/// origin lies on the mount.
+struct Rider {
+  std::string mount;
+  AssetId asset;               ///< May be gone from the project, which is a finding.
+  AnimationId animation = {};  ///< That it plays; its first, if there is none of this id.
+  bool behind = false;         ///< Drawn before its bearer instead of after it.
+
+  bool operator==(const Rider&) const = default;
+};
+
+enum class TileSide { Right, Below };
+
+/// What somebody decided about two tiles: whether they belong side by side, whatever their pixels
+/// look like. Frames that are gone count for nothing.
+struct TileDecision {
+  FrameId tile;  ///< Of the asset that holds the decision.
+  TileSide side = TileSide::Right;
+  FrameId neighbour;  ///< On that side of it, of any asset.
+  bool together = true;
+
+  bool operator==(const TileDecision&) const = default;
+};
+
 /// What the game loads by name.
 struct Asset {
   AssetId id;
@@ -164,6 +189,9 @@ struct Asset {
   std::vector<RoleSetting> settings = {};  ///< No two of one role.
   AssetId variantOf =
       {};  ///< Of a variant: the asset whose rules it follows, which is itself none.
+  std::vector<Rider> riders = {};  ///< In the order of drawing; none twice on one mount. No asset
+                                   ///< rides on itself, also not through others.
+  std::vector<TileDecision> tileDecisions = {};  ///< None twice for one side of a tile and another.
 
   bool operator==(const Asset&) const = default;
 };
@@ -213,6 +241,7 @@ struct ProjectSettings {
   FairnessLimits trial;
   std::vector<Course> courses;  ///< No two of one name.
   CodeFolders code;
+  bool mergedTiles = false;              ///< The game makes one floor of tiles whose edges fit.
   std::vector<MergeConflict> conflicts;  ///< Left to choose from, after two versions were merged.
 
   bool operator==(const ProjectSettings&) const = default;

@@ -124,6 +124,8 @@ class Comparison {
                 std::string(wordOf(kCopiesWords, b.copies)));
     words.mark("settings of roles", a.settings, b.settings);
     words.mark("variant of another asset", a.variantOf, b.variantOf);
+    words.mark("riders", a.riders, b.riders);
+    words.mark("decisions about tiles", a.tileDecisions, b.tileDecisions);
     changed("asset", a.name, "", words.take());
     things(
         a.animations, b.animations, "animation", a.name,
@@ -195,6 +197,7 @@ class Comparison {
     mark("meeting rule", a.pairing == b.pairing && a.wakes == b.wakes);
     mark("trial", a.trial == b.trial);
     mark("code", a.code == b.code);
+    mark("merged tiles", a.mergedTiles == b.mergedTiles);
     named(a.layers, b.layers, "layer", [](const std::string& one) { return one; });
     named(a.roles, b.roles, "role", [](const Role& one) { return one.name; });
     named(a.kinds, b.kinds, "kind", [](const Kind& one) { return one.name; });

@@ -17,6 +17,7 @@ inline constexpr std::array<std::string_view, 2> kCopiesWords = {"one", "many"};
 inline constexpr std::array<std::string_view, 2> kPairingWords = {"either", "both"};
 inline constexpr std::array<std::string_view, 3> kWakesWords = {"any", "mover", "dynamic"};
 inline constexpr std::array<std::string_view, 4> kPhraseOfWords = {"asset", "kind", "layer", "all"};
+inline constexpr std::array<std::string_view, 2> kTileSideWords = {"right", "below"};
 inline constexpr std::array<std::string_view, 3> kVerbWords = {"stopsAt", "notices", "passes"};
 inline constexpr std::array<std::string_view, 3> kLoopWords = {"once", "repeat", "backAndForth"};
 inline constexpr std::array<std::string_view, 4> kStyleWords = {"snug", "trimmed", "balanced",

@@ -17,7 +17,7 @@ std::vector<std::vector<ConvexPiece>> partnersOf(const Project& project, const T
   std::vector<std::vector<ConvexPiece>> all;
   for (const RoleShape& one : b.shapes) {
     const Answer answer =
-        answerFor(own, participantOf(project, *b.asset, *one.role).settings, rule);
+        answerFor(own, participantOf(project, *one.asset, *one.role).settings, rule);
     if (answer.outcome != Outcome::Passes) met.push_back(one.pieces);
     all.push_back(one.pieces);
   }
@@ -34,7 +34,7 @@ std::vector<FairCandidate> fairCandidates(const Project& project, const FairFram
       partnersOf(project, *a.frame, *b.frame, role);
   const FramePoint origin = a.frame->frame->origin;
   std::vector<FairCandidate> fair;
-  for (Candidate& candidate : candidatesFor(a.frame->ink, recipes, role.duty, progress.stop)) {
+  for (Candidate& candidate : candidatesFor(a.frame->ownInk(), recipes, role.duty, progress.stop)) {
     if (progress.cancelled()) break;
     const std::vector<ConvexPiece> pieces =
         piecesOf(moved(candidate.shape, -origin.x, -origin.y), {});

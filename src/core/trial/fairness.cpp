@@ -241,8 +241,8 @@ StandingInk::StandingInk(const FairFrame& fair) {
   const TrialFrame& trial = *fair.frame;
   if (const auto ink = boundsOf(trial.ink)) {
     mask_ = cropped(trial.ink, *ink);
-    x_ = ink->x - trial.frame->origin.x;
-    y_ = ink->y - trial.frame->origin.y;
+    x_ = ink->x - trial.origin.x;
+    y_ = ink->y - trial.origin.y;
     if (fair.mirrored) {
       mask_ = mirrored(mask_);
       x_ = -(x_ + ink->w);
@@ -262,11 +262,11 @@ void eachPair(const Project& project, const TrialFrame& a, const TrialFrame& b,
   const MeetingRule rule = ruleOf(project);
   for (const RoleShape& p : a.shapes) {
     if (!roleA.empty() && p.role->name != roleA) continue;
-    const ParticipantSettings settings = participantOf(project, *a.asset, *p.role).settings;
+    const ParticipantSettings settings = participantOf(project, *p.asset, *p.role).settings;
     for (const RoleShape& q : b.shapes) {
       if (!roleB.empty() && q.role->name != roleB) continue;
       const Answer answer =
-          answerFor(settings, participantOf(project, *b.asset, *q.role).settings, rule);
+          answerFor(settings, participantOf(project, *q.asset, *q.role).settings, rule);
       visit(p, q, answer.outcome != Outcome::Passes);
     }
   }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <atomic>
+#include <deque>
 #include <map>
 #include <tuple>
 
@@ -14,10 +15,11 @@ namespace amber {
 namespace {
 
 bool sayTheSame(const TrialFrame& a, const TrialFrame& b) {
-  if (a.frame->origin != b.frame->origin || a.ink != b.ink) return false;
+  if (a.origin != b.origin || a.ink != b.ink) return false;
   return std::equal(a.shapes.begin(), a.shapes.end(), b.shapes.begin(), b.shapes.end(),
                     [](const RoleShape& p, const RoleShape& q) {
-                      return p.role == q.role && p.shape == q.shape;
+                      return p.role == q.role && p.shape == q.shape && p.asset == q.asset &&
+                             p.carried == q.carried;
                     });
 }
 
@@ -37,28 +39,69 @@ std::vector<TrialFrame> framesOf(const Project& project, const Asset& asset, con
 
 using Pair = std::pair<std::size_t, std::size_t>;
 
-// The assets, by their places, of which some participants meet.
-std::vector<Pair> meetingPairs(const Project& project) {
-  std::vector<std::vector<Participant>> participants(project.assets.size());
-  const std::vector<Participant> all = participantsOf(project);
-  for (const Participant& participant : all) {
-    for (std::size_t i = 0; i < project.assets.size(); ++i) {
-      if (&*project.assets[i] == participant.asset) participants[i].push_back(participant);
-    }
+// Of every asset its participants and those of all that rides on it.
+class Carried {
+ public:
+  explicit Carried(const Project& project) : project_(project) {
+    for (const Participant& one : participantsOf(project))
+      own_[one.asset->id].push_back(&all_.emplace_back(one));
   }
+
+  std::vector<const Participant*> participants(const Asset& asset) const {
+    std::vector<const Participant*> all;
+    for (const AssetId id : withRidersOf(asset)) {
+      const auto own = own_.find(id);
+      if (own != own_.end()) all.insert(all.end(), own->second.begin(), own->second.end());
+    }
+    return all;
+  }
+
+  // Whether the game has the one only where it rides on the other.
+  bool onlyOn(const Asset& rider, const Asset& bearer) const {
+    if (rider.copies == Copies::Many || &rider == &bearer) return false;
+    const std::vector<AssetId> all = withRidersOf(bearer);
+    return std::find(all.begin(), all.end(), rider.id) != all.end();
+  }
+
+  // The asset and all that rides on it, also on its riders.
+  std::vector<AssetId> withRidersOf(const Asset& asset) const {
+    std::vector<AssetId> all{asset.id};
+    for (std::size_t i = 0; i < all.size(); ++i) {
+      const Asset* one = i == 0 ? &asset : findAsset(project_, all[i]);
+      if (one == nullptr) continue;
+      for (const Rider& rider : one->riders) {
+        if (std::find(all.begin(), all.end(), rider.asset) == all.end()) all.push_back(rider.asset);
+      }
+    }
+    return all;
+  }
+
+ private:
+  const Project& project_;
+  std::deque<Participant> all_;
+  std::map<AssetId, std::vector<const Participant*>> own_;
+};
+
+// The assets, by their places, of which some participants meet.
+std::vector<Pair> meetingPairs(const Project& project, const Carried& carried) {
+  std::vector<std::vector<const Participant*>> participants;
+  for (const auto& asset : project.assets) participants.push_back(carried.participants(*asset));
   const MeetingRule rule = ruleOf(project);
+  const auto meet = [&](std::size_t i, std::size_t k) {
+    const Asset& a = *project.assets[i];
+    const Asset& b = *project.assets[k];
+    if (i == k && a.copies == Copies::One) return false;
+    if (carried.onlyOn(a, b) || carried.onlyOn(b, a)) return false;
+    return std::any_of(participants[i].begin(), participants[i].end(), [&](const Participant* p) {
+      return std::any_of(participants[k].begin(), participants[k].end(), [&](const Participant* q) {
+        return answerFor(p->settings, q->settings, rule).outcome != Outcome::Passes;
+      });
+    });
+  };
   std::vector<Pair> pairs;
   for (std::size_t i = 0; i < participants.size(); ++i) {
     for (std::size_t k = i; k < participants.size(); ++k) {
-      const bool meet =
-          std::any_of(participants[i].begin(), participants[i].end(), [&](const Participant& p) {
-            return std::any_of(
-                participants[k].begin(), participants[k].end(), [&](const Participant& q) {
-                  return canMeet(p, q) &&
-                         answerFor(p.settings, q.settings, rule).outcome != Outcome::Passes;
-                });
-          });
-      if (meet) pairs.emplace_back(i, k);
+      if (meet(i, k)) pairs.emplace_back(i, k);
     }
   }
   return pairs;
@@ -94,14 +137,16 @@ FairnessRow rowOf(const Project& project, const std::vector<TrialFrame>& a,
 // Rows of an earlier state that are still valid.
 class KeptRows {
  public:
-  KeptRows(const Project& project, const FairnessMemo& before) {
+  KeptRows(const Project& project, const Carried& carried, const FairnessMemo& before) {
     if (!before.project) return;
     const Touched touched = difference(*before.project, project);
     if (touched.settings || !touched.sheets.empty()) return;
     const auto same = [&](const std::string& name) {
       const Asset* asset = findAsset(project, std::string_view(name));
-      return asset != nullptr && std::find(touched.assets.begin(), touched.assets.end(),
-                                           asset->id) == touched.assets.end();
+      if (asset == nullptr) return false;
+      const std::vector<AssetId> all = carried.withRidersOf(*asset);
+      return std::find_first_of(all.begin(), all.end(), touched.assets.begin(),
+                                touched.assets.end()) == all.end();
     };
     for (const FairnessRow& row : before.rows) {
       if (same(row.a) && same(row.b)) rows_.emplace(std::pair(row.a, row.b), &row);
@@ -128,8 +173,9 @@ FairnessTotal fairnessOf(const Project& project, const Asset& a, const Asset& b,
 
 std::vector<FairnessRow> fairnessTable(const Project& project, const ArtSource& art,
                                        const Progress& progress, const FairnessMemo& before) {
-  const std::vector<Pair> pairs = meetingPairs(project);
-  const KeptRows kept(project, before);
+  const Carried carried(project);
+  const std::vector<Pair> pairs = meetingPairs(project, carried);
+  const KeptRows kept(project, carried, before);
   std::vector<std::vector<TrialFrame>> frames(project.assets.size());
   for (std::size_t i = 0; i < project.assets.size(); ++i) {
     const bool needed = std::any_of(pairs.begin(), pairs.end(), [&](const Pair& pair) {

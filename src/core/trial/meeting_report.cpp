@@ -85,11 +85,11 @@ MeetingReport meetingReport(const Project& project, const TrialFrame& a, const P
   report.pixels = inkMeeting(a, poseA, b, poseB);
   const MeetingRule rule = ruleOf(project);
   for (const RoleShape& p : a.shapes) {
-    const ParticipantSettings settings = participantOf(project, *a.asset, *p.role).settings;
+    const ParticipantSettings settings = participantOf(project, *p.asset, *p.role).settings;
     for (const RoleShape& q : b.shapes) {
       report.roles.push_back(
-          {p.role, q.role, contactOf(p.shape, poseA, q.shape, poseB),
-           answerFor(settings, participantOf(project, *b.asset, *q.role).settings, rule)});
+          {p.nameIn(a), q.nameIn(b), contactOf(p.shape, p.pose(poseA), q.shape, q.pose(poseB)),
+           answerFor(settings, participantOf(project, *q.asset, *q.role).settings, rule)});
     }
   }
   report.text = verdictOf(report);

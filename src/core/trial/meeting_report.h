@@ -11,8 +11,8 @@ namespace amber {
 
 /// What a role of one asset and a role of another do with each other where they stand.
 struct RoleMeeting {
-  const Role* a = nullptr;
-  const Role* b = nullptr;
+  std::string a;  ///< "body", or of a rider "prop_lantern:glass".
+  std::string b;
   Contact contact;  ///< In game px; with a mask, parted by whole px.
   Answer answer;    ///< By the layers: what comes of it where they meet.
 };

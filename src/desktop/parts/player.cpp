@@ -13,9 +13,10 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/origin/riders.h"
 #include "core/project/playback.h"
 #include "desktop/parts/building.h"
-#include "desktop/stage/view_transform.h"
+#include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -120,9 +121,12 @@ void Player::paintEvent(QPaintEvent*) {
   const Frame* frame = findFrame(*asset, animation->steps[shown_].frame);
   if (frame == nullptr) return;
   const ViewTransform view = fitted(extentOf(*asset, *animation), size());
-  pictures_.drawFrame(
-      painter, *frame,
-      view.toStage(QRectF(-frame->origin.x, -frame->origin.y, frame->rect.w, frame->rect.h)));
+  StagedFrame own;
+  own.ref = {asset->id, frame->id};
+  const Moment moment =
+      playing() ? Moment{animation, clock_->elapsedMs()} : momentOf(*asset, frame->id);
+  drawStaged(painter, pictures_, session_.project(), withRiders(session_.project(), own, moment),
+             transformOf(view));
   if (!playing()) {
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setBrush(theme().card);

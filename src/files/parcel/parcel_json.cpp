@@ -45,16 +45,31 @@ Json shapesJson(const std::vector<ParcelShape>& shapes) {
   return list;
 }
 
+// Nothing is written where nothing rides.
+void addRiders(Json& json, const std::vector<ParcelRider>& riders) {
+  if (riders.empty()) return;
+  Json list = Json::array();
+  for (const ParcelRider& rider : riders) {
+    list.push_back(Json{{"mount", rider.mount},
+                        {"asset", rider.asset},
+                        {"animation", rider.animation},
+                        {"behind", rider.behind}});
+  }
+  json["riders"] = std::move(list);
+}
+
 Json zoneJson(const ParcelZone& zone) {
-  return Json{{"name", zone.name},
-              {"kind", zone.kind},
-              {"motion", wordOf(kMotionWords, zone.motion)},
-              {"copies", wordOf(kCopiesWords, zone.copies)},
-              {"scale", zone.scale},
-              {"size", jsonOf(zone.size)},
-              {"origin", jsonOf(zone.origin)},
-              {"mounts", jsonOf(zone.mounts)},
-              {"shapes", shapesJson(zone.shapes)}};
+  Json json{{"name", zone.name},
+            {"kind", zone.kind},
+            {"motion", wordOf(kMotionWords, zone.motion)},
+            {"copies", wordOf(kCopiesWords, zone.copies)},
+            {"scale", zone.scale},
+            {"size", jsonOf(zone.size)},
+            {"origin", jsonOf(zone.origin)},
+            {"mounts", jsonOf(zone.mounts)},
+            {"shapes", shapesJson(zone.shapes)}};
+  addRiders(json, zone.riders);
+  return json;
 }
 
 Json zonesJson(const std::vector<ParcelZone>& zones) {
@@ -157,6 +172,7 @@ std::string parcelText(const Parcel& parcel) {
                           {"scale", asset.scale},
                           {"frames", std::move(frames)},
                           {"animations", std::move(animations)}});
+    addRiders(assets.back(), asset.riders);
   }
   Json units{{"length", "px"}, {"yAxis", "down"}, {"time", "ms"}};
   if (parcel.units) {

@@ -137,6 +137,18 @@ ParcelFrame readFrame(const JsonReader& from, const Parcel& parcel) {
   return frame;
 }
 
+std::vector<ParcelRider> readRiders(const JsonReader& from) {
+  std::vector<ParcelRider> riders;
+  const auto list = from.optionalMember("riders");
+  if (!list) return riders;
+  for (const JsonReader& part : list->elements(kMostRidden)) {
+    if (part.failed()) break;
+    riders.push_back({part.member("mount").text(), part.member("asset").text(),
+                      part.member("animation").text(), part.member("behind").truth()});
+  }
+  return riders;
+}
+
 ParcelZone readZone(const JsonReader& from, const Parcel& parcel) {
   ParcelZone zone;
   zone.name = from.member("name").text();
@@ -148,6 +160,7 @@ ParcelZone readZone(const JsonReader& from, const Parcel& parcel) {
   zone.origin = readPoint(from.member("origin"));
   zone.mounts = readMounts(from.member("mounts"));
   zone.shapes = readShapes(from, zone.size, zone.origin, parcel);
+  zone.riders = readRiders(from);
   return zone;
 }
 
@@ -187,6 +200,7 @@ ParcelAsset readAsset(const JsonReader& from, const Parcel& parcel) {
     if (part.failed()) return asset;
     asset.animations.push_back(readAnimation(part, static_cast<int>(asset.frames.size())));
   }
+  asset.riders = readRiders(from);
   return asset;
 }
 

@@ -104,6 +104,27 @@ Json animationJson(const Animation& animation) {
               {"durationsMs", std::move(durations)}};
 }
 
+Json jsonOf(const std::vector<Rider>& riders) {
+  Json list = Json::array();
+  for (const Rider& rider : riders) {
+    Json& json = list.emplace_back(Json{{"mount", rider.mount}, {"asset", rider.asset.value}});
+    if (rider.animation) json["animation"] = rider.animation.value;
+    if (rider.behind) json["behind"] = true;
+  }
+  return list;
+}
+
+Json jsonOf(const std::vector<TileDecision>& decisions) {
+  Json list = Json::array();
+  for (const TileDecision& one : decisions) {
+    list.push_back(Json{{"tile", one.tile.value},
+                        {"side", wordOf(kTileSideWords, one.side)},
+                        {"neighbour", one.neighbour.value},
+                        {"together", one.together}});
+  }
+  return list;
+}
+
 Json assetJson(const Asset& asset) {
   Json frames = Json::array();
   for (const Frame& frame : asset.frames) frames.push_back(frameJson(frame));
@@ -119,6 +140,8 @@ Json assetJson(const Asset& asset) {
             {"scale", asset.scale},
             {"settings", jsonOf(asset.settings)}};
   if (asset.variantOf) json["variantOf"] = asset.variantOf.value;
+  if (!asset.riders.empty()) json["riders"] = jsonOf(asset.riders);
+  if (!asset.tileDecisions.empty()) json["tileDecisions"] = jsonOf(asset.tileDecisions);
   json["frames"] = std::move(frames);
   json["animations"] = std::move(animations);
   return json;
@@ -172,6 +195,7 @@ Json settingsJson(const Project& project) {
                          {"settings", jsonOf(kind.settings)},
                          {"origin", textOf(kind.origin)},
                          {"shapes", std::move(shapes)}});
+    if (kind.tiles) kinds.back()["tiles"] = true;
   }
   Json roles = Json::array();
   for (const Role& role : project.roles) {
@@ -216,6 +240,7 @@ std::string projectText(const Project& project) {
   if (project.code != CodeFolders{}) {
     json["code"] = Json{{"folders", project.code.folders}, {"ignored", project.code.ignored}};
   }
+  if (project.mergedTiles) json["mergedTiles"] = true;
   if (!project.courses.empty()) {
     Json courses = Json::array();
     for (const Course& course : project.courses) courses.push_back(jsonOf(course));

@@ -23,9 +23,10 @@ namespace {
 class ProjectReading {
  public:
   Project read(const JsonReader& root) {
-    root.knows({"format",       "version", "name",    "nextId", "naming",   "pack",     "origins",
-                "layers",       "kinds",   "roles",   "sheets", "assets",   "pairing",  "wakes",
-                "expectations", "trial",   "courses", "code",   "profiles", "conflicts"});
+    root.knows({"format",   "version",   "name",         "nextId", "naming",  "pack",
+                "origins",  "layers",    "kinds",        "roles",  "sheets",  "assets",
+                "pairing",  "wakes",     "expectations", "trial",  "courses", "code",
+                "profiles", "conflicts", "mergedTiles"});
     project_.name = root.member("name").text();
     project_.nextId = root.member("nextId").bits();
     readSettings(root);
@@ -90,6 +91,9 @@ class ProjectReading {
       code->knows({"folders", "ignored"});
       project_.code.folders = readTexts(code->member("folders"));
       project_.code.ignored = readTexts(code->member("ignored"));
+    }
+    if (const auto merged = root.optionalMember("mergedTiles")) {
+      project_.mergedTiles = merged->truth();
     }
     if (const auto courses = root.optionalMember("courses")) {
       for (const JsonReader& from : courses->elements(kMostCourses)) {
@@ -175,7 +179,7 @@ class ProjectReading {
   }
 
   static Kind readKind(const JsonReader& from) {
-    from.knows({"name", "prefix", "motion", "origin", "shapes", "copies", "settings"});
+    from.knows({"name", "prefix", "motion", "origin", "shapes", "copies", "settings", "tiles"});
     Kind kind{from.member("name").text(), from.member("prefix").text(),
               readMotion(from.member("motion")), readRule(from.member("origin"))};
     if (const auto shapes = from.optionalMember("shapes")) {
@@ -191,6 +195,7 @@ class ProjectReading {
     if (const auto settings = from.optionalMember("settings")) {
       kind.settings = amber::readSettings(*settings);
     }
+    if (const auto tiles = from.optionalMember("tiles")) kind.tiles = tiles->truth();
     return kind;
   }
 
@@ -298,7 +303,7 @@ class ProjectReading {
 
   static Asset readAsset(const JsonReader& from) {
     from.knows({"id", "name", "kind", "motion", "copies", "scale", "settings", "frames",
-                "animations", "variantOf"});
+                "animations", "variantOf", "riders", "tileDecisions"});
     Asset asset;
     asset.id = {from.member("id").bits()};
     asset.name = from.member("name").text();
@@ -312,6 +317,10 @@ class ProjectReading {
       asset.settings = amber::readSettings(*settings);
     }
     if (const auto first = from.optionalMember("variantOf")) asset.variantOf = {first->bits()};
+    if (const auto riders = from.optionalMember("riders")) asset.riders = readRiders(*riders);
+    if (const auto decisions = from.optionalMember("tileDecisions")) {
+      asset.tileDecisions = readTileDecisions(*decisions);
+    }
     for (const JsonReader& part : from.member("frames").elements()) {
       if (part.failed()) break;
       asset.frames.push_back(readFrame(part));
@@ -321,6 +330,34 @@ class ProjectReading {
       asset.animations.push_back(readAnimation(part));
     }
     return asset;
+  }
+
+  static std::vector<Rider> readRiders(const JsonReader& from) {
+    std::vector<Rider> riders;
+    for (const JsonReader& part : from.elements(kMostRidden)) {
+      if (part.failed()) break;
+      part.knows({"mount", "asset", "animation", "behind"});
+      Rider rider{part.member("mount").text(), {part.member("asset").bits()}};
+      if (const auto animation = part.optionalMember("animation")) {
+        rider.animation = {animation->bits()};
+      }
+      if (const auto behind = part.optionalMember("behind")) rider.behind = behind->truth();
+      riders.push_back(std::move(rider));
+    }
+    return riders;
+  }
+
+  static std::vector<TileDecision> readTileDecisions(const JsonReader& from) {
+    std::vector<TileDecision> decisions;
+    for (const JsonReader& part : from.elements(kMostTileDecisions)) {
+      if (part.failed()) break;
+      part.knows({"tile", "side", "neighbour", "together"});
+      decisions.push_back({{part.member("tile").bits()},
+                           static_cast<TileSide>(part.member("side").choice(kTileSideWords)),
+                           {part.member("neighbour").bits()},
+                           part.member("together").truth()});
+    }
+    return decisions;
   }
 
   static Frame readFrame(const JsonReader& from) {

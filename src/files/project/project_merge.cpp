@@ -83,6 +83,14 @@ Project renumbered(Project project, const std::map<std::uint32_t, std::uint32_t>
     Asset asset = *held;
     renew(asset.id);
     renew(asset.variantOf);
+    for (Rider& rider : asset.riders) {
+      renew(rider.asset);
+      renew(rider.animation);
+    }
+    for (TileDecision& one : asset.tileDecisions) {
+      renew(one.tile);
+      renew(one.neighbour);
+    }
     for (Frame& frame : asset.frames) {
       renew(frame.id);
       renew(frame.sheet);

@@ -7,6 +7,8 @@
 #include <cmath>
 
 #include "core/geometry/contact/pose.h"
+#include "core/origin/riders.h"
+#include "core/project/frame_ref.h"
 #include "core/trial/course/course_world.h"
 #include "work/art/stage_picture.h"
 
@@ -87,7 +89,7 @@ class Strip {
     paintFrame(painter, now);
     painter.setPen(QPen(QColor(kShape), 1.5 / zoom));
     for (const FigureShape& shape : world_.figure().looks[now.frame][now.mirrored].shapes) {
-      if (!world_.stopping()[shape.role]) continue;
+      if (!world_.stopping()[shape.part]) continue;
       painter.drawPath(
           pathOf(world_.store().pieces(shape.pieces)).translated(now.place.x, now.place.y));
     }
@@ -95,16 +97,21 @@ class Strip {
 
  private:
   void paintFrame(QPainter& painter, const CourseTick& now) {
-    const Frame& frame = asset_.frames[now.frame];
-    const auto art = art_(frame.sheet);
-    if (!art) return;
-    painter.save();
+    StagedFrame own;
+    own.ref = {asset_.id, asset_.frames[now.frame].id};
+    own.at = now.place;
+    own.scale = asset_.scale;
+    own.mirrored = now.mirrored;
     painter.setRenderHint(QPainter::Antialiasing, false);
-    const double scale = asset_.scale;
-    painter.translate(now.place.x, now.place.y);
-    painter.scale(now.mirrored ? -scale : scale, scale);
-    painter.drawImage(QPointF(-frame.origin.x, -frame.origin.y), inkPicture(*art, frame));
-    painter.restore();
+    for (const StagedFrame& one : withRiders(world_.project(), own)) {
+      const Frame& frame = *findFrame(world_.project(), one.ref);
+      const auto art = art_(frame.sheet);
+      if (!art) continue;
+      painter.save();
+      painter.setTransform(transformOf(one, frame.origin), true);
+      painter.drawImage(QPointF(0, 0), inkPicture(*art, frame));
+      painter.restore();
+    }
   }
 
   CourseWorld& world_;

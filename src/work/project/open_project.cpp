@@ -3,6 +3,7 @@
 #include <QFileInfo>
 #include <set>
 
+#include "core/origin/riders.h"
 #include "core/project/frame_ref.h"
 #include "files/project/project_file.h"
 
@@ -27,7 +28,11 @@ Result<void> loadArtOf(const OpenProject& open, const std::vector<FrameRef>& fra
   for (const FrameRef& ref : frames) {
     if (asset == nullptr || asset->id != ref.asset) asset = findAsset(open.project, ref.asset);
     const Frame* frame = asset == nullptr ? nullptr : findFrame(*asset, ref.frame);
-    if (frame != nullptr) sheets.insert(frame->sheet);
+    if (frame == nullptr) continue;
+    sheets.insert(frame->sheet);
+    for (const RiddenFrame& rider : ridersOn(open.project, *asset, frame->id)) {
+      sheets.insert(rider.frame->sheet);
+    }
   }
   for (const SheetId id : sheets) {
     const auto art = open.store->load(*findSheet(open.project, id));

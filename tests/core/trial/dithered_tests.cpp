@@ -28,7 +28,7 @@ PixelMask dithered(int side) {
 struct Trial {
   Asset asset;
   Frame frame;
-  TrialFrame of(PixelMask ink) { return {&asset, &frame, std::move(ink), {}}; }
+  TrialFrame of(PixelMask ink) { return {&asset, &frame, std::move(ink), frame.origin, {}}; }
 };
 
 // Whether the time lies within what is promised, where nothing slows the program down.

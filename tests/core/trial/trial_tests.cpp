@@ -35,10 +35,10 @@ struct Stage {
     frame.origin = origin;
     asset.kind = "character";
     asset.motion = Motion::Dynamic;
-    TrialFrame one{&asset, &frame, std::move(ink), {}};
+    TrialFrame one{&asset, &frame, std::move(ink), origin, {}};
     for (Shape& shape : shapes) {
       std::vector<ConvexPiece> pieces = piecesOf(shape, {});
-      one.shapes.push_back({&project.roles.front(), std::move(shape), std::move(pieces)});
+      one.shapes.push_back({&project.roles.front(), std::move(shape), std::move(pieces), &asset});
     }
     return one;
   }

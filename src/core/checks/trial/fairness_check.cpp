@@ -38,6 +38,7 @@ double unfairnessOf(const FairnessTotal& total) {
 void lookFor(const Project& project, const FairFrame& own, const FairFrame& other, double now,
              std::vector<Fairer>& found) {
   for (const RoleShape& shape : own.frame->shapes) {
+    if (shape.asset != own.frame->asset) continue;
     for (const FairCandidate& one :
          fairCandidates(project, own, other, *shape.role, everyRecipe(shape.role->recipe))) {
       const double unfair = one.map.phantomShare() + one.map.missedShare();

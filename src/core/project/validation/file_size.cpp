@@ -127,7 +127,7 @@ FileSize sizeOf(const PackProfile& profile) {
 }
 
 FileSize sizeOf(const Kind& kind) {
-  FileSize size = members(10);
+  FileSize size = members(11);
   size += text(kind.name);
   size += text(kind.prefix);
   size += sizeOf(kind.settings);
@@ -159,10 +159,15 @@ FileSize fileSizeOf(const Sheet& sheet) {
 }
 
 FileSize fileSizeOf(const Asset& asset) {
-  FileSize size = members(12);
+  FileSize size = members(14);
   size += text(asset.name);
   size += text(asset.kind);
   size += sizeOf(asset.settings);
+  for (const Rider& rider : asset.riders) {
+    size += members(5);
+    size += text(rider.mount);
+  }
+  size += members(5 * asset.tileDecisions.size());
   for (const Frame& frame : asset.frames) size += sizeOf(frame);
   for (const Animation& animation : asset.animations) {
     size += members(6);

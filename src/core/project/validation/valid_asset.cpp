@@ -1,5 +1,8 @@
 #include "core/project/validation/valid_asset.h"
 
+#include <set>
+#include <tuple>
+
 #include "core/project/validation/valid_project.h"
 #include "core/project/validation/valid_recipe.h"
 #include "core/project/validation/valid_settings.h"
@@ -16,9 +19,12 @@ class AssetValidation {
   explicit AssetValidation(const KnownNames& known) : known_(known) {}
 
   Validity run(const Asset& asset) const {
-    if (auto valid = firstOf({validText(asset.name, "name"), validText(asset.kind, "kind"),
-                              validCount(asset.frames.size(), kMostThings, "frames"),
-                              validCount(asset.animations.size(), kMostThings, "animations")});
+    if (auto valid =
+            firstOf({validText(asset.name, "name"), validText(asset.kind, "kind"),
+                     validCount(asset.frames.size(), kMostThings, "frames"),
+                     validCount(asset.animations.size(), kMostThings, "animations"),
+                     validCount(asset.riders.size(), kMostRidden, "riders"),
+                     validCount(asset.tileDecisions.size(), kMostTileDecisions, "tileDecisions")});
         !valid) {
       return valid;
     }
@@ -28,7 +34,11 @@ class AssetValidation {
     if (!(asset.scale > 0 && asset.scale <= kLargestScale)) {
       return wrong("scale", "must be above 0 and at most 1000");
     }
-    if (auto valid = validRoleSettings(asset.settings, known_.roles); !valid) return valid;
+    if (auto valid = firstOf({validRoleSettings(asset.settings, known_.roles), validRiders(asset),
+                              validTileDecisions(asset)});
+        !valid) {
+      return valid;
+    }
     std::unordered_set<FrameId> frames;
     for (const Frame& frame : asset.frames) frames.insert(frame.id);
     for (std::size_t i = 0; i < asset.frames.size(); ++i) {
@@ -81,6 +91,31 @@ class AssetValidation {
       if (!names.insert(mount.name).second) {
         return wrong("mounts", "the frame has two mounts called " + mount.name);
       }
+    }
+    return {};
+  }
+
+  static Validity validRiders(const Asset& asset) {
+    std::set<std::pair<std::string_view, AssetId>> places;
+    for (std::size_t i = 0; i < asset.riders.size(); ++i) {
+      const Rider& rider = asset.riders[i];
+      Validity valid;
+      if (!isMountName(rider.mount)) {
+        valid = wrong("mount", "\"" + rider.mount + "\" is not a valid mount name");
+      } else if (!places.insert({rider.mount, rider.asset}).second) {
+        valid = wrong("asset", "the same asset rides twice on the mount " + rider.mount);
+      }
+      if (!valid) return in("riders", i, std::move(valid));
+    }
+    return {};
+  }
+
+  static Validity validTileDecisions(const Asset& asset) {
+    std::set<std::tuple<FrameId, TileSide, FrameId>> sides;
+    for (std::size_t i = 0; i < asset.tileDecisions.size(); ++i) {
+      const TileDecision& one = asset.tileDecisions[i];
+      if (sides.insert({one.tile, one.side, one.neighbour}).second) continue;
+      return in("tileDecisions", i, wrong("", "two decisions about the same tiles"));
     }
     return {};
   }

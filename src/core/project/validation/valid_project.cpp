@@ -11,6 +11,7 @@
 #include "core/project/validation/file_size.h"
 #include "core/project/validation/valid_asset.h"
 #include "core/project/validation/valid_cut.h"
+#include "core/project/validation/valid_rides.h"
 #include "core/project/validation/valid_settings.h"
 #include "core/project/validation/validation.h"
 
@@ -44,7 +45,7 @@ class Validation {
     }
     if (auto valid = firstOf({validCount(project_.sheets.size(), kMostThings, "sheets"),
                               validCount(project_.assets.size(), kMostThings, "assets"), ids(),
-                              validVariants()});
+                              validVariants(), validRides(project_)});
         !valid) {
       return valid;
     }

@@ -17,7 +17,7 @@ constexpr double kLowEdge = 0.25;
 
 CourseRunner::Blocker CourseRunner::blockerOf(const Stop& stop) const {
   const Standing& standing = world_->standingNow()[stop.by];
-  return {standing.thing, standing.role, stop.sideways ? stop.normal.x < 0 : stop.normal.y < 0};
+  return {standing.thing, standing.part, stop.sideways ? stop.normal.x < 0 : stop.normal.y < 0};
 }
 
 // Gaps and catches, where they begin: also where another solid, or one on the other side, takes the
@@ -33,14 +33,14 @@ void CourseRunner::tellStops(const Moved& moved, bool grounded, Vertex from) {
       const std::optional<Blocker>& last = stop.sideways ? gapAcross_ : gapAlong_;
       if (!now) {
         now = blockerOf(stop);
-        if (last != now) tell(CourseEventKind::Gap, stop.role, &standing[stop.by], stop.shortBy);
+        if (last != now) tell(CourseEventKind::Gap, stop.part, &standing[stop.by], stop.shortBy);
       }
     }
     if (!stop.sideways || !grounded || !side() || caught) continue;
     const auto height = edgeHeight(stop, from);
     if (!height) continue;
     caught = blockerOf(stop);
-    if (catching_ != caught) tell(CourseEventKind::Catch, stop.role, &standing[stop.by], *height);
+    if (catching_ != caught) tell(CourseEventKind::Catch, stop.part, &standing[stop.by], *height);
   }
   gapAcross_ = gapAcross;
   gapAlong_ = gapAlong;
@@ -86,7 +86,7 @@ std::map<std::size_t, CourseRunner::Crossing> CourseRunner::crossings(const Figu
   std::map<std::size_t, Crossing> crossings;
   for (const NearObstacle& one : near.near()) {
     Crossing& crossing = crossings[one.whose];
-    crossing.role = one.role;
+    crossing.part = one.part;
     const auto hit = [&](Vertex at, Vertex by) {
       return one.obstacle->hitBy(at - one.at, by).has_value();
     };
@@ -126,7 +126,7 @@ void CourseRunner::tellTunnels(Vertex from, const FigureLook& before) {
         (stands != is.end() && stands->second.ends)) {
       continue;
     }
-    tell(CourseEventKind::Tunnel, (byBefore ? stood : stands)->second.role,
+    tell(CourseEventKind::Tunnel, (byBefore ? stood : stands)->second.part,
          &world_->standingNow()[whose], std::hypot(place_.x - from.x, place_.y - from.y));
   }
 }

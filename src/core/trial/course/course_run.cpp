@@ -100,11 +100,11 @@ CourseRunner::CourseRunner(std::shared_ptr<CourseWorld> world, MoverRules rules)
   place_ = {world_->course().start.x, world_->course().start.y};
   run_.reached = farthest_ = place_.x;
   run_.end = endOf(world_->course());
-  heard_.assign(world_->project().roles.size(), false);
+  heard_.assign(world_->figure().parts.size(), false);
   show(Playing::Idle);
   shown_ = look();
   for (const FigureShape& shape : shown_.shapes) {
-    if (!world_->stopping()[shape.role]) continue;
+    if (!world_->stopping()[shape.part]) continue;
     const Obstacle::Bounds& bounds = world_->store().bounds(shape.pieces);
     bodyHeight_ = std::max(bodyHeight_, bounds.bottom - bounds.top);
   }
@@ -217,7 +217,7 @@ void CourseRunner::settleShape() {
   }
   if (look() == shown_) return;
   shown_ = look();
-  CourseWorld::RoleContact deepest;
+  CourseWorld::PartContact deepest;
   const Standing* in = nullptr;
   for (const Standing& one : world_->standingNow()) {
     const auto overlap = world_->parting(shown_, place_, one);
@@ -225,15 +225,15 @@ void CourseRunner::settleShape() {
     deepest = overlap;
     in = &one;
   }
-  if (in != nullptr) tell(CourseEventKind::Pop, deepest.role, in, deepest.contact.depth);
+  if (in != nullptr) tell(CourseEventKind::Pop, deepest.part, in, deepest.contact.depth);
 }
 
-CourseEvent& CourseRunner::tell(CourseEventKind kind, std::size_t role, const Standing* with,
+CourseEvent& CourseRunner::tell(CourseEventKind kind, std::size_t part, const Standing* with,
                                 double px) {
   CourseEvent event;
   event.kind = kind;
   event.tick = tick_;
-  event.role = world_->project().roles[role].name;
+  event.role = world_->nameOf(part);
   if (with != nullptr) event.with = world_->nameOf(*with);
   event.at = gamePoint(place_);
   event.px = px;
@@ -263,7 +263,7 @@ void CourseRunner::findGround() {
   } else if (!before && grounded_ && lostAt_ >= 0) {
     const bool level = std::abs(feet() - floor_) <= 2 * kGroundReach;
     if (tick_ - lostAt_ <= kFlickerTicks && level) {
-      tell(CourseEventKind::Flicker, groundRole(near), nullptr, 0);
+      tell(CourseEventKind::Flicker, groundPart(near), nullptr, 0);
     }
     lostAt_ = -1;
   }
@@ -275,7 +275,7 @@ double CourseRunner::feet() const {
   double feet = place_.y;
   bool any = false;
   for (const FigureShape& shape : look().shapes) {
-    if (!world_->stopping()[shape.role]) continue;
+    if (!world_->stopping()[shape.part]) continue;
     const double bottom = place_.y + world_->store().bounds(shape.pieces).bottom;
     feet = any ? std::max(feet, bottom) : bottom;
     any = true;
@@ -283,9 +283,9 @@ double CourseRunner::feet() const {
   return feet;
 }
 
-std::size_t CourseRunner::groundRole(const Surroundings& near) const {
+std::size_t CourseRunner::groundPart(const Surroundings& near) const {
   const auto hit = near.firstHit(place_, {0, 2 * kGroundReach});
-  return hit ? hit->by->role : near.near().front().role;
+  return hit ? hit->by->part : near.near().front().part;
 }
 
 void CourseRunner::tellStuck(CourseKeys keys, Vertex from, const Moved& moved) {
@@ -304,7 +304,7 @@ void CourseRunner::tellStuck(CourseKeys keys, Vertex from, const Moved& moved) {
   stuck_ = true;
   const auto in = near.deepest(place_);
   const Stop& stop = moved.stops.front();
-  tell(CourseEventKind::Stuck, stop.role, &world_->standingNow()[stop.by], in.depth);
+  tell(CourseEventKind::Stuck, stop.part, &world_->standingNow()[stop.by], in.depth);
 }
 
 void CourseRunner::tellNotices() {
@@ -313,21 +313,21 @@ void CourseRunner::tellNotices() {
     if (other.figure == nullptr) continue;
     const Vertex seen{place_.x - other.at.x, place_.y - other.at.y};
     for (const FigureShape& shape : shown_.shapes) {
-      const Answer answer = world_->answerOf(shape.role, other);
+      const Answer answer = world_->answerOf(shape.part, other);
       if (!answer.told.any()) continue;
       if (!holds(world_->store().between(other.pieces, shape.pieces), seen)) continue;
-      if (answer.told.a) tellNotice(shape.role, other, true);
-      if (answer.told.b) tellNotice(shape.role, other, false);
+      if (answer.told.a) tellNotice(shape.part, other, true);
+      if (answer.told.b) tellNotice(shape.part, other, false);
     }
   }
   std::erase_if(told_, [&](const Told& told) { return told.tick != tick_; });
 }
 
 // One that goes on from the last tick lasts; another begins.
-void CourseRunner::tellNotice(std::size_t role, const Standing& other, bool own) {
-  if (own) heard_[role] = true;
+void CourseRunner::tellNotice(std::size_t part, const Standing& other, bool own) {
+  if (own) heard_[part] = true;
   const auto known = std::find_if(told_.begin(), told_.end(), [&](const Told& told) {
-    return told.thing == other.thing && told.role == role && told.other == other.role &&
+    return told.thing == other.thing && told.part == part && told.other == other.part &&
            told.own == own;
   });
   if (known != told_.end()) {
@@ -335,15 +335,15 @@ void CourseRunner::tellNotice(std::size_t role, const Standing& other, bool own)
     run_.events[known->event].until = tick_;
     return;
   }
-  CourseEvent& event = tell(CourseEventKind::Notice, role, &other, 0);
+  CourseEvent& event = tell(CourseEventKind::Notice, part, &other, 0);
   event.until = tick_;
   if (!own) {
-    const std::string& asset = world_->figure().asset->name;
-    event.with = asset + ":" + event.role;
+    const FigurePart& told = world_->figure().parts[part];
+    event.with = told.asset->name + ":" + told.role->name;
     event.role = world_->nameOf(other);
     event.text = sentenceOf(event);
   }
-  told_.push_back({other.thing, role, other.role, own, run_.events.size() - 1, tick_});
+  told_.push_back({other.thing, part, other.part, own, run_.events.size() - 1, tick_});
 }
 
 CourseRun CourseRunner::ended() const {
@@ -351,20 +351,20 @@ CourseRun CourseRunner::ended() const {
   last.tick_ = std::max(0, tick_ - 1);
   const Project& project = world_->project();
   const Figure& figure = world_->figure();
-  std::set<std::size_t> roles;
+  std::set<std::size_t> parts;
   for (const auto& looks : figure.looks) {
-    for (const FigureShape& shape : looks[0].shapes) roles.insert(shape.role);
+    for (const FigureShape& shape : looks[0].shapes) parts.insert(shape.part);
   }
-  for (const std::size_t role : roles) {
-    if (figure.participants[role].duty != Duty::Notices || heard_[role]) continue;
+  for (const std::size_t part : parts) {
+    const FigurePart& own = figure.parts[part];
+    if (own.settings.duty != Duty::Notices || heard_[part]) continue;
     const bool wanted = std::any_of(
         project.expectations.begin(), project.expectations.end(), [&](const Expectation& one) {
           return one.verb == Verb::Notices &&
-                 means(one.who, project, *figure.asset, figure.participants[role],
-                       project.roles[role].name) &&
+                 means(one.who, project, *own.asset, own.settings, own.role->name) &&
                  isOnCourse(one.whom);
         });
-    if (wanted) last.tell(CourseEventKind::Deaf, role, nullptr, 0);
+    if (wanted) last.tell(CourseEventKind::Deaf, part, nullptr, 0);
   }
   return std::move(last.run_);
 }
@@ -374,9 +374,9 @@ CourseRun CourseRunner::ended() const {
 bool CourseRunner::isOnCourse(const Phrase& phrase) const {
   const std::vector<Standing>& standing = world_->standingNow();
   return std::any_of(standing.begin(), standing.end(), [&](const Standing& one) {
-    return one.figure != nullptr &&
-           means(phrase, world_->project(), *one.figure->asset, one.figure->participants[one.role],
-                 world_->project().roles[one.role].name);
+    if (one.figure == nullptr) return false;
+    const FigurePart& part = one.figure->parts[one.part];
+    return means(phrase, world_->project(), *part.asset, part.settings, part.role->name);
   });
 }
 

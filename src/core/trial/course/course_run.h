@@ -72,7 +72,7 @@ class CourseRunner {
   };
   struct Told {
     std::size_t thing = 0;
-    std::size_t role = 0;   // Of the asset.
+    std::size_t part = 0;   // Of the asset.
     std::size_t other = 0;  // Of what it meets.
     bool own = true;        // Whether the asset's side is told.
     std::size_t event = 0;
@@ -83,14 +83,14 @@ class CourseRunner {
   /// direction.
   struct Blocker {
     std::size_t thing = 0;
-    std::size_t role = 0;
+    std::size_t part = 0;
     bool forward = false;  // It stops a move to the right, or down.
     bool operator==(const Blocker&) const = default;
   };
 
   /// How the move of a tick relates to the things on the course.
   struct Crossing {
-    std::size_t role = 0;
+    std::size_t part = 0;
     bool within = false;  // It begins or ends in it,
     bool starts = false;  // begins in or on it,
     bool ends = false;    // ends in or on it.
@@ -109,12 +109,12 @@ class CourseRunner {
   std::map<std::size_t, Crossing> crossings(const FigureLook& look, Vertex from, Vertex to);
   void tellTunnels(Vertex from, const FigureLook& before);
   void findGround();
-  std::size_t groundRole(const Surroundings& near) const;
+  std::size_t groundPart(const Surroundings& near) const;
   void tellStuck(CourseKeys keys, Vertex from, const Moved& moved);
   void tellNotices();
   void goOn();
-  void tellNotice(std::size_t role, const Standing& other, bool own);
-  CourseEvent& tell(CourseEventKind kind, std::size_t role, const Standing* with, double px);
+  void tellNotice(std::size_t part, const Standing& other, bool own);
+  CourseEvent& tell(CourseEventKind kind, std::size_t part, const Standing* with, double px);
   const FigureLook& look() const;
   double feet() const;
   bool isOnCourse(const Phrase& phrase) const;
@@ -149,7 +149,7 @@ class CourseRunner {
   double farthest_ = 0;      // Since the last station: the greatest x,
   int farthestAt_ = 0;       // and the tick at which it was reached.
   std::vector<Told> told_;
-  std::vector<bool> heard_;  // By role: told of something at some time.
+  std::vector<bool> heard_;  // By part: told of something at some time.
 };
 
 /// The whole script. Ends early, with what it has, when asked to. Cost: the ticks; see movedBy.

@@ -1,12 +1,16 @@
 #include "core/trial/course/course_world.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
+#include <optional>
 #include <utility>
 
 #include "core/fit/keys/held_shapes.h"
+#include "core/fit/tiles/tile_edges.h"
 #include "core/geometry/contact/parting.h"
-#include "core/geometry/contact/pose.h"
+#include "core/geometry/convex_hull.h"
+#include "core/origin/riders.h"
 #include "core/trial/course/actor_place.h"
 
 namespace amber {
@@ -14,6 +18,10 @@ namespace {
 
 // More pieces than that make every tick slow and fill memory with obstacles.
 constexpr std::size_t kMostPieces = 2048;
+
+// Two tiles are convex together if their hull has no more than this on top of twice their area,
+// px^2.
+constexpr double kMergedArea = 1e-6;
 
 // Merges runs of equal columns on consecutive rows into boxes: a mask has far fewer of these. Stops
 // once there are more than kMostPieces, which the caller refuses. Cost: n log n.
@@ -71,14 +79,15 @@ Result<std::shared_ptr<CourseWorld>> CourseWorld::make(const Project& project, c
   const auto mover = world->figureOf(asset);
   if (!mover) return tl::unexpected(mover.error());
   world->mover_ = *mover;
-  for (std::size_t i = 0; i < project.roles.size(); ++i) {
-    const bool stops = (*mover)->participants[i].duty == Duty::Stops;
-    world->stopping_.push_back(role.empty() ? stops : project.roles[i].name == role);
+  for (const FigurePart& part : (*mover)->parts) {
+    const bool chosen = part.asset == &asset && part.role->name == role;
+    world->stopping_.push_back(role.empty() ? part.settings.duty == Duty::Stops : chosen);
   }
   for (std::size_t i = 0; i < course.solids.size(); ++i) {
     auto placed = world->place(course.solids[i], i);
     if (!placed) return at("solids", i, std::move(placed.error()));
   }
+  if (project.mergedTiles) world->mergeTiles();
   world->solids_ = world->standing_.size();
   const auto placed = world->placeActors();
   if (!placed) return tl::unexpected(placed.error());
@@ -102,24 +111,30 @@ Result<const Figure*> CourseWorld::figureOf(const Asset& asset) {
   }
   auto figure = std::make_unique<Figure>();
   figure->asset = &asset;
-  for (const Role& role : project_->roles) {
-    figure->participants.push_back(participantOf(*project_, asset, role).settings);
-  }
-  const HeldShapes held(asset);
+  const auto firstPartOf = [&](const Asset& one) {
+    const auto known = std::find_if(figure->parts.begin(), figure->parts.end(),
+                                    [&](const FigurePart& part) { return part.asset == &one; });
+    const auto first = static_cast<std::size_t>(known - figure->parts.begin());
+    if (known != figure->parts.end()) return first;
+    for (const Role& role : project_->roles) {
+      figure->parts.push_back({&one, &role, participantOf(*project_, one, role).settings});
+    }
+    return first;
+  };
+  firstPartOf(asset);
   for (const Frame& frame : asset.frames) {
     std::array<FigureLook, 2>& looks = figure->looks.emplace_back();
-    for (std::size_t i = 0; i < project_->roles.size(); ++i) {
-      const ShapePlace* place = held.find(frame.id, project_->roles[i].name);
-      if (place == nullptr) continue;
-      const Shape shape = moved(place->shape(), -frame.origin.x, -frame.origin.y);
-      for (const bool mirrored : {false, true}) {
-        std::vector<ConvexPiece> pieces = piecesOnCourse(shape, {{}, asset.scale, 0, mirrored});
-        if (pieces.size() > kMostPieces) {
-          return failure(ErrorCode::BadValue,
-                         "the shape of \"" + frame.name +
-                             "\" has too many parts for a course; fit another type of shape");
-        }
-        if (!pieces.empty()) looks[mirrored].shapes.push_back({i, store_.add(std::move(pieces))});
+    const std::vector<RiddenFrame> riders = ridersOn(*project_, asset, frame.id);
+    for (const bool mirrored : {false, true}) {
+      const Pose own{{}, asset.scale, 0, mirrored};
+      auto added = addShapes(asset, frame, own, 0, looks[mirrored]);
+      if (!added) return tl::unexpected(added.error());
+      for (const RiddenFrame& rider : riders) {
+        const std::size_t first = firstPartOf(*rider.asset);
+        const Pose pose{posed({rider.at.x, rider.at.y}, own), asset.scale * rider.scale, 0,
+                        mirrored};
+        added = addShapes(*rider.asset, *rider.frame, pose, first, looks[mirrored]);
+        if (!added) return tl::unexpected(added.error());
       }
     }
   }
@@ -127,10 +142,100 @@ Result<const Figure*> CourseWorld::figureOf(const Asset& asset) {
   return figures_.back().get();
 }
 
+Result<void> CourseWorld::addShapes(const Asset& asset, const Frame& frame, const Pose& pose,
+                                    std::size_t firstPart, FigureLook& look) {
+  const HeldShapes held(asset);
+  for (std::size_t i = 0; i < project_->roles.size(); ++i) {
+    const ShapePlace* place = held.find(frame.id, project_->roles[i].name);
+    if (place == nullptr) continue;
+    const Shape shape = moved(place->shape(), -frame.origin.x, -frame.origin.y);
+    std::vector<ConvexPiece> pieces = piecesOnCourse(shape, pose);
+    if (pieces.size() > kMostPieces) {
+      return failure(ErrorCode::BadValue,
+                     "the shape of \"" + frame.name +
+                         "\" has too many parts for a course; fit another type of shape");
+    }
+    if (!pieces.empty()) look.shapes.push_back({firstPart + i, store_.add(std::move(pieces))});
+  }
+  return {};
+}
+
+namespace {
+
+// A convex shape on a course that may be joined with others.
+struct Joined {
+  Standing standing;
+  ConvexPiece piece;  // In game px.
+};
+
+// The two as one, where they lie side by side along a whole side of both and are convex together;
+// else nothing. Two that share no area and are convex together fill their hull.
+std::optional<ConvexPiece> asOne(const ConvexPiece& a, const ConvexPiece& b) {
+  std::vector<Vertex> points = a.points;
+  points.insert(points.end(), b.points.begin(), b.points.end());
+  std::vector<Vertex> hull = convexHull(std::move(points));
+  const double own = std::abs(twiceArea(a.points)) + std::abs(twiceArea(b.points));
+  if (std::abs(std::abs(twiceArea(hull)) - own) > kMergedArea || meet(a, b)) return std::nullopt;
+  return ConvexPiece{std::move(hull), 0};
+}
+
+// Whether anything tells the two apart for whoever meets them.
+bool isSameToAll(const Standing& a, const Standing& b) {
+  const FigurePart& p = a.figure->parts[a.part];
+  const FigurePart& q = b.figure->parts[b.part];
+  return p.role == q.role && p.settings == q.settings;
+}
+
+}  // namespace
+
+// Tiles whose shapes fit along a whole side become one shape: the inner sides that bodies would
+// snag on are gone. Only those of the same role and settings, so that nothing else changes.
+void CourseWorld::mergeTiles() {
+  std::vector<Joined> tiles;
+  std::vector<Standing> rest;
+  for (const Standing& one : standing_) {
+    const std::vector<ConvexPiece>& pieces = store_.pieces(one.pieces);
+    const bool joins = one.figure != nullptr && isTile(*project_, *one.figure->asset) &&
+                       pieces.size() == 1 && pieces.front().radius == 0 &&
+                       pieces.front().points.size() > 2;
+    if (joins) {
+      tiles.push_back({one, moved(pieces, one.at.x, one.at.y).front()});
+    } else {
+      rest.push_back(one);
+    }
+  }
+  for (bool joined = true; joined;) {
+    joined = false;
+    for (std::size_t i = 0; i < tiles.size(); ++i) {
+      for (std::size_t k = i + 1; k < tiles.size();) {
+        std::optional<ConvexPiece> both;
+        if (isSameToAll(tiles[i].standing, tiles[k].standing)) {
+          both = asOne(tiles[i].piece, tiles[k].piece);
+        }
+        if (!both) {
+          ++k;
+          continue;
+        }
+        tiles[i].piece = std::move(*both);
+        tiles.erase(tiles.begin() + static_cast<std::ptrdiff_t>(k));
+        joined = true;
+      }
+    }
+  }
+  for (Joined& tile : tiles) {
+    tile.standing.pieces = store_.add({std::move(tile.piece)});
+    tile.standing.at = {};
+    rest.push_back(tile.standing);
+  }
+  std::sort(rest.begin(), rest.end(),
+            [](const Standing& a, const Standing& b) { return a.thing < b.thing; });
+  standing_ = std::move(rest);
+}
+
 void CourseWorld::stand(const Figure& figure, const FigureLook& look, Vertex at,
                         std::size_t thing) {
   for (const FigureShape& shape : look.shapes) {
-    standing_.push_back({shape.pieces, at, thing, &figure, shape.role});
+    standing_.push_back({shape.pieces, at, thing, &figure, shape.part});
   }
 }
 
@@ -183,22 +288,28 @@ const std::vector<Standing>& CourseWorld::standing(double seconds) {
 
 std::string CourseWorld::nameOf(const Standing& standing) const {
   if (standing.figure == nullptr) return "solid " + std::to_string(standing.thing + 1);
-  return standing.figure->asset->name + ":" + project_->roles[standing.role].name;
+  const FigurePart& part = standing.figure->parts[standing.part];
+  return part.asset->name + ":" + part.role->name;
 }
 
-Answer CourseWorld::answerOf(std::size_t role, const Standing& standing) const {
+std::string CourseWorld::nameOf(std::size_t part) const {
+  const FigurePart& own = mover_->parts[part];
+  return own.asset == mover_->asset ? own.role->name : own.asset->name + ":" + own.role->name;
+}
+
+Answer CourseWorld::answerOf(std::size_t part, const Standing& standing) const {
   if (standing.figure == nullptr) return {Outcome::Stops, {true, false}, {}, {}};
-  return answerFor(mover_->participants[role], standing.figure->participants[standing.role],
+  return answerFor(mover_->parts[part].settings, standing.figure->parts[standing.part].settings,
                    ruleOf(*project_));
 }
 
-bool CourseWorld::stops(std::size_t role, const Standing& standing) const {
-  if (!stopping_[role]) return false;
+bool CourseWorld::stops(std::size_t part, const Standing& standing) const {
+  if (!stopping_[part]) return false;
   if (standing.thing < course_.solids.size()) {
     return standing.figure == nullptr ||
-           standing.figure->participants[standing.role].duty == Duty::Stops;
+           standing.figure->parts[standing.part].settings.duty == Duty::Stops;
   }
-  return answerOf(role, standing).stopped.a;
+  return answerOf(part, standing).stopped.a;
 }
 
 Surroundings CourseWorld::around(const FigureLook& look, const Obstacle::Bounds& area) {
@@ -213,23 +324,23 @@ Surroundings CourseWorld::around(const FigureLook& look, const Obstacle::Bounds&
           at.y + solid.top > area.bottom + own.bottom || at.y + solid.bottom < area.top + own.top) {
         continue;
       }
-      if (!stops(shape.role, standing_[i])) continue;
-      near.gather(store_.between(standing_[i].pieces, shape.pieces), at, area, i, shape.role);
+      if (!stops(shape.part, standing_[i])) continue;
+      near.gather(store_.between(standing_[i].pieces, shape.pieces), at, area, i, shape.part);
     }
   }
   return near;
 }
 
-CourseWorld::RoleContact CourseWorld::parting(const FigureLook& look, Vertex place,
+CourseWorld::PartContact CourseWorld::parting(const FigureLook& look, Vertex place,
                                               const Standing& standing) {
-  RoleContact deepest;
+  PartContact deepest;
   const Vertex seen{place.x - standing.at.x, place.y - standing.at.y};
   const Obstacle::Bounds& solid = store_.bounds(standing.pieces);
   for (const FigureShape& shape : look.shapes) {
     const Obstacle::Bounds& own = store_.bounds(shape.pieces);
     if (seen.x + own.left > solid.right || seen.x + own.right < solid.left ||
         seen.y + own.top > solid.bottom || seen.y + own.bottom < solid.top ||
-        !stops(shape.role, standing)) {
+        !stops(shape.part, standing)) {
       continue;
     }
     const ObstacleSet& set = store_.between(standing.pieces, shape.pieces);
@@ -242,7 +353,7 @@ CourseWorld::RoleContact CourseWorld::parting(const FigureLook& look, Vertex pla
       contact = partingOf(store_.pieces(standing.pieces),
                           moved(store_.pieces(shape.pieces), seen.x, seen.y));
     }
-    if (contact.depth > deepest.contact.depth) deepest = {contact, shape.role};
+    if (contact.depth > deepest.contact.depth) deepest = {contact, shape.part};
   }
   return deepest;
 }

@@ -7,13 +7,16 @@
 #include <cmath>
 
 #include "core/image/outline.h"
+#include "core/origin/riders.h"
 #include "desktop/stage/shape_painting.h"
+#include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
 
 namespace amber {
 namespace {
 
 constexpr double kOutlineReach = 8;  // stage px
+constexpr double kRiderOpacity = 0.35;
 
 // A step of nothing is left to the pointer.
 double stepOf(StageSnap snap) {
@@ -31,10 +34,20 @@ FitStage::FitStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent) {
   setObjectName("fitStage");
   setAccessibleName(tr("Frame with its shapes"));
-  for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced}) {
-    connect(&session_, signal, this, [this] { contentChanged(); });
+  for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced,
+                      &ProjectSession::artArrived}) {
+    connect(&session_, signal, this, &FitStage::lookAround);
   }
-  connect(&session_, &ProjectSession::shown, this, [this] { contentChanged(); });
+  connect(&session_, &ProjectSession::shown, this, &FitStage::lookAround);
+}
+
+// The neighbours are found before anything is laid out, so that painting stays cheap.
+void FitStage::lookAround() {
+  const Asset* asset = session_.currentAsset();
+  const Frame* frame = session_.currentFrame();
+  around_ = frame == nullptr ? TileSurroundings()
+                             : TileSurroundings(session_.project(), *asset, *frame, session_.art());
+  contentChanged();
 }
 
 void FitStage::setShowAir(bool show) {
@@ -112,7 +125,7 @@ QRectF FitStage::content() const {
   if (busy()) return contentBeforeDrag_;
   const Frame* frame = session_.currentFrame();
   if (frame == nullptr) return {};
-  QRectF extent(0, 0, frame->rect.w, frame->rect.h);
+  QRectF extent = around_.empty() ? QRectF(0, 0, frame->rect.w, frame->rect.h) : around_.extent();
   if (const auto own = shape()) extent = extent.united(rectOf(bounds(*own)));
   return extent;
 }
@@ -121,10 +134,23 @@ QString FitStage::emptyText() const {
   return tr("Shapes are fitted to frames here. Cut a sheet first.");
 }
 
+// All that rides on the frame, faintly: it is in the game, and not what is fitted.
+void FitStage::paintRiders(QPainter& painter, const Frame& frame) {
+  StagedFrame own;
+  own.ref = {session_.selection().asset, frame.id};
+  own.at = {frame.origin.x, frame.origin.y};
+  std::vector<StagedFrame> riders = withRiders(session_.project(), own);
+  std::erase(riders, own);
+  for (StagedFrame& rider : riders) rider.opacity = kRiderOpacity;
+  drawStaged(painter, pictures_, session_.project(), riders, transformOf(view()));
+}
+
 void FitStage::paintStage(QPainter& painter) {
   const Frame* frame = session_.currentFrame();
   const QRectF cell = view().toStage(QRectF(0, 0, frame->rect.w, frame->rect.h));
+  around_.paint(painter, pictures_, session_.project(), view());
   pictures_.drawFrame(painter, *frame, cell);
+  paintRiders(painter, *frame);
   QColor border = theme().text;
   border.setAlpha(70);
   painter.setPen(QPen(border, 1, Qt::DotLine));

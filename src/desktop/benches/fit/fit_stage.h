@@ -11,6 +11,7 @@
 
 #include "core/fit/measures/measures.h"
 #include "core/image/mask_paint.h"
+#include "desktop/benches/fit/tile_surroundings.h"
 #include "desktop/stage/shape_tool.h"
 #include "desktop/stage/stage_view.h"
 
@@ -66,6 +67,8 @@ class FitStage : public StageView {
 
  private:
   std::optional<Shape> shape() const;
+  void lookAround();
+  void paintRiders(QPainter& painter, const Frame& frame);
   void paintOthers(QPainter& painter, const Frame& frame);
   void paintPhantom(QPainter& painter, const Shape& shape, const PixelMask& ink);
   ShapeSnap snapFor(Qt::KeyboardModifiers modifiers) const;
@@ -76,6 +79,7 @@ class FitStage : public StageView {
   double reach() const;
   void chooseCorner(std::optional<std::size_t> corner);
 
+  TileSurroundings around_;
   ShapeTool tool_;
   std::optional<MaskShape> painting_;  // the mask as the stroke has made it
   MaskShape before_;                   // as it was when the stroke began

@@ -14,7 +14,9 @@
 #include "core/naming/sides.h"
 #include "core/origin/anchor.h"
 #include "core/origin/mount_edits.h"
+#include "core/origin/riders.h"
 #include "desktop/benches/origin/origin_stage.h"
+#include "desktop/benches/origin/rider_dialog.h"
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/scope_chooser.h"
 #include "desktop/parts/wording.h"
@@ -253,6 +255,30 @@ void OriginBench::removeMount() {
   const QString name = QString::fromStdString(mount_);
   session_.perform(tr("Remove the mount %1").arg(name), edits);
   chooseMount({});
+}
+
+void OriginBench::askRider() {
+  const Project& project = session_.committed();
+  const Asset* asset = findAsset(project, session_.selection().asset);
+  if (asset == nullptr) return;
+  const AssetId bearer = asset->id;
+  RiderDialog dialog(project, *asset, mount_, this);
+  if (dialog.exec() != QDialog::Accepted) return;
+  const Asset* rider = findAsset(session_.committed(), dialog.rider());
+  asset = findAsset(session_.committed(), bearer);
+  if (rider == nullptr || asset == nullptr) return;
+  const auto edit = dialog.ends()
+                        ? withoutRider(*asset, mount_, rider->id)
+                        : putRider(*asset, mount_, *rider, dialog.animation(), dialog.behind());
+  if (!edit) {
+    emit session_.told(QString::fromStdString(describe(edit.error())));
+    return;
+  }
+  const QString name = QString::fromStdString(rider->name);
+  session_.perform(dialog.ends()
+                       ? tr("End the ride of %1").arg(name)
+                       : tr("Let %1 ride on %2").arg(name, QString::fromStdString(mount_)),
+                   {*edit});
 }
 
 void OriginBench::copyOffset() {

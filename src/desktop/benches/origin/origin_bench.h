@@ -51,6 +51,7 @@ class OriginBench : public BenchView {
   void holdMount();
   void mirrorMount();
   void removeMount();
+  void askRider();
   void copyOffset();
   QString mountRefusal() const;
   void makeKindRule();

@@ -19,6 +19,7 @@ void OriginBench::addActions(ActionTable& table, ProjectSession& session,
   mount("mount.mirror", tr("Mirror the mount"), {}, &OriginBench::mirrorMount);
   mount("mount.copy", tr("Copy the mount's offset"), "Ctrl+Shift+K", &OriginBench::copyOffset);
   mount("mount.remove", tr("Remove the mount"), {}, &OriginBench::removeMount);
+  mount("mount.riders", tr("Riders on the mount..."), {}, &OriginBench::askRider);
   actions.add("origin.steadiest", tr("Select the steadiest frame"), {},
               [](OriginBench& bench) { bench.selectSteadiest(); }, {});
   actions.add("origin.worst", tr("Select the frame with the largest drift of the feet"), {},
@@ -30,12 +31,14 @@ void OriginBench::addActions(ActionTable& table, ProjectSession& session,
 }
 
 void OriginBench::placeActions(ActionTable& actions) {
-  actions.place(stage(), {"mount.key", "mount.hold", "mount.mirror", "mount.copy", "mount.remove"});
+  actions.place(stage(), {"mount.key", "mount.hold", "mount.mirror", "mount.copy", "mount.remove",
+                          "mount.riders"});
   bindButtons(actions, {{"mountKey", "mount.key"},
                         {"mountHold", "mount.hold"},
                         {"mountMirror", "mount.mirror"},
                         {"mountCopy", "mount.copy"},
-                        {"mountRemove", "mount.remove"}});
+                        {"mountRemove", "mount.remove"},
+                        {"mountRiders", "mount.riders"}});
 }
 
 }  // namespace amber

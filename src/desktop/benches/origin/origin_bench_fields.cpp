@@ -81,6 +81,7 @@ void OriginBench::addPointFields(QVBoxLayout* form, QWidget* side) {
   button("mountMirror", tr("Mirror"));
   button("mountCopy", tr("Copy"));
   button("mountRemove", tr("Remove"));
+  button("mountRiders", tr("Riders..."));
   form->addLayout(buttons);
   connect(x_, &NumberField::committed, this, &OriginBench::typePoint);
   connect(y_, &NumberField::committed, this, &OriginBench::typePoint);

@@ -6,8 +6,10 @@
 #include <numbers>
 
 #include "core/geometry/tolerances.h"
+#include "core/origin/riders.h"
 #include "core/project/frame_ref.h"
 #include "desktop/parts/wording.h"
+#include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
 #include "work/art/stage_picture.h"
 
@@ -133,11 +135,11 @@ QRectF OriginStage::content() const {
   if (frame == nullptr) return {};
   StagedFrame alone;
   alone.ref = {session_.selection().asset, frame->id};
-  QRectF extent = extentOf({alone});
+  QRectF extent = extentOf(withRiders(session_.project(), alone));
   if (look_ == OriginLook::Stack) {
     extent |= extentOf(ghosts_);
   } else {
-    extent |= extentOf(staged());
+    extent |= extentOf(withRiders(session_.project(), staged()));
   }
   extent |= QRectF(-2, -2, 4, 4);
   return extent.translated(frame->origin.x, frame->origin.y);
@@ -147,18 +149,10 @@ QString OriginStage::emptyText() const {
   return tr("Origins are set here. Cut a sheet first.");
 }
 
-void OriginStage::drawStaged(QPainter& painter, const StagedFrame& one) {
-  const Frame* frame = findFrame(session_.project(), one.ref);
-  if (frame == nullptr) return;
-  const QPointF origin = view().toStage(QPointF(shown()->origin.x, shown()->origin.y));
-  painter.save();
-  painter.setTransform(transformOf(one, frame->origin) *
-                           QTransform::fromScale(view().scale, view().scale) *
-                           QTransform::fromTranslate(origin.x(), origin.y()),
-                       true);
-  painter.setOpacity(one.opacity);
-  pictures_.drawFrame(painter, *frame, QRectF(0, 0, frame->rect.w, frame->rect.h));
-  painter.restore();
+void OriginStage::drawStaged(QPainter& painter, const std::vector<StagedFrame>& frames) {
+  ViewTransform fromOrigin = view();
+  fromOrigin.offset = view().toStage(QPointF(shown()->origin.x, shown()->origin.y));
+  amber::drawStaged(painter, pictures_, session_.project(), frames, amber::transformOf(fromOrigin));
 }
 
 void OriginStage::paintStage(QPainter& painter) {
@@ -167,7 +161,7 @@ void OriginStage::paintStage(QPainter& painter) {
   if (look_ == OriginLook::Stack) {
     layer_.paint(painter, session_.project(), ghosts_, origin, view().scale);
   }
-  for (const StagedFrame& one : staged()) drawStaged(painter, one);
+  drawStaged(painter, withRiders(session_.project(), staged()));
   paintPointed(painter);
   paintGroundLine(painter, origin);
   if (look_ == OriginLook::Stack && !playing_) {
@@ -237,7 +231,7 @@ void OriginStage::paintPointed(QPainter& painter) {
   StagedFrame over;
   over.ref = {session_.selection().asset, *pointed_};
   over.opacity = 0.75;
-  drawStaged(painter, over);
+  drawStaged(painter, {over});
   painter.setPen(QPen(theme().amber, 1.5));
   painter.setBrush(Qt::NoBrush);
   const QRectF place = extentOf({over}).translated(shown()->origin.x, shown()->origin.y);

@@ -85,7 +85,7 @@ class OriginStage : public StageView {
   FramePoint snappedFor(QPointF at) const;
   std::vector<StagedFrame> staged() const;
   QRectF extentOf(const std::vector<StagedFrame>& frames) const;
-  void drawStaged(QPainter& painter, const StagedFrame& frame);
+  void drawStaged(QPainter& painter, const std::vector<StagedFrame>& frames);
   void paintGroundLine(QPainter& painter, QPointF origin);
   void paintFeet(QPainter& painter, QPointF origin, double ground);
   void paintMounts(QPainter& painter);

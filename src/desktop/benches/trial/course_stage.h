@@ -4,6 +4,7 @@
 #include <QString>
 #include <optional>
 
+#include "core/origin/staging.h"
 #include "core/trial/course/course_setup.h"
 #include "desktop/stage/canvas.h"
 #include "desktop/stage/pictures.h"
@@ -63,6 +64,7 @@ class CourseStage : public Canvas {
   void paintTrail(QPainter& painter);
   void paintFlags(QPainter& painter);
   void paintChosen(QPainter& painter, const QRectF& extent);
+  std::vector<StagedFrame> staged(const Pose& pose) const;  // With its riders.
   void paintAsset(QPainter& painter, const Pose& pose);
   enum class Look { Plain, Faint, Lit };  // Lit: what is told of something stands out.
   void paintShapesOf(QPainter& painter, const Pose& pose, Look look);

@@ -5,11 +5,13 @@
 #include <cmath>
 
 #include "core/fit/keys/held_shapes.h"
+#include "core/origin/riders.h"
 #include "core/trial/course/actor_place.h"
 #include "desktop/benches/trial/course_stage.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/stage_view.h"
+#include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -112,48 +114,46 @@ void CourseStage::paintChosen(QPainter& painter, const QRectF& extent) {
   painter.drawRect(view().toStage(extent).adjusted(-4, -4, 4, 4));
 }
 
+std::vector<StagedFrame> CourseStage::staged(const Pose& pose) const {
+  StagedFrame own;
+  own.ref = {pose.asset->id, pose.asset->frames[pose.frame].id};
+  own.at = pose.at;
+  own.scale = pose.asset->scale;
+  own.mirrored = pose.mirrored;
+  return withRiders(session_.project(), own);
+}
+
 void CourseStage::paintAsset(QPainter& painter, const Pose& pose) {
-  const Frame& frame = pose.asset->frames[pose.frame];
-  const QPointF origin = view().toStage(QPointF(pose.at.x, pose.at.y));
-  const double scale = view().scale * pose.asset->scale;
-  painter.save();
-  painter.setTransform(QTransform::fromTranslate(-frame.origin.x, -frame.origin.y) *
-                           QTransform::fromScale(pose.mirrored ? -scale : scale, scale) *
-                           QTransform::fromTranslate(origin.x(), origin.y()),
-                       true);
-  pictures_.drawFrame(painter, frame, QRectF(0, 0, frame.rect.w, frame.rect.h));
-  painter.restore();
+  drawStaged(painter, pictures_, session_.project(), staged(pose), transformOf(view()));
 }
 
 void CourseStage::paintShapesOf(QPainter& painter, const Pose& pose, Look look) {
-  const Frame& frame = pose.asset->frames[pose.frame];
-  const HeldShapes held(*pose.asset);
-  const QPointF at = view().toStage(QPointF(pose.at.x, pose.at.y));
-  ViewTransform local;
-  local.scale = view().scale * pose.asset->scale;
-  local.offset = at - QPointF(frame.origin.x, frame.origin.y) * local.scale;
-  painter.save();
-  if (pose.mirrored) {
-    painter.setTransform(QTransform::fromTranslate(-at.x(), 0) * QTransform::fromScale(-1, 1) *
-                             QTransform::fromTranslate(at.x(), 0),
-                         true);
+  const Project& project = session_.project();
+  for (const StagedFrame& one : staged(pose)) {
+    const Asset& asset = *findAsset(project, one.ref.asset);
+    const Frame& frame = *findFrame(asset, one.ref.frame);
+    const HeldShapes held(asset);
+    const auto nameOf = [&](const Role& role) {
+      return asset.id == pose.asset->id ? role.name : asset.name + ":" + role.name;
+    };
+    paintAsStaged(painter, one, frame.origin, view(), [&](const ViewTransform& local) {
+      for (const Role& role : project.roles) {
+        const ShapePlace* place = held.find(frame.id, role.name);
+        if (place == nullptr || (look == Look::Faint && role.duty != Duty::Stops)) continue;
+        ShapeLook own = lookOf(role);
+        if (look == Look::Faint) {
+          painter.setOpacity(kFaint);
+          paintShapeOutline(painter, place->shape(), local, 1.2, own);
+          continue;
+        }
+        if (look == Look::Lit && isTold(nameOf(role))) {
+          own.selected = true;
+          own.colour = theme().amber;
+        }
+        paintShape(painter, place->shape(), local, own);
+      }
+    });
   }
-  for (const Role& role : session_.project().roles) {
-    const ShapePlace* place = held.find(frame.id, role.name);
-    if (place == nullptr || (look == Look::Faint && role.duty != Duty::Stops)) continue;
-    ShapeLook own = lookOf(role);
-    if (look == Look::Faint) {
-      painter.setOpacity(kFaint);
-      paintShapeOutline(painter, place->shape(), local, 1.2, own);
-      continue;
-    }
-    if (look == Look::Lit && isTold(role.name)) {
-      own.selected = true;
-      own.colour = theme().amber;
-    }
-    paintShape(painter, place->shape(), local, own);
-  }
-  painter.restore();
 }
 
 // The way of the origin: of this run dotted, of another one dashed in its own colour.

@@ -199,7 +199,7 @@ void TrialBench::showReport() {
     const QString figure = contact.meet()               ? tr("%1 deep").arg(rounded(contact.depth))
                            : std::isfinite(contact.gap) ? rounded(contact.gap)
                                                         : QString();
-    addAnswer(tr("%1 and %2").arg(nameOf(one.a->name), nameOf(one.b->name)),
+    addAnswer(tr("%1 and %2").arg(nameOf(one.a), nameOf(one.b)),
               contact.meet() ? nameOf(std::string(wordOf(kOutcomeWords, one.answer.outcome)))
                              : tr("apart"),
               figure, false);

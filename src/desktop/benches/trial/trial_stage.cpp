@@ -5,10 +5,13 @@
 #include <cmath>
 
 #include "core/fit/keys/held_shapes.h"
+#include "core/origin/riders.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/stage_view.h"
+#include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
+#include "work/art/stage_picture.h"
 
 namespace amber {
 namespace {
@@ -125,47 +128,40 @@ void TrialStage::paintGround(QPainter& painter) {
 
 void TrialStage::paintActor(QPainter& painter, const TrialActor& actor, GamePoint at,
                             const ViewTransform& view) {
+  drawStaged(painter, pictures_, session_.project(), staged(actor, at), transformOf(view));
+}
+
+// With its riders; nothing where it is gone.
+std::vector<StagedFrame> TrialStage::staged(const TrialActor& actor, GamePoint at) const {
   const Found found = find(actor);
-  if (found.frame == nullptr) return;
-  const QPointF origin = view.toStage(QPointF(at.x, at.y));
-  const double scale = view.scale * found.asset->scale;
-  painter.save();
-  painter.setTransform(QTransform::fromTranslate(-found.frame->origin.x, -found.frame->origin.y) *
-                           QTransform::fromScale(actor.mirrored ? -scale : scale, scale) *
-                           QTransform::fromTranslate(origin.x(), origin.y()),
-                       true);
-  pictures_.drawFrame(painter, *found.frame,
-                      QRectF(0, 0, found.frame->rect.w, found.frame->rect.h));
-  painter.restore();
+  if (found.frame == nullptr) return {};
+  StagedFrame own;
+  own.ref = {actor.asset, actor.frame};
+  own.at = at;
+  own.scale = found.asset->scale;
+  own.mirrored = actor.mirrored;
+  return withRiders(session_.project(), own);
 }
 
 // Shapes are drawn where they lie in the game: of a mirrored asset by a mirrored painter.
 void TrialStage::paintShapes(QPainter& painter, const TrialActor& actor, GamePoint at, bool first) {
-  const Found found = find(actor);
-  if (found.frame == nullptr) return;
-  const HeldShapes held(*found.asset);
-  const FramePoint origin = found.frame->origin;
-  const QPointF stageOrigin = view().toStage(QPointF(at.x, at.y));
-  const double scale = view().scale * found.asset->scale;
-  ViewTransform local;
-  local.scale = scale;
-  painter.save();
-  if (actor.mirrored) {
-    painter.setTransform(QTransform::fromTranslate(-stageOrigin.x(), 0) *
-                             QTransform::fromScale(-1, 1) *
-                             QTransform::fromTranslate(stageOrigin.x(), 0),
-                         true);
+  const Project& project = session_.project();
+  for (const StagedFrame& one : staged(actor, at)) {
+    const Asset& asset = *findAsset(project, one.ref.asset);
+    const Frame& frame = *findFrame(asset, one.ref.frame);
+    const HeldShapes held(asset);
+    const bool own = first && asset.id == actor.asset;
+    paintAsStaged(painter, one, frame.origin, view(), [&](const ViewTransform& local) {
+      for (const Role& role : project.roles) {
+        const ShapePlace* place = held.find(frame.id, role.name);
+        const bool tried = own && trial_ && role.name == trialRole_;
+        if (!tried && place == nullptr) continue;
+        ShapeLook look = lookOf(role);
+        if (!first) look.colour = theme().error;
+        paintShape(painter, tried ? *trial_ : place->shape(), local, look);
+      }
+    });
   }
-  local.offset = stageOrigin - QPointF(origin.x, origin.y) * scale;
-  for (const Role& role : session_.project().roles) {
-    const ShapePlace* place = held.find(found.frame->id, role.name);
-    const bool tried = first && trial_ && role.name == trialRole_;
-    if (!tried && place == nullptr) continue;
-    ShapeLook look = lookOf(role);
-    if (!first) look.colour = theme().error;
-    paintShape(painter, tried ? *trial_ : place->shape(), local, look);
-  }
-  painter.restore();
 }
 
 // The least way that parts them, where they meet; the gap between the inks, where these do not.

@@ -8,6 +8,7 @@
 #include <QWidget>
 #include <optional>
 
+#include "core/origin/staging.h"
 #include "core/trial/fairness_sum.h"
 #include "core/trial/meeting_report.h"
 #include "desktop/stage/canvas.h"
@@ -68,6 +69,7 @@ class TrialStage : public Canvas {
     const Frame* frame = nullptr;
   };
   Found find(const std::optional<TrialActor>& actor) const;
+  std::vector<StagedFrame> staged(const TrialActor& actor, GamePoint at) const;
   QRectF extentOf(const Found& found, bool mirrored, GamePoint at) const;
   void paintActor(QPainter& painter, const TrialActor& actor, GamePoint at,
                   const ViewTransform& view);

@@ -45,11 +45,11 @@ AxisMove alongAxis(const Surroundings& near, Vertex place, Vertex move, bool pxB
 Stop stopOf(const Surroundings& near, const AxisMove& axis, Vertex way, bool sideways) {
   // Measured along the rest of the move; a thing that overlaps all along is not a gap.
   if (const auto hit = near.firstHit(axis.place, way)) {
-    return {hit->by->whose, hit->by->role, hit->normal, hit->share * lengthOf(way), sideways};
+    return {hit->by->whose, hit->by->part, hit->normal, hit->share * lengthOf(way), sideways};
   }
   const NearObstacle* by = near.holder(axis.stoppedAt);
   const Vertex back = way * (-1 / lengthOf(way));
-  return {by->whose, by->role, back, 0, sideways};
+  return {by->whose, by->part, back, 0, sideways};
 }
 
 Moved byAxes(CourseWorld& world, const FigureLook& look, const MoveOrder& order,
@@ -148,7 +148,7 @@ class Slide {
 
   void stop(const Surroundings::Hit& hit, Vertex left) {
     const bool sideways = left.x * hit.normal.x < 0;
-    moved_.stops.push_back({hit.by->whose, hit.by->role, hit.normal, 0, sideways});
+    moved_.stops.push_back({hit.by->whose, hit.by->part, hit.normal, 0, sideways});
   }
 
   // Up a ledge of at most the step, over it, and down upon it.
@@ -205,7 +205,7 @@ Moved byPush(CourseWorld& world, const FigureLook& look, const MoveOrder& order,
       const double into = dot(moved.speed, normal);
       if (into < 0) moved.speed = moved.speed - normal * into;
       const bool stops = order.speed.x * normal.x < 0 && !(side && isWalked(normal, rules));
-      moved.stops.push_back({i, push.role, normal, 0, stops});
+      moved.stops.push_back({i, push.part, normal, 0, stops});
     }
     if (!pushed) break;
   }

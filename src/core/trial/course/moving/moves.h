@@ -10,7 +10,7 @@ namespace amber {
 /// What stopped a move.
 struct Stop {
   std::size_t by = 0;     ///< The index of the obstacle, as in CourseWorld::standing.
-  std::size_t role = 0;   ///< The shape that it stopped.
+  std::size_t part = 0;   ///< The shape that it stopped.
   Vertex normal;          ///< Out of it, of length 1.
   double shortBy = 0;     ///< How far short of it the move ended, px along the move.
   bool sideways = false;  ///< It stopped a move to the left or right.

@@ -17,10 +17,10 @@ Vertex seenFrom(Vertex place, Vertex at) {
 }  // namespace
 
 void Surroundings::gather(const ObstacleSet& set, Vertex at, const Obstacle::Bounds& area,
-                          std::size_t whose, std::size_t role) {
+                          std::size_t whose, std::size_t part) {
   if (set.obstacles.empty() || apart(set.bounds, at, area)) return;
   for (const Obstacle& one : set.obstacles) {
-    if (!apart(one.bounds(), at, area)) near_.push_back({&one, at, whose, role});
+    if (!apart(one.bounds(), at, area)) near_.push_back({&one, at, whose, part});
   }
 }
 

@@ -12,7 +12,7 @@ struct NearObstacle {
   const Obstacle* obstacle = nullptr;
   Vertex at;              ///< Where the standing shape has its (0,0).
   std::size_t whose = 0;  ///< The index of the obstacle, as its owner counts.
-  std::size_t role = 0;   ///< Which of the moving asset's shapes it stops.
+  std::size_t part = 0;   ///< Which of the moving asset's shapes it stops.
 };
 
 /// What lies in reach of one tick's move.
@@ -21,7 +21,7 @@ class Surroundings {
   void clear() { near_.clear(); }
   /// Takes in what of the set lies within the area.
   void gather(const ObstacleSet& set, Vertex at, const Obstacle::Bounds& area, std::size_t whose,
-              std::size_t role);
+              std::size_t part);
 
   const std::vector<NearObstacle>& near() const { return near_; }
 
