@@ -7,11 +7,13 @@
 
 #include "core/fit/keys/fit_edits.h"
 #include "core/layers/sentences/sentence.h"
+#include "core/origin/riders.h"
 #include "drawn_file.h"
 #include "files/file_bytes.h"
 #include "sheets.h"
 #include "work/art/art_store.h"
 #include "work/art/import_sheet.h"
+#include "work/project/blocks.h"
 #include "work/project/new_project.h"
 
 namespace glasshouse {
@@ -213,6 +215,62 @@ Result<Project> withLayers(const Project& project) {
   return std::move(applied->project);
 }
 
+// A plank whose shape begins 2 px too low: a third mistake that is left in on purpose.
+Result<Project> withTileStep(const Project& project) {
+  constexpr std::size_t kPlank = 5;
+  const Asset* tiles = findAsset(project, "tile_glasshouse");
+  const Frame& plank = tiles->frames[kPlank];
+  FrameShape low = plank.shapes.front();
+  low.geometry = Box{0, 2, 32, 30};
+  low.recipe.reset();
+  auto applied = withEdits(project, {SetShape{tiles->id, plank.id, low}});
+  if (!applied) return tl::unexpected(applied.error());
+  return std::move(applied->project);
+}
+
+// The keeper carries a lantern behind it.
+Result<Project> withLantern(const Project& project) {
+  const Asset* keeper = findAsset(project, "chr_keeper");
+  const Asset* lantern = findAsset(project, "prop_lantern");
+  std::vector<Edit> edits;
+  for (const Animation& animation : keeper->animations) {
+    edits.emplace_back(PutMount{keeper->id, animation.steps.front().frame, {"lamp", {11.5, 45}}});
+  }
+  auto with = withEdits(project, edits);
+  if (!with) return tl::unexpected(with.error());
+  const auto ride = putRider(*findAsset(with->project, keeper->id), "lamp", *lantern, {}, true);
+  if (!ride) return tl::unexpected(ride.error());
+  auto applied = withEdits(with->project, {*ride});
+  if (!applied) return tl::unexpected(applied.error());
+  return std::move(applied->project);
+}
+
+// Where the night ends: an area without a picture that notices the keeper.
+Result<Project> withNightEnd(const Project& project) {
+  std::vector<Kind> kinds = project.kinds;
+  kinds.push_back({"zone", "zone", Motion::Static, {OriginBasis::Cell, Anchor::Bottom}});
+  auto with = withEdits(project, {SetKinds{kinds}});
+  if (!with) return tl::unexpected(with.error());
+  const auto made = newBlock(with->project, {"night_end", "zone", {32, 160}, {}});
+  if (!made) return tl::unexpected(made.error());
+  auto applied = withEdits(with->project, *made);
+  if (!applied) return tl::unexpected(applied.error());
+  const Asset& zone = *applied->project.assets.back();
+  std::vector<Expectation> expectations = project.expectations;
+  const auto read =
+      expectationFrom("every zone notices chr_keeper body only", vocabularyOf(applied->project));
+  if (!read) return failure(ErrorCode::BadValue, describe(read.error()));
+  expectations.push_back(*read);
+  constexpr LayerSet kKeepers = 2;
+  applied = withEdits(
+      applied->project,
+      {SetShape{zone.id, zone.frames.front().id, FrameShape{"body", Box{0, 0, 32, 160}}},
+       SetSetting{zone.id, {}, {"body", Duty::Notices, 0, kKeepers}},
+       SetExpectations{std::move(expectations)}});
+  if (!applied) return tl::unexpected(applied.error());
+  return std::move(applied->project);
+}
+
 // This game sets origins by the ink of each frame and fits bodies that reach down to the feet.
 std::vector<Kind> glasshouseKinds(std::vector<Kind> kinds) {
   for (Kind& kind : kinds) {
@@ -269,7 +327,10 @@ Result<Project> makeProject(const std::string& folder) {
   return withSpout(with->project)
       .and_then([&](const Project& made) { return withFeet(made, folder); })
       .and_then([&](const Project& made) { return withReach(made, folder); })
-      .and_then([&](const Project& made) { return withLayers(made); });
+      .and_then([&](const Project& made) { return withLayers(made); })
+      .and_then([&](const Project& made) { return withTileStep(made); })
+      .and_then([&](const Project& made) { return withLantern(made); })
+      .and_then([&](const Project& made) { return withNightEnd(made); });
 }
 
 }  // namespace glasshouse

@@ -61,27 +61,49 @@ DrawnSheet strip(const std::string& name, int width, int height, int count, Draw
   return {name, std::move(sheet)};
 }
 
-// Each tile fills its cell to the edge, so that neighbours join without a seam.
-amber::Image tile(int number) {
-  Canvas canvas(32, 32);
+// Bricks and planks are halved at the sides of a tile, so that they go on in the next one.
+void drawTile(int number, int left, int top, Canvas& canvas) {
+  const auto bar = [&](int x, int y, int w, int h, Material material) {
+    canvas.rect(left + x, top + y, w, h, material);
+  };
   if (number < 4) {
-    canvas.rect(0, 0, 32, 32, Material::Slate);
-    for (int row = 0; row < 4; ++row) {
-      canvas.rect(0, row * 8 + 7, 32, 1, Material::Ink);
-      canvas.rect((row % 2) * 8 + 7, row * 8, 1, 8, Material::Ink);
-      canvas.rect((row % 2) * 8 + 23, row * 8, 1, 8, Material::Ink);
+    bar(0, 0, 32, 32, Material::Slate);
+    for (int y = 3; y < 32; y += 8) bar(0, y, 32, 1, Material::Ink);
+    for (int y = 0; y < 32; ++y) {
+      const int joint = (y + 4) / 8 % 2 == 0 ? 3 : 11;
+      bar(joint, y, 1, 1, Material::Ink);
+      bar(joint + 16, y, 1, 1, Material::Ink);
     }
-    if (number == 1) canvas.ellipse(9, 18, 6, 3, Material::Moss);
-    if (number == 2) canvas.limb(4, 26, 27, 5, 0.6, Material::Ink);  // a crack
-    if (number == 3) canvas.ellipse(20, 22, 7, 3.5, Material::Water);
+    if (number == 1) canvas.ellipse(left + 9, top + 18, 6, 3, Material::Moss);
+    if (number == 2) canvas.limb(left + 4, top + 26, left + 27, top + 5, 0.6, Material::Ink);
+    if (number == 3) canvas.ellipse(left + 20, top + 22, 7, 3.5, Material::Water);
   } else {
-    canvas.rect(0, 0, 32, 10, Material::Wood);
-    for (int i = 0; i < 4; ++i) canvas.rect(i * 8 + 7, 0, 1, 10, Material::Ink);
-    canvas.rect(0, 10, 32, 1, Material::Ink);
-    canvas.rect(number == 4 ? 3 : number == 6 ? 24 : 13, 11, 5, 21, Material::Wood);
-    if (number == 7) canvas.rect(3, 18, 26, 4, Material::Wood);
+    bar(0, 0, 32, 10, Material::Wood);
+    for (int x = 3; x < 32; x += 8) bar(x, 0, 1, 10, Material::Ink);
+    bar(0, 10, 32, 1, Material::Ink);
+    bar(number == 4 ? 3 : number == 6 ? 24 : 13, 11, 5, 21, Material::Wood);
+    if (number == 7) bar(3, 18, 26, 4, Material::Wood);
   }
-  return canvas.lit(false);
+}
+
+// Each tile fills its cell to the edge, so that neighbours join without a seam: it is lit with the
+// plain tile of its type beside it on both sides, bricks above and below it too.
+amber::Image tile(int number) {
+  Canvas canvas(3 * 32, 3 * 32);
+  const int plain = number < 4 ? 0 : 5;
+  for (int row = 0; row < 3; ++row) {
+    for (int column = 0; column < 3; ++column) {
+      if (number >= 4 && row != 1) continue;
+      const bool middle = row == 1 && column == 1;
+      drawTile(middle ? number : plain, 32 * column, 32 * row, canvas);
+    }
+  }
+  const amber::Image all = canvas.lit(false);
+  amber::Image image(32, 32);
+  for (int y = 0; y < 32; ++y) {
+    for (int x = 0; x < 32; ++x) image.at(x, y) = all.at(32 + x, 32 + y);
+  }
+  return image;
 }
 
 }  // namespace
