@@ -228,13 +228,13 @@ Result<Project> withTileStep(const Project& project) {
   return std::move(applied->project);
 }
 
-// The keeper carries a lantern behind it.
+// The keeper carries a lantern behind its can, where it stays within the keeper's own body.
 Result<Project> withLantern(const Project& project) {
   const Asset* keeper = findAsset(project, "chr_keeper");
   const Asset* lantern = findAsset(project, "prop_lantern");
   std::vector<Edit> edits;
   for (const Animation& animation : keeper->animations) {
-    edits.emplace_back(PutMount{keeper->id, animation.steps.front().frame, {"lamp", {11.5, 45}}});
+    edits.emplace_back(PutMount{keeper->id, animation.steps.front().frame, {"lamp", {38, 45}}});
   }
   auto with = withEdits(project, edits);
   if (!with) return tl::unexpected(with.error());

@@ -35,7 +35,7 @@ _amber_parcel_cli() {
     constants) options='--language --out --out --language --beside-parcel --try --json --help' ;;
     check) options='--fix --try --rules --json --help' ;;
     profiles) options='--try --add --remove --rename --first --profile --page-side --padding --extrude --polygon-points --part-points --px-per-unit --trim --y --resample --filter --polygons --masks --pages --same --colours --unseen --blocks --scales --constants --json --help' ;;
-    pack) options='--out --profile --depfile --try --json --help' ;;
+    pack) options='--out --profile --depfile --again --try --json --help' ;;
     verify) options='--project --json --help' ;;
     watch) options='--out --profile --json --help' ;;
     report) options='--out --asset --table --fairness --animation --json --help' ;;

@@ -126,9 +126,9 @@ class LayerCliTest : public QObject {
     QCOMPARE(runCli({"expect", project_, "--unasked", "expect"}).exitCode, 0);
     result = runCli({"expect", project_, "--json"});
     QVERIFY(result.json()["unasked"].empty());
-    QCOMPARE(result.json()["expectations"].size(), std::size_t{11});
-    QCOMPARE(runCli({"expect", project_, "--drop", "11"}).exitCode, 0);
-    QCOMPARE(runCli({"expect", project_, "--drop", "11"}).exitCode, 2);
+    QCOMPARE(result.json()["expectations"].size(), std::size_t{12});
+    QCOMPARE(runCli({"expect", project_, "--drop", "12"}).exitCode, 0);
+    QCOMPARE(runCli({"expect", project_, "--drop", "12"}).exitCode, 2);
   }
 
   void checkFindsItAndMendsIt() {
@@ -240,7 +240,7 @@ class LayerCliTest : public QObject {
     const json snail = result.json()["assets"][0];
     QVERIFY(snail["motion"] == "kinematic" && snail["copies"] == "one");
     QCOMPARE(runCli({"asset", project_, "--motion", "static"}).exitCode, 2);
-    QCOMPARE(runCli({"asset", project_, "--json"}).json()["assets"].size(), std::size_t{12});
+    QCOMPARE(runCli({"asset", project_, "--json"}).json()["assets"].size(), std::size_t{13});
   }
 
  private:

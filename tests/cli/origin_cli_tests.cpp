@@ -133,11 +133,12 @@ class OriginCliTest : public QObject {
     QCOMPARE(mirror.exitCode, 0);
     const Image picture = *imageFrom(scratch.read("look.png"), "look.png");
     QVERIFY(json({picture.width(), picture.height()}) == mirror.json()["size"]);
-    // What is mirrored about its origin is its own mirror, in its alpha.
+    // What is mirrored about its origin is its own mirror, in its alpha; where the glow of what it
+    // carries is drawn twice, rounded by the order of drawing.
     const int twice = static_cast<int>(2 * mirror.json()["origin"][0].get<double>());
     for (int y = 0; y < picture.height(); ++y) {
       for (int x = 0; x < picture.width(); ++x) {
-        QCOMPARE(picture.at(x, y).a, picture.at(twice - 1 - x, y).a);
+        QVERIFY(std::abs(picture.at(x, y).a - picture.at(twice - 1 - x, y).a) <= 1);
       }
     }
     QCOMPARE(look({"--as", "spin", "--angle", "90"}).exitCode, 0);

@@ -118,6 +118,46 @@ class PackTroubleTest : public QObject {
       }
     }
   }
+
+  // Packed again, nothing is done until something differs: the project, a sheet, the profile that
+  // was asked for, or any file of the parcel.
+  void whatDidNotChangeIsNotPackedAgain() {
+    const QString folder = scratch_.qpath("again");
+    const auto pack = [&](const QStringList& more = {}) {
+      return runCli(QStringList{"pack", project_, "--out", folder} + more);
+    };
+    const auto skipped = [&](const CliResult& result) {
+      return result.exitCode == 0 && result.out.contains("nothing changed");
+    };
+    QVERIFY(!skipped(pack()));
+    const std::string parcel = scratch_.read("again/parcel.json");
+    const CliResult second = pack({"--depfile", scratch_.qpath("again.d")});
+    QVERIFY(skipped(second));
+    QVERIFY(second.out.contains("verified"));
+    QVERIFY(scratch_.read("again.d").find("keeper_walk.png") != std::string::npos);
+    QVERIFY(!skipped(pack({"--again"})));
+    QCOMPARE(scratch_.read("again/parcel.json"), parcel);
+    QVERIFY(skipped(pack()));
+    QVERIFY(!skipped(pack({"--profile", "game"})));
+    QVERIFY(!skipped(pack()));
+    // A page with another byte, and one that is gone, are made again.
+    const std::string page = scratch_.read("again/page_0.png");
+    scratch_.write("again/page_0.png", page + "x");
+    QVERIFY(!skipped(pack()));
+    QCOMPARE(scratch_.read("again/page_0.png"), page);
+    QVERIFY(QFile::remove(scratch_.qpath("again/page_0.png")));
+    QVERIFY(!skipped(pack()));
+    QCOMPARE(scratch_.read("again/page_0.png"), page);
+    // Another number in the project, and a sheet that was repainted, which stops it.
+    QCOMPARE(runCli({"asset", project_, "--asset", "chr_snail", "--scale", "2"}).exitCode, 0);
+    QVERIFY(!skipped(pack()));
+    QVERIFY(skipped(pack()));
+    const QString sheet = QFileInfo(project_).path() + "/sheets/clay_pot.png";
+    QImage repainted(sheet);
+    repainted.setPixelColor(16, 16, Qt::red);
+    QVERIFY(repainted.save(sheet));
+    QVERIFY(!skipped(pack()));
+  }
 };
 AMBER_TEST(PackTroubleTest);
 

@@ -27,7 +27,7 @@ class TrialCliTest : public QObject {
     QCOMPARE(result.exitCode, 0);
     const json told = result.json();
     QVERIFY(told["boxes"] == true);
-    QCOMPARE(told["shapes"].size(), std::size_t{3});
+    QCOMPARE(told["shapes"].size(), std::size_t{4});  // Three of its own, one of its lantern.
     const json& bodies = told["shapes"][0];
     QVERIFY(bodies["a"] == "body" && bodies["b"] == "body" && bodies["outcome"] == "stops");
     QVERIFY(bodies["meet"] == true && bodies["gap"] == 0 && bodies["depth"].get<double>() > 0);

@@ -74,7 +74,7 @@ class WatchCliTest : public QObject {
   void aSheetThatIsWrittenIsPackedAnewWhoeverWritesIt() {
     Watching watch(project_, parcel_);
     const json first = watch.next("packed");
-    QVERIFY(first.is_object() && first["assets"] == 12);
+    QVERIFY(first.is_object() && first["assets"] == 13);
     const std::string before = scratch_->read("parcel/page_0.png");
     // In place, in two halves: the first is waited over.
     const QByteArray other = inverted();

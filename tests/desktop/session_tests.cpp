@@ -29,7 +29,7 @@ class SessionTest : public QObject {
     QVERIFY(session.open(demoCopy(scratch)));
     session.settle();
     QVERIFY(session.artOf(session.project().sheets.front()->id) != nullptr);
-    QCOMPARE(session.findings().size(), std::size_t{11});
+    QCOMPARE(session.findings().size(), std::size_t{12});
     QCOMPARE(session.stateText(), QString("saved"));
     QVERIFY(!session.unsaved());
   }
@@ -203,7 +203,7 @@ class ModelsTest : public QObject {
     QVERIFY(closed > 15 && model.wrongCount() == 0);
     const int keeper = model.rowOf({NameSort::Asset, project.assets[0]->id.value});
     model.setOpen(keeper, true);
-    QCOMPARE(model.rowCount(), closed + 4);  // three animations and a mount
+    QCOMPARE(model.rowCount(), closed + 5);  // three animations and two mounts
     model.setOpen(keeper, false);
     project = withEdits(project, {Rename{project.assets[0]->id, {}, {}, "Bad Name"}})->project;
     model.setProject(project);

@@ -292,9 +292,9 @@ class WindowTest : public QObject {
     QTest::keyClick(&window, Qt::Key_Return, Qt::ControlModifier);
     window.session().settle();
     QVERIFY(!findAsset(window.session().project(), "chr_moth")->frames[0].shapes.empty());
-    QCOMPARE(window.session().findings().size(), std::size_t{10});
+    QCOMPARE(window.session().findings().size(), std::size_t{11});
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier);
-    QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 10);
+    QCOMPARE(find<QListWidget>(window, "findingsList")->count(), 11);
   }
 
   void anythingIsFoundAndDoneByKeys() {

@@ -107,6 +107,7 @@ class RandomEdits {
       case 8:
         return SetLayers{{layer(), name()}};
       case 9:
+        if (odd()) return SetMergedTiles{odd()};
         return SetMeetingRule{static_cast<Pairing>(below(2)), static_cast<Wakes>(below(3))};
       case 10:
         return SetFairnessLimits{

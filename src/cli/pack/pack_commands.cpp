@@ -11,6 +11,7 @@
 #include "files/json/json_text.h"
 #include "work/pack/pack_plan.h"
 #include "work/pack/pack_project.h"
+#include "work/pack/pack_record.h"
 #include "work/project/open_project.h"
 
 namespace amber {
@@ -39,42 +40,85 @@ std::string makePath(const std::string& path) {
 
 // The rule of make that says which files the parcel depends on: the project and its sheets.
 Result<void> writeDependencies(const std::string& file, const std::string& folder,
-                               const std::string& path, const Project& project) {
+                               const std::string& path, const std::vector<std::string>& sheets) {
   const auto slash = path.find_last_of('/');
   const std::string base = slash == std::string::npos ? "" : path.substr(0, slash + 1);
   std::string text = makePath(folder + "/parcel.json") + ": " + makePath(path);
-  for (const auto& sheet : project.sheets) {
-    if (sheet->isFile()) text += " \\\n  " + makePath(base + sheet->path);
-  }
+  for (const std::string& sheet : sheets) text += " \\\n  " + makePath(base + sheet);
   return writeFileAtomically(file, text + "\n");
 }
 
-Result<Exit> runPack(const std::string& path, const std::string& name, const std::string& folder,
-                     const std::string& depfile, bool json) {
-  auto opened = openProject(path);
+// What pack was asked for.
+struct PackArguments {
+  std::string project;
+  std::string profile;
+  std::string folder;
+  std::string depfile;
+  bool again = false;  // Also if nothing changed.
+};
+
+struct Packed {
+  PackOutcome outcome;
+  std::vector<std::string> sheets;
+};
+
+Result<Packed> packedAnew(const PackArguments& arguments) {
+  // Of the bytes before they are read: if the file changes meanwhile, the record does not hold.
+  const auto hash = fileHash(arguments.project);
+  auto opened = openProject(arguments.project);
   if (!opened) return tl::unexpected(opened.error());
-  const auto profile = chosenProfile(opened->project, name);
+  const auto profile = chosenProfile(opened->project, arguments.profile);
   if (!profile) return tl::unexpected(profile.error());
+  auto outcome = packProject(opened->project, **profile, opened->store, arguments.folder, {});
+  if (!outcome) return tl::unexpected(outcome.error());
+  Packed packed{std::move(*outcome), {}};
+  for (const auto& sheet : opened->project.sheets) {
+    if (sheet->isFile()) packed.sheets.push_back(sheet->path);
+  }
+  if (!hash || !packed.outcome.differences.empty()) return packed;
+  // Without a record the next time only takes longer.
+  (void)recordPacking(arguments.project, *hash, opened->project, arguments.profile, packed.outcome,
+                      arguments.folder);
+  return packed;
+}
+
+// From the record of the last time where nothing changed since.
+Result<Packed> packedNow(const PackArguments& arguments) {
+  if (!arguments.again) {
+    const auto known = recordedPacking(arguments.project, arguments.profile, arguments.folder);
+    if (known) {
+      resultText() << "nothing changed since it was packed\n";
+      return Packed{{known->pages, known->frames, known->assets, {}}, known->sheets};
+    }
+  }
+  return packedAnew(arguments);
+}
+
+Result<Exit> runPack(const PackArguments& arguments, bool json) {
+  const std::string& folder = arguments.folder;
   std::error_code unknown;
-  if (!depfile.empty() && std::filesystem::weakly_canonical(depfile, unknown).parent_path() ==
-                              std::filesystem::weakly_canonical(folder, unknown)) {
+  if (!arguments.depfile.empty() &&
+      std::filesystem::weakly_canonical(arguments.depfile, unknown).parent_path() ==
+          std::filesystem::weakly_canonical(folder, unknown)) {
     return failure(ErrorCode::BadValue,
                    "--depfile: a parcel holds only its own files; choose another folder");
   }
-  auto packed = packProject(opened->project, **profile, opened->store, folder, {});
+  const auto packed = packedNow(arguments);
   if (!packed) return tl::unexpected(packed.error());
-  if (packed->differences.empty()) {
-    resultText() << folder << ": " << packed->assets << " assets, " << packed->frames
-                 << " frames on " << packed->pages << " pages\n";
+  const PackOutcome& outcome = packed->outcome;
+  if (outcome.differences.empty()) {
+    resultText() << folder << ": " << outcome.assets << " assets, " << outcome.frames
+                 << " frames on " << outcome.pages << " pages\n";
   } else {
     resultText() << folder
                  << ": the old parcel was kept, because the new one could not be verified\n";
   }
-  if (!depfile.empty()) {
-    const auto written = writeDependencies(depfile, folder, path, opened->project);
+  if (!arguments.depfile.empty()) {
+    const auto written =
+        writeDependencies(arguments.depfile, folder, arguments.project, packed->sheets);
     if (!written) return tl::unexpected(written.error());
   }
-  return reportVerified(folder, packed->differences, json);
+  return reportVerified(folder, outcome.differences, json);
 }
 
 // What would be written, and what of it differs from the parcel that lies there.
@@ -132,24 +176,22 @@ class PackCommand : public Command {
             "pack keeper.amber --out parcel"};
   }
   void addOptions(CLI::App& app) override {
-    addProject(app, project_);
-    app.add_option("--out", folder_, "The folder of the parcel")->required();
-    addProfile(app, profile_);
-    app.add_option("--depfile", depfile_,
+    addProject(app, arguments_.project);
+    app.add_option("--out", arguments_.folder, "The folder of the parcel")->required();
+    addProfile(app, arguments_.profile);
+    app.add_option("--depfile", arguments_.depfile,
                    "Write the files that the parcel depends on to this file, in make syntax");
+    app.add_flag("--again", arguments_.again, "Pack even if nothing changed since the last time");
     addTry(app, saving_);
   }
   Result<Exit> run(bool json) override {
-    return saving_ == Saving::Tried ? runPlan(project_, profile_, folder_, json)
-                                    : runPack(project_, profile_, folder_, depfile_, json);
+    if (saving_ != Saving::Tried) return runPack(arguments_, json);
+    return runPlan(arguments_.project, arguments_.profile, arguments_.folder, json);
   }
 
  private:
-  std::string project_;
-  std::string profile_;
+  PackArguments arguments_;
   Saving saving_ = Saving::Written;
-  std::string folder_;
-  std::string depfile_;
 };
 
 class VerifyCommand : public Command {

@@ -169,7 +169,7 @@ class FairnessCommand : public Command {
                    "Only shapes of this role (default: every role that meets by the layers)");
     app.add_option("--role-b", b_.role, "Only shapes of this role of the second asset");
     app.add_flag("--mirror-a", a_.mirrored, "Also try mirrored frames");
-    app.add_flag("--mirror-b", b_.mirrored, "Only shapes of this role of the second asset");
+    app.add_flag("--mirror-b", b_.mirrored, "Also try mirrored frames of the second asset");
     app.add_option("--out", out_, "Write the map to this PNG file, one pixel per offset");
     app.add_flag("--candidates", candidates_,
                  "Compare with candidate shapes of --role-a (default: body)");

@@ -15,6 +15,7 @@
 #include "files/project/course_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
+#include "support/riders_off.h"
 #include "support/window_driver.h"
 
 using namespace amber;
@@ -52,6 +53,7 @@ class CoursePanelTest : public QObject {
 
   void aRunCatchesOnAStepIsSeenComparedAndMendedByAnotherShape() {
     OpenWindow open;
+    open.window.session().perform("put down", ridersOff(open.project()));
     goToCourse(open);
     auto* timeline = open.find<CourseTimeline>("courseTimeline");
     QVERIFY2(compared(open).contains("1 snag"), qPrintable(compared(open)));

@@ -5,6 +5,7 @@
 #include "desktop/benches/fit/candidate_card.h"
 #include "desktop/benches/fit/candidate_list.h"
 #include "desktop/parts/ribbon.h"
+#include "desktop/theme.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 
@@ -158,6 +159,39 @@ class FitOptionsTest : public QObject {
     open.window.session().selectFrame(open.asset().id, last.id, last.steps.front().frame);
     open.settle();
     QTRY_VERIFY(!figures().contains("steady"));
+  }
+
+  // At Fit a tile lies among its neighbours, and a step to one of them is marked.
+  void aTileIsShownAmongItsNeighbours() {
+    OpenWindow open;
+    goTo(open.window, Bench::Fit);
+    ProjectSession& session = open.window.session();
+    const Asset& tiles = *findAsset(open.project(), "tile_glasshouse");
+    const auto seen = [&](std::size_t frame) {
+      session.selectFrame(tiles.id, tiles.animations.front().id, tiles.frames[frame].id);
+      open.settle();
+      return open.find<QWidget>("fitStage")->grab().toImage();
+    };
+    const auto marked = [](const QImage& picture) {
+      int count = 0;
+      for (int y = 0; y < picture.height(); ++y) {
+        for (int x = 0; x < picture.width(); ++x) {
+          count += picture.pixelColor(x, y) == theme().error ? 1 : 0;
+        }
+      }
+      return count;
+    };
+    const QImage wrong = seen(5);
+    QVERIFY2(marked(wrong) > 100, qPrintable(QString::number(marked(wrong))));
+    // As high as its neighbours, nothing is wrong any more.
+    FrameShape shape = findAsset(open.project(), "tile_glasshouse")->frames[5].shapes.front();
+    shape.geometry = Box{0, 0, 32, 32};
+    session.perform("fit", {SetShape{tiles.id, tiles.frames[5].id, shape}});
+    const QImage right = seen(5);
+    QVERIFY2(marked(right) < 20, qPrintable(QString::number(marked(right))));
+    // The neighbours fill what a frame alone leaves empty beside it.
+    const QPoint beside(right.width() / 16, right.height() / 2);
+    QVERIFY(right.pixel(beside) != right.pixel(right.width() / 2, 4));
   }
 };
 AMBER_TEST(FitOptionsTest);

@@ -207,12 +207,12 @@ class OriginBenchTest : public QObject {
     QVERIFY(findMount(open.frame(0), "spout_r") != nullptr);
     open.choose("spout_l");
     click(open.window, "mountRemove");
-    QCOMPARE(Mounts(open.asset()).names(), (std::vector<std::string>{"spout", "spout_r"}));
+    QCOMPARE(Mounts(open.asset()).names(), (std::vector<std::string>{"lamp", "spout", "spout_r"}));
     open.choose("spout_r");
     type(open.window, "mountName", "Not A Name");
     QVERIFY(open.find<QLabel>("notice")->text().contains("lower-case letters"));
     type(open.window, "mountName", "nozzle");
-    QCOMPARE(Mounts(open.asset()).names(), (std::vector<std::string>{"nozzle", "spout"}));
+    QCOMPARE(Mounts(open.asset()).names(), (std::vector<std::string>{"lamp", "nozzle", "spout"}));
     while (open.history().canUndo()) open.history().undo();
     QCOMPARE(Mounts(open.asset()).names(), std::vector<std::string>{"spout"});
   }
@@ -287,6 +287,51 @@ class OriginBenchTest : public QObject {
     auto* points = open.find<QTableWidget>("points");
     QCOMPARE(points->item(0, 1)->text(), QString("30.5, 47"));
     QCOMPARE(points->item(0, 2)->text(), QString("91.5, 141"));
+  }
+
+  // Answers the dialog of riders: selects the asset and an order, then presses this button.
+  static std::unique_ptr<QTimer> answerRider(const QString& asset, int order, const QString& button) {
+    auto timer = std::make_unique<QTimer>();
+    QObject::connect(timer.get(), &QTimer::timeout, [=, waiting = timer.get()] {
+      QWidget* dialog = QApplication::activeModalWidget();
+      if (dialog == nullptr || dialog->objectName() != "riderDialog") return;
+      waiting->stop();
+      auto* assets = dialog->findChild<QComboBox*>("riderAsset");
+      assets->setCurrentIndex(assets->findText(asset));
+      dialog->findChild<QComboBox*>("riderOrder")->setCurrentIndex(order);
+      for (auto* one : dialog->findChildren<QPushButton*>()) {
+        if (one->text().remove('&') == button) QTest::mouseClick(one, Qt::LeftButton);
+      }
+    });
+    timer->start(20);
+    return timer;
+  }
+
+  void whatRidesOnAMountIsChosenAndSeen() {
+    Watering open;
+    open.choose("spout");
+    const QImage alone = open.stage()->grab().toImage();
+    const std::size_t rides = open.asset().riders.size();
+    auto answer = answerRider("prop_fern", 1, "Ride");
+    click(open.window, "mountRiders");
+    QCoreApplication::processEvents();
+    QCOMPARE(open.asset().riders.size(), rides + 1);
+    const Rider made = open.asset().riders.back();
+    QCOMPARE(made.mount, std::string("spout"));
+    QCOMPARE(made.asset, findAsset(open.project(), "prop_fern")->id);
+    QVERIFY(made.behind);
+    QVERIFY(open.stage()->grab().toImage() != alone);
+    answer = answerRider("prop_fern", 0, "Change");
+    click(open.window, "mountRiders");
+    QVERIFY(!open.asset().riders.back().behind);
+    QCOMPARE(open.asset().riders.size(), rides + 1);
+    answer = answerRider("prop_fern", 0, "End the Ride");
+    click(open.window, "mountRiders");
+    QCoreApplication::processEvents();
+    QCOMPARE(open.asset().riders.size(), rides);
+    QCOMPARE(open.stage()->grab().toImage(), alone);
+    press(open.window, Qt::Key_Z, Qt::ControlModifier);
+    QCOMPARE(open.asset().riders.size(), rides + 1);
   }
 };
 AMBER_TEST(OriginBenchTest);

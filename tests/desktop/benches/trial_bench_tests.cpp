@@ -10,6 +10,7 @@
 #include "desktop/theme.h"
 #include "support/cli.h"
 #include "support/registry.h"
+#include "support/riders_off.h"
 #include "support/window_driver.h"
 
 using namespace amber;
@@ -39,6 +40,7 @@ class TrialBenchTest : public QObject {
 
   void aPhantomHitIsFoundSeenAndMendedByAFairerShape() {
     OpenWindow open;
+    open.window.session().perform("put down", ridersOff(open.project()));
     goToTrial(open);
     auto* stage = open.find<TrialStage>("trialStage");
     auto* verdict = open.find<QLabel>("verdict");
@@ -140,6 +142,7 @@ class TrialBenchTest : public QObject {
     OpenWindow open;
     goToTrial(open);
     auto* stage = open.find<TrialStage>("trialStage");
+    click(open.window, "standAtMount");  // where the lantern hangs
     click(open.window, "standAtMount");
     // The spout of the watering can, as the demo has it.
     QCOMPARE(stage->offset().x, 15.0);

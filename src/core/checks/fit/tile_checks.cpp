@@ -42,9 +42,9 @@ using Key = std::tuple<std::size_t, CellSide, SeamFault>;
 
 class SeamFindings {
  public:
-  SeamFindings(const Project& project, const std::vector<Tile>& tiles,
+  SeamFindings(const Project& project, const ArtSource& art, const std::vector<Tile>& tiles,
                const std::vector<TileSeam>& seams)
-      : project_(project), tiles_(tiles), seams_(seams) {}
+      : project_(project), art_(art), tiles_(tiles), seams_(seams) {}
 
   std::vector<Finding> run() {
     for (const TileSeam& seam : seams_) {
@@ -84,8 +84,11 @@ class SeamFindings {
     finding.subject = std::string(sideName(side));
     finding.text = textOf(what, seam, tile, other, side, fault.seams.size() - 1);
     finding.fix = fixOf(what, tile);
-    if (what == SeamFault::Open && tile.shaped) return finding;
     const SeamPlace place{refOf(seam.a), refOf(seam.b), seam.side, isB};
+    // A round shape has nothing to move. A missing one is fitted, which takes too long to try here.
+    const bool possible =
+        what == SeamFault::Open ? !tile.shaped : seamFix(project_, place, art_).has_value();
+    if (!possible) return finding;
     finding.remedy = Remedy(Remedy::Takes::Time, [place](const Project& now, const ArtSource& art) {
       return seamFix(now, place, art);
     });
@@ -103,8 +106,8 @@ class SeamFindings {
     const std::string others = more == 0 ? "" : " and " + std::to_string(more) + " more";
     switch (fault) {
       case SeamFault::Step:
-        return "the shape of " + name + " ends " + px(seam.px) + " from that of " +
-               other.frame->name + others + ", at " + at;
+        return "step of " + px(seam.px) + " between the shapes at " + at + " of " + name +
+               ", beside " + other.frame->name + others;
       case SeamFault::Gap:
         return "the shape of " + name + " ends " + px(seam.px) + " before " + at +
                ", where the pixels go on in " + other.frame->name + others;
@@ -134,6 +137,7 @@ class SeamFindings {
   }
 
   const Project& project_;
+  const ArtSource& art_;
   const std::vector<Tile>& tiles_;
   const std::vector<TileSeam>& seams_;
   std::map<std::pair<std::size_t, CellSide>, int> steps_;
@@ -146,7 +150,7 @@ std::vector<Finding> checkTileSeams(const Project& project, const ArtSource& art
   const std::vector<Tile> tiles = tilesOf(project, art);
   if (tiles.empty()) return {};
   const std::vector<TileSeam> seams = tileSeams(project, tiles);
-  return SeamFindings(project, tiles, seams).run();
+  return SeamFindings(project, art, tiles, seams).run();
 }
 
 }  // namespace amber

@@ -4,7 +4,9 @@
 #include <QFontMetricsF>
 #include <QPainter>
 #include <QPen>
+#include <algorithm>
 #include <cmath>
+#include <iterator>
 
 #include "core/image/outline.h"
 #include "core/origin/riders.h"
@@ -135,12 +137,13 @@ QString FitStage::emptyText() const {
 }
 
 // All that rides on the frame, faintly: it is in the game, and not what is fitted.
-void FitStage::paintRiders(QPainter& painter, const Frame& frame) {
+void FitStage::paintRiders(QPainter& painter, const Frame& frame, bool behind) {
   StagedFrame own;
   own.ref = {session_.selection().asset, frame.id};
   own.at = {frame.origin.x, frame.origin.y};
-  std::vector<StagedFrame> riders = withRiders(session_.project(), own);
-  std::erase(riders, own);
+  const std::vector<StagedFrame> all = withRiders(session_.project(), own);
+  const auto at = std::find(all.begin(), all.end(), own);
+  std::vector<StagedFrame> riders(behind ? all.begin() : std::next(at), behind ? at : all.end());
   for (StagedFrame& rider : riders) rider.opacity = kRiderOpacity;
   drawStaged(painter, pictures_, session_.project(), riders, transformOf(view()));
 }
@@ -149,8 +152,9 @@ void FitStage::paintStage(QPainter& painter) {
   const Frame* frame = session_.currentFrame();
   const QRectF cell = view().toStage(QRectF(0, 0, frame->rect.w, frame->rect.h));
   around_.paint(painter, pictures_, session_.project(), view());
+  paintRiders(painter, *frame, true);
   pictures_.drawFrame(painter, *frame, cell);
-  paintRiders(painter, *frame);
+  paintRiders(painter, *frame, false);
   QColor border = theme().text;
   border.setAlpha(70);
   painter.setPen(QPen(border, 1, Qt::DotLine));
@@ -175,6 +179,7 @@ void FitStage::paintStage(QPainter& painter) {
     if (!trial_) paintHandles(painter, ShapeTool::handlesOf(shown), view(), look, corner());
     if (air_) paintPhantom(painter, shown, ink);
   }
+  around_.paintFaults(painter, view());
   if (symmetric_) {
     painter.setPen(QPen(theme().amber, 1, Qt::DashLine));
     painter.drawLine(QPointF(origin.x(), 0), QPointF(origin.x(), height()));

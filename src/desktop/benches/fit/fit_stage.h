@@ -68,7 +68,7 @@ class FitStage : public StageView {
  private:
   std::optional<Shape> shape() const;
   void lookAround();
-  void paintRiders(QPainter& painter, const Frame& frame);
+  void paintRiders(QPainter& painter, const Frame& frame, bool behind);
   void paintOthers(QPainter& painter, const Frame& frame);
   void paintPhantom(QPainter& painter, const Shape& shape, const PixelMask& ink);
   ShapeSnap snapFor(Qt::KeyboardModifiers modifiers) const;

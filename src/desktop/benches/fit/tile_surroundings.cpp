@@ -1,6 +1,7 @@
 #include "desktop/benches/fit/tile_surroundings.h"
 
 #include <QCoreApplication>
+#include <QFontMetricsF>
 #include <QPen>
 #include <algorithm>
 
@@ -106,13 +107,16 @@ void TileSurroundings::paint(QPainter& painter, Pictures& pictures, const Projec
     }
     painter.restore();
   }
+}
+
+void TileSurroundings::paintFaults(QPainter& painter, const ViewTransform& view) const {
   for (const CellSide side : kCellSides) {
     const std::optional<Neighbour>& one = at_[static_cast<std::size_t>(side)];
     if (one && one->seam.fault) paintFault(painter, side, one->seam, view);
   }
 }
 
-// A line along the side, with what is wrong there.
+// A line along the side, with what is wrong there, beside the tile.
 void TileSurroundings::paintFault(QPainter& painter, CellSide side, const TileSeam& seam,
                                   const ViewTransform& view) const {
   const QRectF cell = view.toStage(cell_);
@@ -126,8 +130,13 @@ void TileSurroundings::paintFault(QPainter& painter, CellSide side, const TileSe
   painter.setPen(QPen(theme().error, 2.5));
   painter.drawLine(line);
   painter.restore();
-  paintStageText(painter, line.center() + QPointF(6, -8),
-                 faultText(*seam.fault).arg(rounded(seam.px)), theme().error);
+  const QString text = faultText(*seam.fault).arg(rounded(seam.px));
+  const double width = QFontMetricsF(smallFont(true)).horizontalAdvance(text);
+  const QPointF by = side == CellSide::Left    ? QPointF(-width - 12, 4)
+                     : side == CellSide::Right ? QPointF(12, 4)
+                     : side == CellSide::Top   ? QPointF(-width / 2, -12)
+                                               : QPointF(-width / 2, 18);
+  paintStageText(painter, line.center() + by, text, theme().error);
 }
 
 }  // namespace amber

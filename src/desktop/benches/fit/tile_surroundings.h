@@ -23,9 +23,11 @@ class TileSurroundings {
   bool empty() const;
   /// The rectangle around the tile and half of what lies around it, frame px.
   QRectF extent() const;
-  /// Draws them with their shapes that stop, fainter than the tile, and marks what is wrong.
+  /// Draws them with their shapes that stop, fainter than the tile.
   void paint(QPainter& painter, Pictures& pictures, const Project& project,
              const ViewTransform& view) const;
+  /// Marks the sides at which something is wrong.
+  void paintFaults(QPainter& painter, const ViewTransform& view) const;
 
  private:
   struct Neighbour {
