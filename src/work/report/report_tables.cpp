@@ -26,14 +26,26 @@ Rows findingRows(const Project& project, const std::vector<Finding>& findings) {
   return rows;
 }
 
+// "lamp: prop_lantern", each mount with what rides on it.
+std::string ridersText(const Project& project, const Asset& asset) {
+  std::string text;
+  for (const Rider& rider : asset.riders) {
+    const Asset* other = findAsset(project, rider.asset);
+    if (other == nullptr) continue;
+    text += (text.empty() ? "" : ", ") + rider.mount + ": " + other->name;
+  }
+  return text;
+}
+
 Rows assetRows(const Project& project) {
-  Rows rows{{"asset", "kind", "motion", "copies", "scale", "frames", "animations", "variantOf"}};
+  Rows rows{{"asset", "kind", "motion", "copies", "scale", "frames", "animations", "variantOf",
+             "riders"}};
   for (const auto& asset : project.assets) {
     const Asset* first = findAsset(project, asset->variantOf);
     rows.push_back({asset->name, asset->kind, std::string(wordOf(kMotionWords, asset->motion)),
                     std::string(wordOf(kCopiesWords, asset->copies)), exactNumber(asset->scale),
                     std::to_string(asset->frames.size()), std::to_string(asset->animations.size()),
-                    first == nullptr ? "" : first->name});
+                    first == nullptr ? "" : first->name, ridersText(project, *asset)});
   }
   return rows;
 }

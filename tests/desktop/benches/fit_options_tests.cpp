@@ -190,9 +190,21 @@ class FitOptionsTest : public QObject {
     // The farthest phantom is marked in the same colour in both.
     QVERIFY2(marked(wrong) > marked(right) + 300,
              qPrintable(QString("%1 and %2").arg(marked(wrong)).arg(marked(right))));
-    // The neighbours fill what a frame alone leaves empty beside it.
-    const QPoint beside(right.width() / 16, right.height() / 2);
-    QVERIFY(right.pixel(beside) != right.pixel(right.width() / 2, 4));
+    session.perform("spoil", {SetShape{tiles.id, tiles.frames[5].id, {"body", Box{0, 2, 32, 30}}}});
+    // Somebody who wants it so says it, for the neighbours that are marked; undo takes it back.
+    QVERIFY(marked(seen(5)) > marked(right) + 300);
+    for (int i = 0; i < 12 && marked(seen(5)) > marked(right) + 300; ++i) {
+      doByFinder(open.window, "do not compare this tile");
+    }
+    QVERIFY(marked(seen(5)) <= marked(right) + 300);
+    QVERIFY(!findAsset(open.project(), "tile_glasshouse")->tileDecisions.empty());
+    // Alone it is larger: nothing lies around what is no tile.
+    doByFinder(open.window, "check the kind as tiles");
+    QVERIFY(!findKind(open.project(), "tile")->tiles);
+    doByFinder(open.window, "merge fitting tiles");
+    QVERIFY(open.project().mergedTiles);
+    session.history().undo();
+    QVERIFY(!open.project().mergedTiles);
   }
 };
 AMBER_TEST(FitOptionsTest);

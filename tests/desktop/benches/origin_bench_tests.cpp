@@ -333,6 +333,38 @@ class OriginBenchTest : public QObject {
     press(open.window, Qt::Key_Z, Qt::ControlModifier);
     QCOMPARE(open.asset().riders.size(), rides + 1);
   }
+
+  void aBlockIsResizedByItsHandles() {
+    OpenWindow open;
+    goTo(open.window, Bench::Origin);
+    const Asset& zone = *findAsset(open.project(), "zone_night_end");
+    open.window.session().selectFrame(zone.id, {}, zone.frames.front().id);
+    open.settle();
+    auto* stage = open.find<OriginStage>("originStage");
+    const auto size = [&] {
+      return findAsset(open.project(), "zone_night_end")->frames.front().rect.size();
+    };
+    QCOMPARE(size(), (PixelSize{32, 160}));
+    drag(stage, {32, 80}, {48, 80});
+    QCOMPARE(size(), (PixelSize{48, 160}));
+    open.settle();
+    // The upper side, and the corner; the origin follows its rule.
+    drag(stage, {24, 0}, {24, 40});
+    QCOMPARE(size(), (PixelSize{48, 120}));
+    QCOMPARE(open.asset().frames.front().origin, (FramePoint{24, 120}));
+    open.settle();
+    drag(stage, {48, 0}, {40, 20});
+    QCOMPARE(size(), (PixelSize{40, 100}));
+    // Escape keeps what was; beside a handle it is the origin that moves.
+    open.settle();
+    QTest::mousePress(stage, Qt::LeftButton, {}, onStage(stage, 40, 50));
+    QTest::mouseMove(stage, onStage(stage, 60, 50));
+    QTest::keyClick(stage, Qt::Key_Escape);
+    QTest::mouseRelease(stage, Qt::LeftButton, {}, onStage(stage, 60, 50));
+    QCOMPARE(size(), (PixelSize{40, 100}));
+    open.history().undo();
+    QCOMPARE(size(), (PixelSize{48, 120}));
+  }
 };
 AMBER_TEST(OriginBenchTest);
 

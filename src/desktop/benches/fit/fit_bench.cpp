@@ -1,3 +1,4 @@
+#include "core/fit/tiles/tile_decisions.h"
 #include "desktop/benches/fit/fit_bench.h"
 
 #include <QComboBox>
@@ -267,6 +268,40 @@ void FitBench::applyKindRules() {
         return byKindRules(project, frames, HandSet::Kept, ArtStore::loading(store, project),
                            progress);
       });
+}
+
+void FitBench::toggleTiles() {
+  const std::string kind = session_.currentAsset()->kind;
+  const bool tiles = !isTile(session_.committed(), *session_.currentAsset());
+  const auto edit = markTiles(session_.committed(), kind, tiles);
+  if (!edit) return;
+  const QString name = QString::fromStdString(kind);
+  session_.perform(
+      tiles ? tr("Check the kind %1 as tiles").arg(name) : tr("No tiles of the kind %1").arg(name),
+      {*edit});
+  emit session_.told(tiles ? tr("Assets of the kind %1 are checked as tiles").arg(name)
+                           : tr("Assets of the kind %1 are not checked as tiles").arg(name));
+}
+
+void FitBench::toggleMergedTiles() {
+  const bool merged = !session_.committed().mergedTiles;
+  session_.perform(merged ? tr("Merge fitting tiles") : tr("Keep tiles apart"),
+                   {SetMergedTiles{merged}});
+  emit session_.told(merged ? tr("On courses, fitting tiles are one floor")
+                            : tr("On courses, every tile is an obstacle of its own"));
+}
+
+void FitBench::decideTilesApart() {
+  const std::vector<TileSurroundings::Fault> faults = stage_->around().faults();
+  for (const TileSurroundings::Fault& fault : faults) {
+    const auto edit = decideTiles(session_.committed(), fault.a, fault.b, fault.side, false);
+    if (edit) session_.perform(tr("Do not compare two tiles"), {*edit});
+  }
+}
+
+QString FitBench::tilesRefusal() const {
+  return stage_->around().faults().empty() ? tr("Nothing is marked at the sides of this tile")
+                                           : QString();
 }
 
 void FitBench::showRoles() {

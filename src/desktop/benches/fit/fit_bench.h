@@ -58,6 +58,13 @@ class FitBench : public BenchView {
   /// Applies the rules of their kind to the frames in the scope.
   void applyKindRules();
   void showRoles();
+  /// Whether the kind of the current asset is checked as tiles, and whether tiles that fit are one
+  /// floor on courses: the other way round.
+  void toggleTiles();
+  void toggleMergedTiles();
+  /// Decides that the current tile does not belong beside the neighbours that are marked as wrong.
+  void decideTilesApart();
+  QString tilesRefusal() const;
   /// Why the shape of this frame cannot be worked on; empty when it can.
   QString shapeRefusal() const;
 

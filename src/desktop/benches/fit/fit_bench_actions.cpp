@@ -32,6 +32,16 @@ void FitBench::addActions(ActionTable& table, ProjectSession& session, const Ben
       "fit.kindRules", tr("Apply the rules of the kind to the scope"), {},
       [](FitBench& fit) { fit.applyKindRules(); }, asset);
   actions.add(
+      "fit.tiles", tr("Check the kind as tiles, or no longer"), {},
+      [](FitBench& fit) { fit.toggleTiles(); }, asset);
+  actions.add(
+      "fit.mergedTiles", tr("Merge fitting tiles on courses, or no longer"), {},
+      [](FitBench& fit) { fit.toggleMergedTiles(); }, asset);
+  actions.add(
+      "fit.apart", tr("Do not compare this tile with the marked neighbours"), {},
+      [](FitBench& fit) { fit.decideTilesApart(); },
+      [](const FitBench& fit) { return fit.tilesRefusal(); });
+  actions.add(
       "fit.roles", tr("Roles of this project"), {}, [](FitBench& fit) { fit.showRoles(); }, asset);
 }
 
@@ -44,7 +54,8 @@ void FitBench::placeActions(ActionTable& actions) {
                         {"fitAgain", "fit.again"},
                         {"fitButton", "fit.take"},
                         {"rolesButton", "fit.roles"}});
-  for (const char* id : {"fit.copy", "fit.paste", "fit.mirror", "fit.kindRules"}) {
+  for (const char* id : {"fit.copy", "fit.paste", "fit.mirror", "fit.kindRules", "fit.tiles",
+                         "fit.mergedTiles", "fit.apart"}) {
     more_->addAction(actions.action(id));
   }
 }

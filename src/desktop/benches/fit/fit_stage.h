@@ -47,6 +47,7 @@ class FitStage : public StageView {
   std::optional<std::size_t> corner() const;
   /// Puts that corner at a typed place.
   void putCorner(Vertex at);
+  const TileSurroundings& around() const { return around_; }
 
  signals:
   void shapeDragged(const amber::Shape& shape);

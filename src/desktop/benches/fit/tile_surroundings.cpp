@@ -37,7 +37,7 @@ QString faultText(SeamFault fault) {
 
 TileSurroundings::TileSurroundings(const Project& project, const Asset& asset, const Frame& frame,
                                    const ArtSource& art)
-    : cell_(0, 0, frame.rect.w, frame.rect.h) {
+    : tile_{asset.id, frame.id}, cell_(0, 0, frame.rect.w, frame.rect.h) {
   if (!isTile(project, asset)) return;
   const std::vector<Tile> tiles = tilesOf(project, art);
   SeamChoice choice;
@@ -62,6 +62,17 @@ TileSurroundings::TileSurroundings(const Project& project, const Asset& asset, c
 
 bool TileSurroundings::empty() const {
   return std::none_of(at_.begin(), at_.end(), [](const auto& one) { return one.has_value(); });
+}
+
+std::vector<TileSurroundings::Fault> TileSurroundings::faults() const {
+  std::vector<Fault> faults;
+  for (const CellSide side : kCellSides) {
+    const std::optional<Neighbour>& one = at_[static_cast<std::size_t>(side)];
+    if (!one || !one->seam.fault) continue;
+    const bool after = side == facing(one->seam.side);
+    faults.push_back({after ? tile_ : one->ref, after ? one->ref : tile_, one->seam.side});
+  }
+  return faults;
 }
 
 QRectF TileSurroundings::cellAt(CellSide side) const {

@@ -21,6 +21,13 @@ class TileSurroundings {
                    const ArtSource& art);
 
   bool empty() const;
+  /// The pairs of tiles, the right or lower one second, between which something is wrong.
+  struct Fault {
+    FrameRef a;
+    FrameRef b;
+    TileSide side;
+  };
+  std::vector<Fault> faults() const;
   /// The rectangle around the tile and half of what lies around it, frame px.
   QRectF extent() const;
   /// Draws them with their shapes that stop, fainter than the tile.
@@ -38,6 +45,7 @@ class TileSurroundings {
   void paintFault(QPainter& painter, CellSide side, const TileSeam& seam,
                   const ViewTransform& view) const;
 
+  FrameRef tile_;
   QRectF cell_;
   std::array<std::optional<Neighbour>, 4> at_;  // By CellSide.
 };

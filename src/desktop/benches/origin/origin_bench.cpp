@@ -20,6 +20,7 @@
 #include "desktop/parts/number_field.h"
 #include "desktop/parts/scope_chooser.h"
 #include "desktop/parts/wording.h"
+#include "work/project/blocks.h"
 
 namespace amber {
 namespace {
@@ -279,6 +280,19 @@ void OriginBench::askRider() {
                        ? tr("End the ride of %1").arg(name)
                        : tr("Let %1 ride on %2").arg(name, QString::fromStdString(mount_)),
                    {*edit});
+}
+
+void OriginBench::resizeBlock(PixelSize size) {
+  const Project& project = session_.committed();
+  const Asset* asset = findAsset(project, session_.selection().asset);
+  const Sheet* block = asset == nullptr ? nullptr : rectangleOf(project, *asset);
+  if (block == nullptr) return;
+  const auto edits = resizedBlock(project, asset->id, size, block->rectangle->colour);
+  if (edits) {
+    session_.perform(tr("Resize %1").arg(QString::fromStdString(asset->name)), *edits);
+  } else {
+    emit session_.told(QString::fromStdString(describe(edits.error())));
+  }
 }
 
 void OriginBench::copyOffset() {

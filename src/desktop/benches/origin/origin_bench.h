@@ -52,6 +52,7 @@ class OriginBench : public BenchView {
   void mirrorMount();
   void removeMount();
   void askRider();
+  void resizeBlock(PixelSize size);
   void copyOffset();
   QString mountRefusal() const;
   void makeKindRule();

@@ -58,6 +58,7 @@ void OriginBench::connectStage() {
   connect(stage_, &OriginStage::pointDragged, this, &OriginBench::previewPoint);
   connect(stage_, &OriginStage::pointDropped, this, &OriginBench::setPoint);
   connect(stage_, &OriginStage::pointNudged, this, &OriginBench::movePoint);
+  connect(stage_, &OriginStage::blockResized, this, &OriginBench::resizeBlock);
   connect(stage_, &OriginStage::dragCancelled, &session_, &ProjectSession::endPreview);
   connect(stage_, &OriginStage::angleChanged, this, [this](double radians) {
     stage_->setAngle(radians);

@@ -8,7 +8,9 @@
 #include "core/geometry/tolerances.h"
 #include "core/origin/riders.h"
 #include "core/project/frame_ref.h"
+#include "core/project/values/ranges.h"
 #include "desktop/parts/wording.h"
+#include "desktop/stage/shape_painting.h"
 #include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
 #include "work/art/stage_picture.h"
@@ -130,7 +132,7 @@ QRectF OriginStage::extentOf(const std::vector<StagedFrame>& frames) const {
 
 // The stage must not rescale under a drag.
 QRectF OriginStage::content() const {
-  if (tool_.dragging() || draggingBeside_ || spinning_) return contentBeforeDrag_;
+  if (tool_.dragging() || draggingBeside_ || spinning_ || resizing_) return contentBeforeDrag_;
   const Frame* frame = shown();
   if (frame == nullptr) return {};
   StagedFrame alone;
@@ -171,6 +173,7 @@ void OriginStage::paintStage(QPainter& painter) {
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(view().toStage(QRectF(0, 0, frame->rect.w, frame->rect.h)));
     paintMounts(painter);
+    paintBlockHandles(painter);
   }
   if (look_ == OriginLook::Depth && findAsset(session_.project(), beside_) != nullptr) {
     paintOrigin(painter, origin + QPointF(besideAt_.x, besideAt_.y) * view().scale);
@@ -224,6 +227,45 @@ void OriginStage::paintMounts(QPainter& painter) {
     paintMount(painter, view().toStage(QPointF(mount.at.x, mount.at.y)),
                QString::fromStdString(mount.name), keyed, mount.name == active_);
   }
+}
+
+// At the right, at the top, and at the corner between them, where origins seldom lie; none for an
+// asset with a sheet.
+std::vector<std::pair<OriginStage::Handle, Vertex>> OriginStage::blockHandles() const {
+  const Frame* frame = shown();
+  if (frame == nullptr || look_ != OriginLook::Stack || playing_) return {};
+  const Sheet* sheet = findSheet(session_.project(), frame->sheet);
+  if (sheet == nullptr || !sheet->rectangle) return {};
+  const double w = frame->rect.w;
+  const double h = frame->rect.h;
+  return {{{true, true}, {w, 0}}, {{true, false}, {w, h / 2}}, {{false, true}, {w / 2, 0}}};
+}
+
+PixelSize OriginStage::sizeAt(QPointF at) const {
+  const auto side = [](double length) {
+    return static_cast<int>(std::clamp(std::round(length), 1.0, 1.0 * kLongestRectangle));
+  };
+  PixelSize size = shown()->rect.size();
+  if (resizing_->right) size.w = side(at.x());
+  if (resizing_->top) size.h = side(shown()->rect.h - at.y());
+  return size;
+}
+
+void OriginStage::paintBlockHandles(QPainter& painter) {
+  std::vector<Vertex> handles;
+  for (const auto& [handle, place] : blockHandles()) handles.push_back(place);
+  if (handles.empty()) return;
+  ShapeLook look;
+  look.colour = theme().amber;
+  paintHandles(painter, handles, view(), look, std::nullopt);
+  if (!resizing_) return;
+  const QRectF now(0, shown()->rect.h - resizedTo_.h, resizedTo_.w, resizedTo_.h);
+  const QRectF place = view().toStage(now);
+  painter.setPen(QPen(theme().amber, 2, Qt::DashLine));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(place);
+  paintStageText(painter, place.topRight() + QPointF(8, -8),
+                 tr("%1 x %2 px").arg(resizedTo_.w).arg(resizedTo_.h), theme().text);
 }
 
 void OriginStage::paintPointed(QPainter& painter) {
@@ -310,6 +352,13 @@ void OriginStage::artPress(QPointF at, Qt::KeyboardModifiers) {
   if (shown() == nullptr) return;
   contentBeforeDrag_ = content();
   pressedAt_ = at;
+  const double reach = metrics::kHandle / view().scale;
+  for (const auto& [handle, place] : blockHandles()) {
+    if (std::abs(at.x() - place.x) > reach || std::abs(at.y() - place.y) > reach) continue;
+    resizing_ = handle;
+    resizedTo_ = shown()->rect.size();
+    return;
+  }
   if (look_ == OriginLook::Spin) {
     spinning_ = true;
     angleBefore_ = angle_;
@@ -323,7 +372,10 @@ void OriginStage::artPress(QPointF at, Qt::KeyboardModifiers) {
 }
 
 void OriginStage::artMove(QPointF at, Qt::KeyboardModifiers modifiers) {
-  if (tool_.dragging()) {
+  if (resizing_) {
+    resizedTo_ = sizeAt(at);
+    update();
+  } else if (tool_.dragging()) {
     emit pointDragged(snappedFor(at));
   } else if (spinning_) {
     const QPointF origin(shown()->origin.x, shown()->origin.y);
@@ -345,6 +397,13 @@ void OriginStage::artMove(QPointF at, Qt::KeyboardModifiers modifiers) {
 }
 
 void OriginStage::artRelease(QPointF at, Qt::KeyboardModifiers) {
+  if (resizing_) {
+    const PixelSize size = sizeAt(at);
+    resizing_.reset();
+    contentChanged();
+    if (size != shown()->rect.size()) emit blockResized(size);
+    return;
+  }
   if (spinning_ || draggingBeside_) {
     spinning_ = draggingBeside_ = false;
     contentChanged();
@@ -364,6 +423,7 @@ void OriginStage::artCancel() {
     emit besideMoved();
   }
   spinning_ = draggingBeside_ = false;
+  resizing_.reset();
   update();
   if (!tool_.dragging()) return;
   tool_.cancel();

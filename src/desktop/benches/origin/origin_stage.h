@@ -28,7 +28,8 @@ enum class OriginLook {
 };
 
 /// The current frame on its origin. The point that is being set, the origin or a mount, can be
-/// dragged and nudged; a look of spin turns by dragging, one of depth moves the second asset.
+/// dragged and nudged; a look of spin turns by dragging, one of depth moves the second asset. A block
+/// or zone has handles at its right and upper side, by which it is resized.
 class OriginStage : public StageView {
   Q_OBJECT
 
@@ -63,6 +64,8 @@ class OriginStage : public StageView {
   void pointDropped(amber::FramePoint point);
   /// By so many px.
   void pointNudged(double dx, double dy);
+  /// The block or zone is dragged to this size by a handle.
+  void blockResized(amber::PixelSize size);
   void dragCancelled();
   /// The frame whose ink is under the pointer and not under the current frame's.
   void framePointed(std::optional<amber::FrameId> frame);
@@ -92,6 +95,14 @@ class OriginStage : public StageView {
   void paintPointed(QPainter& painter);
   QString caption() const;
   std::optional<FrameId> frameUnder(QPointF at) const;
+  /// A handle of a block: which sides it moves.
+  struct Handle {
+    bool right = false;
+    bool top = false;
+  };
+  std::vector<std::pair<Handle, Vertex>> blockHandles() const;
+  PixelSize sizeAt(QPointF at) const;
+  void paintBlockHandles(QPainter& painter);
   bool holdsInk(const StagedFrame& staged, QPointF fromOrigin) const;
 
   GhostLayer layer_;
@@ -110,6 +121,8 @@ class OriginStage : public StageView {
   GamePoint besideAt_{24, -4};
   bool draggingBeside_ = false;
   bool spinning_ = false;
+  std::optional<Handle> resizing_;
+  PixelSize resizedTo_;
   QPointF pressedAt_;
   GamePoint besideBefore_;
   double angleBefore_ = 0;
