@@ -15,7 +15,14 @@ struct CliResult {
   nlohmann::json json() const { return nlohmann::json::parse(out.toStdString()); }
 };
 
-/// Runs the program without a display; -1 for a crash or a call of more than 30 s.
+/// How long a call may take, ms.
+#ifdef AMBER_SANITIZED
+inline constexpr int kLongestCall = 600000;
+#else
+inline constexpr int kLongestCall = 30000;
+#endif
+
+/// Runs the program without a display; -1 for a crash or a call of more than kLongestCall.
 inline CliResult runCli(const QStringList& arguments) {
   QProcess process;
   QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
@@ -24,7 +31,7 @@ inline CliResult runCli(const QStringList& arguments) {
   process.setProcessEnvironment(environment);
   process.start(QString(AMBER_BIN_DIR) + "/amber-parcel-cli", arguments);
   CliResult result;
-  if (!process.waitForFinished(30000)) {
+  if (!process.waitForFinished(kLongestCall)) {
     process.kill();
     process.waitForFinished();
     return result;

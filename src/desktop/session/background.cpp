@@ -22,8 +22,10 @@ namespace {
 // priorities of single threads, all are equal.
 void giveWay() {
 #ifdef __linux__
+  // Than that of whoever started it, which may have been started with a low one itself.
   constexpr int kLower = 5;
-  ::setpriority(PRIO_PROCESS, static_cast<id_t>(::gettid()), kLower);
+  const auto thread = static_cast<id_t>(::gettid());
+  ::setpriority(PRIO_PROCESS, thread, ::getpriority(PRIO_PROCESS, thread) + kLower);
 #endif
 }
 
