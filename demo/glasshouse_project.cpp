@@ -262,11 +262,11 @@ Result<Project> withNightEnd(const Project& project) {
   if (!read) return failure(ErrorCode::BadValue, describe(read.error()));
   expectations.push_back(*read);
   constexpr LayerSet kKeepers = 2;
-  applied = withEdits(
-      applied->project,
-      {SetShape{zone.id, zone.frames.front().id, FrameShape{"body", Box{0, 0, 32, 160}}},
-       SetSetting{zone.id, {}, {"body", Duty::Notices, 0, kKeepers}},
-       SetExpectations{std::move(expectations)}});
+  applied =
+      withEdits(applied->project,
+                {SetShape{zone.id, zone.frames.front().id, FrameShape{"body", Box{0, 0, 32, 160}}},
+                 SetSetting{zone.id, {}, {"body", Duty::Notices, 0, kKeepers}},
+                 SetExpectations{std::move(expectations)}});
   if (!applied) return tl::unexpected(applied.error());
   return std::move(applied->project);
 }

@@ -38,8 +38,8 @@ class BlocksTest : public QObject {
       const ArtSource art = ArtStore::loading(store, project);
       for (const AssetId id : {zone, block}) {
         const FrameId frame = findAsset(project, id)->frames.front().id;
-        project =
-            withEdits(project, fittedShapes(project, {{id, frame}}, "body", Recipe{}, art))->project;
+        project = withEdits(project, fittedShapes(project, {{id, frame}}, "body", Recipe{}, art))
+                      ->project;
       }
       const Asset& area = *findAsset(project, zone);
       const Asset& other = *findAsset(project, block);

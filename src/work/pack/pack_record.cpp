@@ -52,7 +52,8 @@ std::optional<std::vector<std::string>> filesIn(const std::string& folder) {
 
 Json jsonOf(const std::vector<HashedFile>& files) {
   Json list = Json::array();
-  for (const HashedFile& file : files) list.push_back(Json{{"file", file.name}, {"hash", file.hash}});
+  for (const HashedFile& file : files)
+    list.push_back(Json{{"file", file.name}, {"hash", file.hash}});
   return list;
 }
 

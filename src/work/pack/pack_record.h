@@ -17,10 +17,10 @@ struct PackRecord {
   std::vector<std::string> sheets;  ///< The image files, relative to the project's folder.
 };
 
-/// What was packed the last time into a folder, if this program, the project's file, its sheets, the
-/// profile (as it was asked for, empty for the first) and every file of the parcel are the same as
-/// then, by the hashes of their bytes. Nothing if anything differs, is missing or cannot be read.
-/// Cost: linear in the bytes of these files; nothing is parsed or decoded.
+/// What was packed the last time into a folder, if this program, the project's file, its sheets,
+/// the profile (as it was asked for, empty for the first) and every file of the parcel are the same
+/// as then, by the hashes of their bytes. Nothing if anything differs, is missing or cannot be
+/// read. Cost: linear in the bytes of these files; nothing is parsed or decoded.
 std::optional<PackRecord> recordedPacking(const std::string& projectFile,
                                           const std::string& profile, const std::string& folder);
 

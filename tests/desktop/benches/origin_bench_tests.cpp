@@ -290,7 +290,8 @@ class OriginBenchTest : public QObject {
   }
 
   // Answers the dialog of riders: selects the asset and an order, then presses this button.
-  static std::unique_ptr<QTimer> answerRider(const QString& asset, int order, const QString& button) {
+  static std::unique_ptr<QTimer> answerRider(const QString& asset, int order,
+                                             const QString& button) {
     auto timer = std::make_unique<QTimer>();
     QObject::connect(timer.get(), &QTimer::timeout, [=, waiting = timer.get()] {
       QWidget* dialog = QApplication::activeModalWidget();

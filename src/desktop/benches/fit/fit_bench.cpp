@@ -1,5 +1,5 @@
-#include "core/fit/tiles/tile_decisions.h"
 #include "desktop/benches/fit/fit_bench.h"
+#include "core/fit/tiles/tile_decisions.h"
 
 #include <QComboBox>
 #include <QHash>

@@ -28,8 +28,8 @@ enum class OriginLook {
 };
 
 /// The current frame on its origin. The point that is being set, the origin or a mount, can be
-/// dragged and nudged; a look of spin turns by dragging, one of depth moves the second asset. A block
-/// or zone has handles at its right and upper side, by which it is resized.
+/// dragged and nudged; a look of spin turns by dragging, one of depth moves the second asset. A
+/// block or zone has handles at its right and upper side, by which it is resized.
 class OriginStage : public StageView {
   Q_OBJECT
 
