@@ -298,7 +298,11 @@ struct Pair {
     for (TrialFrame* one : {&a, &b}) {
       const PixelMask ink = maskOf(128, one == &a ? 2 : 3);
       const Shape shape = moved(*fitted(ink, recipe), -frame.origin.x, -frame.origin.y);
-      *one = {&asset, &frame, ink, {{&project.roles.front(), shape, piecesOf(shape, {})}}};
+      *one = {&asset,
+              &frame,
+              ink,
+              frame.origin,
+              {{&project.roles.front(), shape, piecesOf(shape, {}), &asset}}};
     }
   }
 };

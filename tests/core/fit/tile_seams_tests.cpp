@@ -176,6 +176,12 @@ class TileSeamsTest : public QObject {
     QVERIFY(continues(green, some));
     some[3] = {200, 90, 40, 255};
     QVERIFY(!continues(green, some));
+    // Ink that one side has alone counts against them: 13 of 16 px go on, 12 do not.
+    std::vector<Rgba> shorter = green;
+    for (std::size_t i = 0; i < 3; ++i) shorter[i] = {};
+    QVERIFY(continues(green, shorter));
+    shorter[3] = {};
+    QVERIFY(!continues(green, shorter));
     // Ink on half of a short side is enough.
     QVERIFY(continues(std::vector<Rgba>(6, green[0]), std::vector<Rgba>(6, green[0])));
     QVERIFY(!continues(std::vector<Rgba>(16), std::vector<Rgba>(16)));
