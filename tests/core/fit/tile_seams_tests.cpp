@@ -277,12 +277,12 @@ class TileSeamsTest : public QObject {
     QElapsedTimer timer;
     timer.start();
     const std::vector<TileSeam> seams = tileSeams(set.project, tiles);
-    const qint64 took = timer.elapsed();
+    [[maybe_unused]] const qint64 took = timer.elapsed();
     QVERIFY(seams.size() > 100000);
+    qInfo("500 tiles, %zu pairs that belong together: %lld ms", seams.size(),
+          static_cast<long long>(took));
 #ifndef AMBER_SANITIZED
-    QVERIFY2(took < 400, qPrintable(QString::number(took)));  // 100 ms on an idle machine
-#else
-    (void)took;
+    QVERIFY2(took < 400, qPrintable(QString::number(took)));  // Room for a busy machine.
 #endif
   }
 };
