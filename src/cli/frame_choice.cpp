@@ -17,11 +17,9 @@ void addFrames(CLI::App& command, FrameChoice& choice) {
 Result<std::vector<const Asset*>> chosenAssets(const Project& project, const FrameChoice& choice) {
   std::vector<const Asset*> assets;
   for (const std::string& name : choice.assets) {
-    const Asset* asset = findAsset(project, name);
-    if (asset == nullptr) {
-      return failure(ErrorCode::UnknownTarget, "the project has no asset \"" + name + "\"");
-    }
-    assets.push_back(asset);
+    const auto asset = assetNamed(project, name);
+    if (!asset) return tl::unexpected(asset.error());
+    assets.push_back(*asset);
   }
   if (!choice.kind.empty()) {
     if (findKind(project, choice.kind) == nullptr) {
@@ -34,6 +32,11 @@ Result<std::vector<const Asset*>> chosenAssets(const Project& project, const Fra
   if (assets.empty())
     return failure(ErrorCode::BadValue, "select assets with --asset NAME or --kind KIND");
   return assets;
+}
+
+Result<const Asset*> assetNamed(const Project& project, const std::string& name) {
+  if (const Asset* asset = findAsset(project, std::string_view(name))) return asset;
+  return failure(ErrorCode::UnknownTarget, "the project has no asset \"" + name + "\"");
 }
 
 Result<const Animation*> animationOf(const Asset& asset, const std::string& name) {

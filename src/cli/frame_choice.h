@@ -27,6 +27,9 @@ void addFrames(CLI::App& command, FrameChoice& choice);
 Result<std::vector<const Asset*>> chosenAssets(const Project& project, const FrameChoice& choice);
 Result<std::vector<FrameRef>> chosenFrames(const Project& project, const FrameChoice& choice);
 
+/// The asset with that name. Errors (UnknownTarget): the project has none.
+Result<const Asset*> assetNamed(const Project& project, const std::string& name);
+
 /// The animation with that name. If no name is given and the asset has one animation, that one.
 /// Errors: there is no animation of that name, or no name is given and there are several; the
 /// message lists them.

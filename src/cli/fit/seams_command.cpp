@@ -17,11 +17,6 @@
 namespace amber {
 namespace {
 
-Result<const Asset*> assetNamed(const Project& project, const std::string& name) {
-  if (const Asset* asset = findAsset(project, std::string_view(name))) return asset;
-  return failure(ErrorCode::UnknownTarget, "the project has no asset \"" + name + "\"");
-}
-
 // "tile_floor", or of an asset with several frames "tile_floor 3": counted from 1.
 std::string nameOf(const Tile& tile) {
   const auto& frames = tile.asset->frames;
@@ -75,7 +70,7 @@ class SeamsCommand : public Command {
       if (!found) return tl::unexpected(found.error());
       *target = *found;
       if (!isTile(open->project, **found)) {
-        return failure(ErrorCode::BadValue, *name + " is no tile: mark its kind with --kind " +
+        return failure(ErrorCode::BadValue, *name + " is not a tile: mark its kind with --kind " +
                                                 (*found)->kind + " --tiles yes");
       }
     }

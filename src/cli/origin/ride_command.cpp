@@ -5,6 +5,7 @@
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
+#include "cli/frame_choice.h"
 #include "core/origin/riders.h"
 #include "files/json/json_text.h"
 #include "work/project/project_change.h"
@@ -57,11 +58,11 @@ class RideCommand : public Command {
   Result<Exit> run(bool json) override {
     auto change = ProjectChange::open(project_, saving_);
     if (!change) return tl::unexpected(change.error());
-    const auto bearer = named(change->project(), bearer_);
+    const auto bearer = assetNamed(change->project(), bearer_);
     if (!bearer) return tl::unexpected(bearer.error());
     const AssetId id = (*bearer)->id;
     if (!rider_.empty()) {
-      const auto rider = named(change->project(), rider_);
+      const auto rider = assetNamed(change->project(), rider_);
       if (!rider) return tl::unexpected(rider.error());
       const auto edit = off_ ? withoutRider(**bearer, mount_, (*rider)->id)
                              : putRider(**bearer, mount_, **rider, animation_, behind_);
@@ -75,11 +76,6 @@ class RideCommand : public Command {
   }
 
  private:
-  static Result<const Asset*> named(const Project& project, const std::string& name) {
-    if (const Asset* asset = findAsset(project, std::string_view(name))) return asset;
-    return failure(ErrorCode::UnknownTarget, "the project has no asset \"" + name + "\"");
-  }
-
   std::string project_;
   Saving saving_ = Saving::Written;
   std::string bearer_;

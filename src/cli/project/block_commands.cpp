@@ -8,6 +8,7 @@
 #include "cli/commands.h"
 #include "cli/common_options.h"
 #include "cli/cut/cutting_options.h"
+#include "cli/frame_choice.h"
 #include "files/json/json_text.h"
 #include "work/project/blocks.h"
 #include "work/project/open_project.h"
@@ -34,11 +35,6 @@ CLI::Validator colourForm() {
                                     : "\"" + text + "\" does not have the form RRGGBB[AA]";
           },
           "RRGGBB[AA]"};
-}
-
-Result<const Asset*> assetNamed(const Project& project, const std::string& name) {
-  if (const Asset* asset = findAsset(project, std::string_view(name))) return asset;
-  return failure(ErrorCode::UnknownTarget, "the project has no asset \"" + name + "\"");
 }
 
 Json frameJson(const Asset& asset) {

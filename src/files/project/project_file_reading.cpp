@@ -92,6 +92,10 @@ class ProjectReading {
       project_.code.folders = readTexts(code->member("folders"));
       project_.code.ignored = readTexts(code->member("ignored"));
     }
+    readCourses(root);
+  }
+
+  void readCourses(const JsonReader& root) {
     if (const auto merged = root.optionalMember("mergedTiles")) {
       project_.mergedTiles = merged->truth();
     }

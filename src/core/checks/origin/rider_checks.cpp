@@ -60,7 +60,7 @@ void checkAbsent(const Asset& bearer, const Mounts& mounts, const Rider& rider, 
   }
 }
 
-// The share of a frame's ink that lies under a rider's ink; 0 where there is no art.
+// The share of a frame's ink that lies under a rider's ink; 0 without art.
 double hiddenShare(const Frame& frame, const RiddenFrame& rider, const ArtSource& art) {
   const auto own = art(frame.sheet);
   const auto its = art(rider.frame->sheet);
