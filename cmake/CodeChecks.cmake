@@ -1,5 +1,5 @@
 # format, format-check: clang-format on whole files. tidy: clang-tidy on our own sources.
-# headers: every header of the libraries compiled alone.
+# headers: headers of the libraries compiled alone, where no source of their name includes them first.
 file(GLOB_RECURSE amber_sources CONFIGURE_DEPENDS
   ${CMAKE_SOURCE_DIR}/src/*.cpp ${CMAKE_SOURCE_DIR}/src/*.h
   ${CMAKE_SOURCE_DIR}/tests/*.cpp ${CMAKE_SOURCE_DIR}/tests/*.h
@@ -23,6 +23,10 @@ file(GLOB_RECURSE amber_headers CONFIGURE_DEPENDS RELATIVE ${CMAKE_SOURCE_DIR}/s
 set(plain_units)
 set(window_units)
 foreach(header ${amber_headers})
+  string(REGEX REPLACE "h$" "cpp" source ${header})
+  if(EXISTS ${CMAKE_SOURCE_DIR}/src/${source})
+    continue()
+  endif()
   string(REPLACE "/" "_" unit ${header})
   set(unit ${CMAKE_BINARY_DIR}/headers/${unit}.cpp)
   file(CONFIGURE OUTPUT ${unit} CONTENT "#include \"${header}\"\n#include \"${header}\"\n")

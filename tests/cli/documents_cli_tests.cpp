@@ -102,9 +102,9 @@ class DocumentsCliTest : public QObject {
     const auto checked = runCli({"check", source("demo/glasshouse_night/glasshouse_night.amber")});
     QVERIFY(checked.out.contains("findings"));
     QVERIFY(checked.err.isEmpty());
-    const auto json =
+    const auto asked =
         runCli({"check", source("demo/glasshouse_night/glasshouse_night.amber"), "--json"});
-    QVERIFY(!json.json().empty());
+    QVERIFY(!asked.json().empty());
     const auto wrong = runCli({"check", "none.amber"});
     QVERIFY(wrong.out.isEmpty());
     QVERIFY(wrong.err.contains("none.amber"));

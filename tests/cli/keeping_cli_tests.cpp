@@ -117,7 +117,7 @@ class KeepingCliTest : public QObject {
     const QString parcel = scratch.qpath("parcel");
     QCOMPARE(runCli({"pack", project, "--out", parcel}).exitCode, 0);
     QCOMPARE(runCli({"verify", parcel, "--project", project}).exitCode, 0);
-    const std::string json = scratch.read("parcel/parcel.json");
+    const std::string text = scratch.read("parcel/parcel.json");
     const std::string page = scratch.read("parcel/page_0.png");
     // A byte of a page.
     std::string broken = page;
@@ -127,15 +127,15 @@ class KeepingCliTest : public QObject {
     QCOMPARE(runCli({"verify", parcel, "--project", project}).exitCode, 1);
     scratch.write("parcel/page_0.png", page);
     // A digit of a number.
-    std::string number = json;
+    std::string number = text;
     const std::size_t at = number.find("\"origin\": [") + 11;
     number[at] = number[at] == '1' ? '2' : '1';
     scratch.write("parcel/parcel.json", number);
     QCOMPARE(runCli({"verify", parcel, "--project", project}).exitCode, 1);
-    scratch.write("parcel/parcel.json", json.substr(0, json.size() / 2));
+    scratch.write("parcel/parcel.json", text.substr(0, text.size() / 2));
     QCOMPARE(runCli({"verify", parcel}).exitCode, 1);
     // Files that are not there.
-    scratch.write("parcel/parcel.json", json);
+    scratch.write("parcel/parcel.json", text);
     QFile::remove(scratch.qpath("parcel/page_0.png"));
     QCOMPARE(runCli({"verify", parcel}).exitCode, 3);
     QCOMPARE(runCli({"verify", scratch.qpath("none")}).exitCode, 3);
@@ -327,8 +327,8 @@ class KeepingCliTest : public QObject {
                 {"-c", QString("cd '%1' && '%2/amber-parcel-cli' cut gr*.png --whole --json")
                            .arg(scratch.qpath(""), AMBER_BIN_DIR)});
     QVERIFY(shell.waitForFinished(30000));
-    const auto json = nlohmann::json::parse(shell.readAllStandardOutput().toStdString());
-    QCOMPARE(json["image"].get<std::string>(), std::string("gr%FCn.png"));
+    const auto report = nlohmann::json::parse(shell.readAllStandardOutput().toStdString());
+    QCOMPARE(report["image"].get<std::string>(), std::string("gr%FCn.png"));
   }
 };
 AMBER_TEST(KeepingCliTest);

@@ -3,6 +3,7 @@
 #include <QTest>
 #include <nlohmann/json.hpp>
 
+#include "core/project/edit.h"
 #include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"

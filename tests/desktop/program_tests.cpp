@@ -43,7 +43,8 @@ class ProgramTest : public QObject {
     QVERIFY2(help.out.contains("--bench") && help.out.contains("files"), help.out);
     const Ran version = run({"--version"});
     QCOMPARE(version.exitCode, 0);
-    QVERIFY2(version.out.startsWith("amber-parcel 1."), version.out);
+    QVERIFY2(version.out.startsWith("amber-parcel 1.") && version.out.contains("Qt 6."),
+             version.out);
   }
 
   void aWrongCallIsSaidAndEndsIt() {

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <map>
+#include <tuple>
 #include <vector>
 
 #include "core/origin/landmarks.h"

@@ -1,6 +1,7 @@
 #include <QTest>
 
 #include "core/cut/cut_frames.h"
+#include "core/cut/grid.h"
 #include "core/fit/keys/kind_shapes.h"
 #include "support/registry.h"
 #include "support/text_picture.h"

@@ -16,7 +16,7 @@ using namespace amber::test;
 
 namespace {
 
-constexpr LayerSet kGround = 1;
+constexpr LayerSet kGroundLayer = 1;
 
 }  // namespace
 
@@ -188,7 +188,7 @@ class LayersSettingsTest : public QObject {
     open.settle();
     click(open.window, "level2");
     open.pull("chr_keeper:reach", true, 0);
-    QVERIFY((findRole(open.project(), "reach")->seeks & kGround) != 0);
+    QVERIFY((findRole(open.project(), "reach")->seeks & kGroundLayer) != 0);
     open.history().undo();
     open.settle();
     click(open.window, "level0");
@@ -259,7 +259,7 @@ class LayersSettingsTest : public QObject {
     for (const LoomRow& row : open.loom()->rows()) {
       const ParticipantSettings& now =
           open.loom()->participants()[row.participants.front()].settings;
-      QVERIFY(((now.on | now.seeks) & kGround) != 0);
+      QVERIFY(((now.on | now.seeks) & kGroundLayer) != 0);
     }
     click(open.window, "shown0");
     QCOMPARE(open.loom()->rows().size(), all);
@@ -362,7 +362,7 @@ class LayersSettingsTest : public QObject {
     // The snail's body put on the ground in the table alone.
     std::vector<Edit> snail{SetSetting{findAsset(open.project(), "chr_snail")->id,
                                        {},
-                                       {"body", Duty::Stops, kGround, LayerSet{9}}}};
+                                       {"body", Duty::Stops, kGroundLayer, LayerSet{9}}}};
     const Project wanted = withEdits(open.project(), snail)->project;
     open.scratch.write("settings.csv", csvText(settingsTable(wanted)));
     open.scratch.write("broken.csv", "target,duty\n\"chr_snail:body");
@@ -376,7 +376,7 @@ class LayersSettingsTest : public QObject {
     doByFinder(open.window, "layers from a table");
     QVERIFY(open.project() == before);
     doByFinder(open.window, "layers from a table");
-    QCOMPARE(open.settings("chr_snail", "body").on, kGround);
+    QCOMPARE(open.settings("chr_snail", "body").on, kGroundLayer);
     QVERIFY(open.project() == wanted);
     doByFinder(open.window, "layers from a table");
     QVERIFY(answers.allUsed());

@@ -88,4 +88,4 @@ class KillTest : public QObject {
 };
 AMBER_TEST(KillTest);
 
-#include "kill_test.moc"
+#include "kill_tests.moc"

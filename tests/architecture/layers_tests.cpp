@@ -136,4 +136,4 @@ class LayersTest : public QObject {
 };
 AMBER_TEST(LayersTest);
 
-#include "layers_test.moc"
+#include "layers_tests.moc"

@@ -143,4 +143,4 @@ class MonkeyTest : public QObject {
 };
 AMBER_TEST(MonkeyTest);
 
-#include "monkey_test.moc"
+#include "monkey_tests.moc"
