@@ -7,6 +7,7 @@
 
 #include "cli/commands.h"
 #include "cli/earlier_options.h"
+#include "work/version.h"
 
 namespace amber {
 
@@ -66,6 +67,8 @@ Result<Exit> runCall(int argc, const char* const* argv) {
                    "amber-parcel-cli"};
   program.require_subcommand(1);
   program.fallthrough();
+  program.set_version_flag("--version", "amber-parcel-cli " + versionLine(),
+                           "Say the version and end");
   bool json = false;
   program.add_flag("--json", json, "Write the result to standard output as JSON");
   const auto commands = allCommands();

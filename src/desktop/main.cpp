@@ -8,6 +8,7 @@
 #include "desktop/program.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/theme.h"
+#include "work/version.h"
 
 namespace {
 
@@ -46,8 +47,7 @@ Call callFrom(const QStringList& arguments) {
     std::printf("%s", qPrintable(parser.helpText()));
     call.exit = 0;
   } else if (parser.isSet("version")) {
-    std::printf("%s %s\n", qPrintable(QCoreApplication::applicationName()),
-                qPrintable(QCoreApplication::applicationVersion()));
+    std::printf("amber-parcel %s\n", versionLine().c_str());
     call.exit = 0;
   } else {
     call.files = parser.positionalArguments();
@@ -84,7 +84,7 @@ std::optional<int> answerWithoutWindow(int argc, char** argv) {
 int main(int argc, char** argv) {
   QCoreApplication::setOrganizationName("amber-parcel");
   QCoreApplication::setApplicationName("amber-parcel");
-  QCoreApplication::setApplicationVersion(AMBER_VERSION);
+  QCoreApplication::setApplicationVersion(QString::fromStdString(version()));
   // A file that may grow no further is an error like any other, not the end of the program.
   std::signal(SIGXFSZ, SIG_IGN);
   if (const auto exit = answerWithoutWindow(argc, argv)) return *exit;

@@ -22,6 +22,7 @@
 #include "desktop/theme.h"
 #include "files/image/image_file.h"
 #include "work/project/blocks.h"
+#include "work/version.h"
 
 namespace amber {
 
@@ -203,9 +204,9 @@ void MainWindow::addHelpActions() {
                    QMessageBox::about(
                        this, tr("About Amber Parcel"),
                        tr("<h3>Amber Parcel %1</h3><p>Turns sprite sheets into game-ready "
-                          "assets.</p><p>Built with Qt %2. Licence: GPL-3.0-or-later; the loaders "
-                          "are free for any use.</p>")
-                           .arg(QApplication::applicationVersion(), qVersion()));
+                          "assets.</p><p>Licence: GPL-3.0-or-later; the loaders are free for any "
+                          "use.</p>")
+                           .arg(QString::fromStdString(versionLine())));
                  }});
   actions_->add(
       {"sheet.openFolder",

@@ -1,0 +1,14 @@
+#pragma once
+
+#include <string>
+
+namespace amber {
+
+/// The version of the program, such as "1.0.0".
+std::string version();
+
+/// One line for people who report something: the version, the commit where the build knew one, and
+/// the Qt it runs with, such as "1.0.0 (commit 1a2b3c4d, Qt 6.4.2)".
+std::string versionLine();
+
+}  // namespace amber
