@@ -70,7 +70,11 @@ QVariant ExpectationModel::data(const QModelIndex& index, int role) const {
   if (role == kStateRole) return QVariant::fromValue(static_cast<int>(stateOf(index.row())));
   if (role == Qt::DisplayRole && index.column() != Mark) return textOf(index.row(), index.column());
   if (role == Qt::ToolTipRole) return textOf(index.row(), index.column());
-  if (role == Qt::AccessibleTextRole && index.column() == Mark) {
+  if (role == Qt::AccessibleTextRole && index.column() != Mark) {
+    const QString text = textOf(index.row(), index.column());
+    return text.isEmpty() ? tr("none") : text;
+  }
+  if (role == Qt::AccessibleTextRole) {
     const QString words[] = {tr("checking"), tr("holds"), tr("broken"), tr("applies to nothing"),
                              tr("not covered")};
     return words[static_cast<int>(stateOf(index.row()))];

@@ -169,6 +169,8 @@ void TrialBench::addAnswer(const QString& what, const QString& says, const QStri
   auto* item = new QTreeWidgetItem(answers_, {what, says, figure});
   item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
   item->setToolTip(0, what);
+  // A screen reader comes to the empty cell too.
+  if (figure.isEmpty()) item->setData(2, Qt::AccessibleTextRole, tr("none"));
   if (bad) item->setForeground(1, theme().error);
 }
 

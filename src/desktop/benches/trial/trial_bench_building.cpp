@@ -129,6 +129,7 @@ QWidget* TrialBench::makeSide() {
   verdict_->setWordWrap(true);
   column->addWidget(verdict_);
   answers_ = makeTable("answers", {tr("Role"), tr("Result"), tr("px")}, side);
+  answers_->setAccessibleName(tr("Results by role"));
   answers_->setSelectionMode(QAbstractItemView::NoSelection);
   answers_->setFocusPolicy(Qt::NoFocus);
   answers_->header()->hide();
