@@ -18,7 +18,7 @@ _amber_parcel_cli() {
     drift) options='--asset --kind --animation --frame --csv --json --help' ;;
     mount) options='--asset --kind --animation --frame --name --at --offset --offset --at --hold --unkey --remove --rename --mirror --try --json --help' ;;
     look) options='--asset --kind --animation --frame --as --angle --beside --at --zoom --out --json --help' ;;
-    ride) options='--try --asset --with --mount --mount --with --animation --with --behind --with --off --with --json --help' ;;
+    ride) options='--try --asset --with --asset --mount --mount --with --animation --with --behind --with --off --with --json --help' ;;
     seams) options='--try --asset --with --asset --step --side --together --together --with --side --frame --together --with-frame --together --kind --tiles --tiles --kind --merged-tiles --json --help' ;;
     role) options='--role --name --duty --most-air --most-bare-ink --rename --remove --for-kind --not-for-kind --shape --region --inset --loss --axis --grow --holes --least-speck --points --tolerance --convex --keep --grounded --around --try --json --help' ;;
     shape) options='--asset --kind --animation --frame --role --do --way --copy-to --hand-too --shape --region --inset --loss --axis --grow --holes --least-speck --points --tolerance --convex --keep --grounded --around --try --json --help' ;;

@@ -76,7 +76,9 @@ Result<Exit> runCall(int argc, const char* const* argv) {
   for (const auto& command : commands) {
     const CommandTitle title = command->title();
     CLI::App* app = apps.emplace_back(program.add_subcommand(title.name, title.about));
-    app->footer("Example:\n  amber-parcel-cli " + title.example);
+    std::string examples = "Examples:";
+    for (const std::string& example : title.examples) examples += "\n  amber-parcel-cli " + example;
+    app->footer(examples);
     command->addOptions(*app);
   }
   try {

@@ -17,7 +17,8 @@ enum class Exit { Done = 0, Findings = 1, WrongCall = 2, FileTrouble = 3 };
 struct CommandTitle {
   std::string name;
   std::string about;
-  std::string example;  ///< A call of it, without the program's name.
+  /// Calls of it, without the program's name, in the folder of the example project.
+  std::vector<std::string> examples;
 };
 
 /// One command: its title, its options and what it does. A new one is added to allCommands.

@@ -234,16 +234,6 @@ class KeepingCliTest : public QObject {
     QCOMPARE(fit["frames"][0]["candidates"][0]["style"].get<std::string>(), std::string("snug"));
   }
 
-  void everyCommandShowsAnExample() {
-    for (const QString command :
-         {"cut", "fit", "new", "add", "recut", "turn", "refresh", "animation", "origin", "drift",
-          "mount", "look", "role", "shape", "refit", "check", "pack", "verify", "formats"}) {
-      const CliResult help = runCli({command, "--help"});
-      QCOMPARE(help.exitCode, 0);
-      QVERIFY2(help.out.contains("amber-parcel-cli " + command.toUtf8()), help.out);
-    }
-  }
-
   void findingsAreMendedWithoutAWindow() {
     const Scratch scratch;
     const QString project = scratch.qpath("p.amber");

@@ -259,7 +259,9 @@ Result<Exit> runAnimation(const AnimationArguments& arguments, bool json) {
 class RefreshCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"refresh", "Update from repainted sheets, with the same cut", "refresh keeper.amber"};
+    return {"refresh",
+            "Update from repainted sheets, with the same cut",
+            {"refresh glasshouse_night.amber", "refresh glasshouse_night.amber --try"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -274,8 +276,10 @@ class RefreshCommand : public Command {
 class TurnCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"turn", "Turn or mirror a sheet and everything that was cut from it",
-            "turn keeper.amber --sheet snail.png --by mirrorX"};
+    return {"turn",
+            "Turn or mirror a sheet and everything that was cut from it",
+            {"turn glasshouse_night.amber --sheet sheets/snail_crawl.png --by mirrorX",
+             "turn glasshouse_night.amber --sheet sheets/moth_flutter.png --by right right --try"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -300,8 +304,11 @@ class TurnCommand : public Command {
 class RecutCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"recut", "Cut a sheet of a project again, by another method",
-            "recut keeper.amber --sheet keeper_walk.png --count 8x1"};
+    return {
+        "recut",
+        "Cut a sheet of a project again, by another method",
+        {"recut glasshouse_night.amber --sheet sheets/keeper_walk.png --count 8x1",
+         "recut glasshouse_night.amber --sheet sheets/garden_tools.png --islands --join 3 --try"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -323,8 +330,12 @@ class RecutCommand : public Command {
 class AnimationCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"animation", "Make or change an animation",
-            "animation keeper.amber --asset chr_keeper --animation wave --frames 1,2,3,2"};
+    return {"animation",
+            "Make or change an animation",
+            {"animation glasshouse_night.amber --asset chr_keeper --animation wave --frames 1 2 3 "
+             "2 --rate 8",
+             "animation glasshouse_night.amber --asset chr_keeper --animation walk --loop repeat "
+             "--default"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);

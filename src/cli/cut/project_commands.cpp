@@ -245,9 +245,11 @@ class SheetCommand : public Command {
 class NewCommand : public SheetCommand {
  public:
   CommandTitle title() const override {
-    return {"new", "Create a project from sheets",
-            "new keeper.amber --sheet keeper_walk.png --cells 48x48 --kind character --rate 12 "
-            "--shape box:trimmed"};
+    return {"new",
+            "Create a project from sheets",
+            {"new keeper.amber --sheet sheets/keeper_walk.png --cells 48x48 --kind character "
+             "--rate 12 --shape box:trimmed",
+             "new night.amber --sheet sheets --clear-only"}};
   }
 
  protected:
@@ -259,8 +261,10 @@ class NewCommand : public SheetCommand {
 class AddCommand : public SheetCommand {
  public:
   CommandTitle title() const override {
-    return {"add", "Add sheets to a project",
-            "add keeper.amber --sheet keeper_idle.png --count 4x1 --kind character"};
+    return {"add",
+            "Add sheets to a project",
+            {"add glasshouse_night.amber --sheet art/pot_two.png --whole --kind prop",
+             "add glasshouse_night.amber --sheet art --kind prop"}};
   }
 
  protected:

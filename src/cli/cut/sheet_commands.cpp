@@ -323,8 +323,10 @@ Result<Exit> runFit(const FitArguments& arguments, bool json) {
 class CutCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"cut", "Cut a sheet into frames and list the problems",
-            "cut keeper_walk.png --cells 48x48 --json"};
+    return {"cut",
+            "Cut a sheet into frames and list the problems",
+            {"cut sheets/keeper_walk.png --cells 48x48", "cut sheets/garden_tools.png --islands",
+             "cut sheets/keeper_walk.png --count 8x1 --json"}};
   }
   void addOptions(CLI::App& app) override {
     app.add_option("IMAGE", image_, "The image file of the sheet")->required();
@@ -341,8 +343,11 @@ class CutCommand : public Command {
 class FitCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"fit", "Fit shapes to the frames of a sheet",
-            "fit keeper_walk.png --cells 48x48 --shape polygon:balanced --json"};
+    return {
+        "fit",
+        "Fit shapes to the frames of a sheet",
+        {"fit sheets/keeper_walk.png --cells 48x48 --shape box:trimmed",
+         "fit sheets/keeper_walk.png --cells 48x48 --shape polygon:balanced --points 8 --json"}};
   }
   void addOptions(CLI::App& app) override {
     app.add_option("IMAGE", image_, "The image file of the sheet")->required();

@@ -115,8 +115,11 @@ Result<Exit> runRole(const RoleArguments& arguments, bool json) {
 class RoleCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"role", "Add or change a role of a project, or list all roles",
-            "role keeper.amber --name feet --duty notices --region bottom:4px --inset 0,0,0,-2"};
+    return {"role",
+            "Add or change a role of a project, or list all roles",
+            {"role glasshouse_night.amber",
+             "role glasshouse_night.amber --name feet --duty notices --region bottom:4px --inset "
+             "0,0,0,-2"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);

@@ -27,8 +27,11 @@ std::string nameOf(const Tile& tile) {
 class SeamsCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"seams", "Compare the shapes of tiles where they meet, or set how tiles are used",
-            "seams glasshouse.amber --asset tile_floor --with tile_step"};
+    return {"seams",
+            "Compare the shapes of tiles where they meet, or set how tiles are used",
+            {"seams glasshouse_night.amber",
+             "seams glasshouse_night.amber --asset tile_glasshouse --with tile_glasshouse",
+             "seams glasshouse_night.amber --merged-tiles yes"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

@@ -232,8 +232,12 @@ Result<Exit> runRefit(const RefitArguments& arguments, bool json) {
 class ShapeCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"shape", "Set or list the shapes of frames",
-            "shape keeper.amber --asset chr_keeper --role feet --do fit --way held"};
+    return {"shape",
+            "Set or list the shapes of frames",
+            {"shape glasshouse_night.amber --asset chr_keeper",
+             "shape glasshouse_night.amber --asset chr_keeper --role feet --do fit --way held",
+             "shape glasshouse_night.amber --kind character --do fit --shape polygon:balanced "
+             "--points 8"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -261,8 +265,10 @@ class ShapeCommand : public Command {
 class RefitCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"refit", "Refit the shapes of frames whose art has changed",
-            "refit keeper.amber --try"};
+    return {"refit",
+            "Refit the shapes of frames whose art has changed",
+            {"refit glasshouse_night.amber --try",
+             "refit glasshouse_night.amber --asset chr_keeper --all"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);

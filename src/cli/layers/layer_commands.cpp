@@ -143,8 +143,11 @@ Result<Exit> runLayers(const LayersArguments& arguments, bool json) {
 class LayersCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"layers", "Set or list the layers, and which shapes are on them and seek them",
-            "layers keeper.amber --set chr_snail:body --on pests --seeks ground,shots"};
+    return {"layers",
+            "Set or list the layers, and which shapes are on them and seek them",
+            {"layers glasshouse_night.amber",
+             "layers glasshouse_night.amber --set chr_snail:body --on pests --seeks ground,shots",
+             "layers glasshouse_night.amber --csv"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -191,8 +194,10 @@ class LayersCommand : public Command {
 class AssetCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"asset", "Set or list the motion, copies and scale of assets",
-            "asset keeper.amber --asset chr_snail --motion kinematic --copies many"};
+    return {"asset",
+            "Set or list the motion, copies and scale of assets",
+            {"asset glasshouse_night.amber",
+             "asset glasshouse_night.amber --asset chr_snail --motion kinematic --copies many"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

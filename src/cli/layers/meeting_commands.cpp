@@ -48,8 +48,10 @@ Result<std::vector<Participant>> participantsBy(const std::vector<Participant>& 
 class MeetsCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"meets", "List which shapes meet, and why",
-            "meets keeper.amber chr_snail:body tile_floor"};
+    return {"meets",
+            "List which shapes meet, and why",
+            {"meets glasshouse_night.amber",
+             "meets glasshouse_night.amber chr_snail:body tile_glasshouse"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
@@ -249,8 +251,10 @@ Result<Exit> runExpect(const ExpectArguments& arguments, bool json) {
 class ExpectCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"expect", "Add or list the expectations of the game, and check them",
-            "expect keeper.amber --add \"every character body stops at every tile\""};
+    return {"expect",
+            "Add or list the expectations of the game, and check them",
+            {"expect glasshouse_night.amber",
+             "expect glasshouse_night.amber --add \"every character body stops at every tile\""}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -273,7 +277,9 @@ class ExpectCommand : public Command {
 class WeaveCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"weave", "Compute the layers from the expectations", "weave keeper.amber --try"};
+    return {"weave",
+            "Compute the layers from the expectations",
+            {"weave glasshouse_night.amber --try", "weave glasshouse_night.amber"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

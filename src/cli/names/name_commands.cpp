@@ -39,8 +39,12 @@ std::vector<NamePart> partsFrom(const std::vector<std::string>& texts) {
 class NamesCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"names", "List all names and their problems, in the project and in code",
-            "names keeper.amber --used-in src --rename chr_kepper=chr_keeper --diff names.diff"};
+    return {"names",
+            "List all names and their problems, in the project and in code",
+            {"names glasshouse_night.amber",
+             "names glasshouse_night.amber --rename chr_snail=chr_slug --try",
+             "names glasshouse_night.amber --used-in code --rename chr_snail=chr_slug --diff "
+             "names.diff"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
@@ -321,8 +325,10 @@ class NamesCommand : public Command {
 class ConstantsCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"constants", "Write the names as constants of a programming language",
-            "constants keeper.amber --language cpp --out names.hpp"};
+    return {"constants",
+            "Write the names as constants of a programming language",
+            {"constants glasshouse_night.amber --language cpp --out names.hpp",
+             "constants glasshouse_night.amber --beside-parcel cpp python"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
@@ -349,7 +355,7 @@ class ConstantsCommand : public Command {
       const auto kept = keepBeside();
       if (!kept) return tl::unexpected(kept.error());
     }
-    if (json && !file_.empty()) std::cout << jsonText(Json{{"constants", *written}});
+    if (json) std::cout << jsonText(Json{{"constants", *written}, {"besideParcel", beside_}});
     return Exit::Done;
   }
 
@@ -388,6 +394,8 @@ class ConstantsCommand : public Command {
         profile.constants.push_back(static_cast<Language>(i));
       }
     }
+    resultText() << profile.constants.size()
+                 << " source files with names are written beside every parcel\n";
     const auto applied = change->apply({SetProfiles{profiles}});
     if (!applied) return tl::unexpected(applied.error());
     return {};

@@ -112,8 +112,11 @@ Result<Exit> runLook(const LookArguments& arguments, bool json) {
 class LookCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"look", "Draw frames at their origins to a PNG file",
-            "look keeper.amber --asset chr_keeper --as stack --out stack.png"};
+    return {"look",
+            "Draw frames at their origins to a PNG file",
+            {"look glasshouse_night.amber --asset chr_keeper --as stack --out stack.png",
+             "look glasshouse_night.amber --asset chr_snail --animation crawl --as spin --angle 30 "
+             "--zoom 4 --out spin.png"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);

@@ -145,9 +145,11 @@ Result<Exit> runMount(const MountArguments& arguments, bool json) {
 class MountCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"mount", "Set or list mounts (named points of an asset)",
-            "mount keeper.amber --asset chr_keeper --name spout --animation walk --offset "
-            "15,-21.5 --hold"};
+    return {"mount",
+            "Set or list mounts (named points of an asset)",
+            {"mount glasshouse_night.amber --asset chr_keeper",
+             "mount glasshouse_night.amber --asset chr_keeper --name hand --animation walk "
+             "--offset 15,-21.5 --hold"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);

@@ -282,8 +282,11 @@ Result<Exit> runDrift(const DriftArguments& arguments, bool json) {
 class OriginCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"origin", "Set the origins of frames",
-            "origin keeper.amber --asset chr_keeper --anchor feet --snap corner --try"};
+    return {"origin",
+            "Set the origins of frames",
+            {"origin glasshouse_night.amber --asset chr_keeper --anchor feet --snap corner --try",
+             "origin glasshouse_night.amber --asset chr_moth --nudge 0,-2",
+             "origin glasshouse_night.amber --kind character --anchor ground --for-kind"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -326,8 +329,10 @@ class OriginCommand : public Command {
 class DriftCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"drift", "List the positions of feet, centroid and ink edges, relative to the origin",
-            "drift keeper.amber --asset chr_keeper --csv"};
+    return {"drift",
+            "List the positions of feet, centroid and ink edges, relative to the origin",
+            {"drift glasshouse_night.amber --asset chr_keeper",
+             "drift glasshouse_night.amber --asset chr_keeper --animation walk --csv"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);

@@ -37,17 +37,32 @@ void tellRiders(const Project& project, const Asset& bearer) {
   }
 }
 
+// Everything that rides, by its bearers.
+void tellAll(const Project& project, bool json) {
+  Json list = Json::array();
+  for (const auto& asset : project.assets) {
+    if (asset->riders.empty()) continue;
+    list.push_back(ridersJson(project, *asset));
+    tellRiders(project, *asset);
+  }
+  if (list.empty()) resultText() << "no asset rides on another one\n";
+  if (json) std::cout << jsonText(Json{{"bearers", std::move(list)}});
+}
+
 class RideCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"ride", "Let an asset ride on a mount of another one, or list what rides",
-            "ride keeper.amber --asset chr_keeper --mount hand --with prop_lantern"};
+    return {"ride",
+            "Let an asset ride on a mount of another one, or list what rides",
+            {"ride glasshouse_night.amber",
+             "ride glasshouse_night.amber --asset chr_keeper --mount spout --with pick_seed_pod "
+             "--behind"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
     addTry(app, saving_);
-    app.add_option("--asset", bearer_, "The asset that carries")->required();
-    auto* with = app.add_option("--with", rider_, "The asset that rides");
+    auto* bearer = app.add_option("--asset", bearer_, "The asset that carries (default: list all)");
+    auto* with = app.add_option("--with", rider_, "The asset that rides")->needs(bearer);
     auto* mount = app.add_option("--mount", mount_, "The mount that it rides on")->needs(with);
     with->needs(mount);
     app.add_option("--animation", animation_, "What it plays (default: its first animation)")
@@ -58,6 +73,10 @@ class RideCommand : public Command {
   Result<Exit> run(bool json) override {
     auto change = ProjectChange::open(project_, saving_);
     if (!change) return tl::unexpected(change.error());
+    if (bearer_.empty()) {
+      tellAll(change->project(), json);
+      return Exit::Done;
+    }
     const auto bearer = assetNamed(change->project(), bearer_);
     if (!bearer) return tl::unexpected(bearer.error());
     const AssetId id = (*bearer)->id;

@@ -172,8 +172,10 @@ Result<Exit> runVerify(const std::string& folder, const std::string& path, bool 
 class PackCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"pack", "Pack a project into a parcel, and verify it before it replaces the old one",
-            "pack keeper.amber --out parcel"};
+    return {"pack",
+            "Pack a project into a parcel, and verify it before it replaces the old one",
+            {"pack glasshouse_night.amber --out packed",
+             "pack glasshouse_night.amber --out packed --depfile packed.d"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, arguments_.project);
@@ -197,7 +199,9 @@ class PackCommand : public Command {
 class VerifyCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"verify", "Verify a parcel", "verify parcel --project keeper.amber"};
+    return {"verify",
+            "Verify a parcel",
+            {"verify parcel", "verify parcel --project glasshouse_night.amber"}};
   }
   void addOptions(CLI::App& app) override {
     app.add_option("DIR", folder_, "The folder of the parcel")->required();

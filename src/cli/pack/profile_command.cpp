@@ -131,8 +131,11 @@ class ProfileOptions {
 class ProfilesCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"profiles", "List or change the pack profiles (the settings for each game)",
-            "profiles keeper.amber --add handheld --scales 0.5,1 --px-per-unit 16 --y up"};
+    return {
+        "profiles",
+        "List or change the pack profiles (the settings for each game)",
+        {"profiles glasshouse_night.amber",
+         "profiles glasshouse_night.amber --add handheld --scales 0.5 1 --px-per-unit 16 --y up"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

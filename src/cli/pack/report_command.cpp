@@ -2,12 +2,14 @@
 #include <CLI/CLI.hpp>
 #include <QFileInfo>
 #include <iostream>
+#include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
 #include "cli/common_options.h"
 #include "core/base/words.h"
 #include "core/checks/check_project.h"
 #include "files/file_bytes.h"
+#include "files/json/json_text.h"
 #include "work/pack/pack_project.h"
 #include "work/project/open_project.h"
 #include "work/report/project_report.h"
@@ -18,8 +20,11 @@ namespace {
 class ReportCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"report", "Export the findings for people, build servers or spreadsheets",
-            "report keeper.amber --out report.html"};
+    return {"report",
+            "Export the findings for people, build servers or spreadsheets",
+            {"report glasshouse_night.amber --out report.html",
+             "report glasshouse_night.amber --out findings.sarif",
+             "report glasshouse_night.amber --table frames --out frames.csv"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
@@ -39,7 +44,7 @@ class ReportCommand : public Command {
                  "Measure the fairness of all pairs for .html, also of many frames");
     app.add_option("--animation", animation_, "The animation, for .apng (default: the first)");
   }
-  Result<Exit> run(bool) override {
+  Result<Exit> run(bool json) override {
     const auto open = openProject(project_);
     if (!open) return tl::unexpected(open.error());
     const Project& project = open->project;
@@ -52,6 +57,7 @@ class ReportCommand : public Command {
       return tl::unexpected(written.error());
     }
     resultText() << findings.size() << " findings written to " << file_ << "\n";
+    if (json) std::cout << jsonText({{"file", file_}, {"findings", findings.size()}});
     return hasErrors(findings) ? Exit::Findings : Exit::Done;
   }
 

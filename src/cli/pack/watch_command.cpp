@@ -21,8 +21,9 @@ namespace {
 class WatchCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"watch", "Pack again whenever the project or one of its sheets is saved, until stopped",
-            "watch keeper.amber --out parcel"};
+    return {"watch",
+            "Pack again whenever the project or one of its sheets is saved, until stopped",
+            {"watch glasshouse_night.amber --out parcel"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

@@ -110,8 +110,10 @@ class RectangleCommand : public Command {
 class BlockCommand : public RectangleCommand {
  public:
   CommandTitle title() const override {
-    return {"block", "Make a block: a plain rectangle of one colour in place of missing art",
-            "block keeper.amber --asset beam --size 64x8 --colour c83c32 --kind prop"};
+    return {"block",
+            "Make a block: a plain rectangle of one colour in place of missing art",
+            {"block glasshouse_night.amber --asset beam --size 64x8 --colour c83c32 --kind prop",
+             "block glasshouse_night.amber --asset crate --size 24x24 --kind prop --try"}};
   }
   void addOptions(CLI::App& app) override {
     RectangleCommand::addOptions(app);
@@ -130,8 +132,10 @@ class BlockCommand : public RectangleCommand {
 class ZoneCommand : public RectangleCommand {
  public:
   CommandTitle title() const override {
-    return {"zone", "Make a zone: an area without a picture",
-            "zone keeper.amber --asset night_end --size 32x200 --kind prop"};
+    return {"zone",
+            "Make a zone: an area without a picture",
+            {"zone glasshouse_night.amber --asset exit --size 32x200 --kind prop",
+             "zone glasshouse_night.amber --asset zone_night_end --size 48x200 --resize"}};
   }
 
  protected:
@@ -141,8 +145,9 @@ class ZoneCommand : public RectangleCommand {
 class ReplaceCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"replace", "Give a block or zone real art; its settings are kept",
-            "replace keeper.amber --asset prp_beam --sheet beam.png"};
+    return {"replace",
+            "Give a block or zone real art; its settings are kept",
+            {"replace glasshouse_night.amber --asset zone_night_end --sheet art/pot_two.png"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

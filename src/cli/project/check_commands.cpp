@@ -82,7 +82,10 @@ Result<Exit> runFormats(bool json) {
 class CheckCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"check", "List the problems of a project, and fix them", "check keeper.amber --fix"};
+    return {"check",
+            "List the problems of a project, and fix them",
+            {"check glasshouse_night.amber", "check glasshouse_night.amber --fix",
+             "check glasshouse_night.amber --json"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
@@ -129,7 +132,7 @@ class CheckCommand : public Command {
 class FormatsCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"formats", "List the supported image formats", "formats --json"};
+    return {"formats", "List the supported image formats", {"formats", "formats --json"}};
   }
   void addOptions(CLI::App&) override {}
   Result<Exit> run(bool json) override { return runFormats(json); }

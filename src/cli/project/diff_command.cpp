@@ -16,8 +16,10 @@ namespace {
 class DiffCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"diff", "List the changes from one project file to another",
-            "diff before.amber keeper.amber"};
+    return {"diff",
+            "List the changes from one project file to another",
+            {"diff before.amber glasshouse_night.amber",
+             "diff before.amber glasshouse_night.amber --json"}};
   }
   void addOptions(CLI::App& app) override {
     app.add_option("BEFORE", before_, "The earlier project file")->required();

@@ -23,8 +23,10 @@ constexpr std::array<std::string_view, 2> kSideWords = {"ours", "theirs"};
 class MergeCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"merge", "Merge two versions of a project, or resolve the conflicts of a merge",
-            "merge base.amber ours.amber theirs.amber --out keeper.amber"};
+    return {"merge",
+            "Merge two versions of a project, or resolve the conflicts of a merge",
+            {"merge before.amber glasshouse_night.amber theirs.amber --out merged.amber",
+             "merge before.amber glasshouse_night.amber theirs.amber --out merged.amber --try"}};
   }
   void addOptions(CLI::App& app) override {
     app.add_option("FILES", files_,

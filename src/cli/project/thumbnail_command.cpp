@@ -30,8 +30,10 @@ const Frame* firstFrame(const OpenProject& open) {
 class ThumbnailCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"thumbnail", "Draw a small picture of a project, for file managers",
-            "thumbnail keeper.amber --size 128 --out keeper.png"};
+    return {"thumbnail",
+            "Draw a small picture of a project, for file managers",
+            {"thumbnail glasshouse_night.amber --out night.png",
+             "thumbnail glasshouse_night.amber --size 256 --out night.png"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

@@ -18,9 +18,10 @@ namespace {
 class VariantCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"variant", "Create a variant of an asset from other art, or update a variant",
-            "variant keeper.amber --of chr_keeper --name keeper_two --sheet two_walk.png "
-            "two_idle.png"};
+    return {"variant",
+            "Create a variant of an asset from other art, or update a variant",
+            {"variant glasshouse_night.amber --of prop_clay_pot --name prop_pot_two --sheet "
+             "art/pot_two.png"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

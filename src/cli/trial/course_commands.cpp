@@ -75,8 +75,11 @@ Json countsJson(const CourseRun& run) {
 class CourseCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"course", "Run an asset over a course and list the events",
-            "course keeper.amber chr_keeper --course steps --moves slide --script walk"};
+    return {"course",
+            "Run an asset over a course and list the events",
+            {"course glasshouse_night.amber chr_keeper --course steps --moves slide --script walk",
+             "course glasshouse_night.amber chr_snail --limits",
+             "course glasshouse_night.amber chr_keeper --course tour --csv"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);

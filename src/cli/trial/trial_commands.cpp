@@ -82,8 +82,10 @@ CLI::Validator frameForm(bool all) {
 class MeetCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"meet", "Measure the contact of two assets at a given offset",
-            "meet keeper.amber chr_keeper chr_snail --frame-a 3 --at 31,0 --mirror-b"};
+    return {"meet",
+            "Measure the contact of two assets at a given offset",
+            {"meet glasshouse_night.amber chr_keeper chr_snail --at 20,0",
+             "meet glasshouse_night.amber chr_keeper chr_snail --frame-a 3 --at 31,0 --mirror-b"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
@@ -154,8 +156,11 @@ std::string percent(double share) {
 class FairnessCommand : public Command {
  public:
   CommandTitle title() const override {
-    return {"fairness", "Measure phantom and missed hits over all offsets of two assets",
-            "fairness keeper.amber chr_keeper chr_snail --frame-a all --out map.png"};
+    return {"fairness",
+            "Measure phantom and missed hits over all offsets of two assets",
+            {"fairness glasshouse_night.amber chr_keeper chr_snail --frame-a all --out map.png",
+             "fairness glasshouse_night.amber --csv",
+             "fairness glasshouse_night.amber --most-missed 0.2"}};
   }
   void addOptions(CLI::App& app) override {
     addProject(app, project_);
