@@ -24,7 +24,7 @@ _amber_parcel_cli() {
     shape) options='--asset --kind --animation --frame --role --do --way --copy-to --hand-too --shape --region --inset --loss --axis --grow --holes --least-speck --points --tolerance --convex --keep --grounded --around --try --json --help' ;;
     refit) options='--asset --kind --animation --frame --all --hand-too --try --json --help' ;;
     asset) options='--asset --kind --animation --frame --motion --copies --scale --try --json --help' ;;
-    layers) options='--add --rename --remove --move --to --pairing --wakes --set --on --set --seeks --set --duty --set --inherit --set --from --csv --try --json --help' ;;
+    layers) options='--add --rename --remove --move --to --pairing --wakes --set --on --set --seeks --set --duty --inherit --set --from --csv --try --json --help' ;;
     meets) options='--csv --json --help' ;;
     expect) options='--add --remove --fix --unasked --all --try --json --help' ;;
     weave) options='--try --json --help' ;;

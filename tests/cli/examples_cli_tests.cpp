@@ -56,6 +56,7 @@ class ExamplesCliTest : public QObject {
     process.setWorkingDirectory(folder);
     process.start(QString(AMBER_BIN_DIR) + "/amber-parcel-cli", words);
     CliResult result;
+    result.command = words.value(0);
     if (!process.waitForFinished(kLongestCall)) return result;
     result.exitCode = process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1;
     result.out = process.readAllStandardOutput();
@@ -95,7 +96,7 @@ class ExamplesCliTest : public QObject {
     layOut(run.qpath("as_json"));
     const CliResult listed = runIn(run.qpath("as_json"), words + QStringList{"--json"});
     QCOMPARE(listed.exitCode, plain.exitCode);
-    QVERIFY2(nlohmann::json::accept(listed.out.toStdString()), listed.out.left(200).constData());
+    QVERIFY(!listed.json().is_null());
   }
 
  private:

@@ -2,7 +2,10 @@
 
 #include <QProcess>
 #include <QStringList>
+#include <QTest>
 #include <nlohmann/json.hpp>
+
+#include "support/schema.h"
 
 namespace amber::test {
 
@@ -11,8 +14,16 @@ struct CliResult {
   int exitCode = -1;
   QByteArray out;
   QByteArray err;
+  QString command;
 
-  nlohmann::json json() const { return nlohmann::json::parse(out.toStdString()); }
+  /// What it wrote with --json. Everything that a test reads so is held against the schema of the
+  /// command's output.
+  nlohmann::json json() const {
+    const std::string schema = "output/" + command.toStdString() + ".schema.json";
+    const std::string complaint = schemaComplaint(schema, out.toStdString());
+    if (!complaint.empty()) QTest::qFail((schema + ": " + complaint).c_str(), __FILE__, __LINE__);
+    return nlohmann::json::parse(out.toStdString());
+  }
 };
 
 /// How long a call may take, ms.
@@ -31,6 +42,7 @@ inline CliResult runCli(const QStringList& arguments) {
   process.setProcessEnvironment(environment);
   process.start(QString(AMBER_BIN_DIR) + "/amber-parcel-cli", arguments);
   CliResult result;
+  result.command = arguments.value(0);
   if (!process.waitForFinished(kLongestCall)) {
     process.kill();
     process.waitForFinished();
