@@ -43,24 +43,47 @@ std::ostream& resultText() {
   return *resultStream;
 }
 
-std::vector<std::unique_ptr<Command>> allCommands() {
-  std::vector<std::unique_ptr<Command>> all;
-  for (const auto& make :
-       {makeCutCommand,      makeFitCommand,   makeNewCommand,       makeAddCommand,
-        makeRecutCommand,    makeTurnCommand,  makeRefreshCommand,   makeAnimationCommand,
-        makeOriginCommand,   makeDriftCommand, makeMountCommand,     makeLookCommand,
-        makeRideCommand,     makeSeamsCommand, makeRoleCommand,      makeShapeCommand,
-        makeRefitCommand,    makeAssetCommand, makeLayersCommand,    makeMeetsCommand,
-        makeExpectCommand,   makeWeaveCommand, makeMeetCommand,      makeFairnessCommand,
-        makeCourseCommand,   makeNamesCommand, makeConstantsCommand, makeCheckCommand,
-        makeProfilesCommand, makePackCommand,  makeVerifyCommand,    makeWatchCommand,
-        makeReportCommand,   makeDiffCommand,  makeMergeCommand,     makeVariantCommand,
-        makeBlockCommand,    makeZoneCommand,  makeReplaceCommand,   makeFormatsCommand,
-        makeThumbnailCommand}) {
-    all.push_back(make());
+std::vector<CommandGroup> allCommands() {
+  using Make = std::unique_ptr<Command> (*)();
+  const std::pair<const char*, std::vector<Make>> groups[] = {
+      {"Project",
+       {makeNewCommand, makeAddCommand, makeCheckCommand, makeReportCommand, makeDiffCommand,
+        makeMergeCommand, makeAssetCommand, makeVariantCommand, makeBlockCommand, makeZoneCommand,
+        makeReplaceCommand, makeFormatsCommand, makeThumbnailCommand}},
+      {"Cut",
+       {makeCutCommand, makeRecutCommand, makeTurnCommand, makeRefreshCommand,
+        makeAnimationCommand}},
+      {"Origin",
+       {makeOriginCommand, makeDriftCommand, makeMountCommand, makeRideCommand, makeLookCommand}},
+      {"Fit",
+       {makeFitCommand, makeShapeCommand, makeRoleCommand, makeRefitCommand, makeSeamsCommand}},
+      {"Names", {makeNamesCommand, makeConstantsCommand}},
+      {"Layers", {makeLayersCommand, makeExpectCommand, makeMeetsCommand, makeWeaveCommand}},
+      {"Trial", {makeMeetCommand, makeFairnessCommand, makeCourseCommand}},
+      {"Pack", {makePackCommand, makeVerifyCommand, makeWatchCommand, makeProfilesCommand}}};
+  std::vector<CommandGroup> all;
+  for (const auto& [name, makers] : groups) {
+    CommandGroup& group = all.emplace_back();
+    group.name = name;
+    for (const Make make : makers) group.commands.push_back(make());
   }
   return all;
 }
+
+namespace {
+
+// A command with its options and examples, as a part of the program.
+CLI::App* addCommand(CLI::App& program, const std::string& group, Command& command) {
+  const CommandTitle title = command.title();
+  CLI::App* app = program.add_subcommand(title.name, title.about)->group(group);
+  std::string examples = "Examples:";
+  for (const std::string& example : title.examples) examples += "\n  amber-parcel-cli " + example;
+  app->footer(examples);
+  command.addOptions(*app);
+  return app;
+}
+
+}  // namespace
 
 Result<Exit> runCall(int argc, const char* const* argv) {
   CLI::App program{"Turns sprite sheets into game-ready parcels on the command line.",
@@ -71,15 +94,12 @@ Result<Exit> runCall(int argc, const char* const* argv) {
                            "Say the version and end");
   bool json = false;
   program.add_flag("--json", json, "Write the result to standard output as JSON");
-  const auto commands = allCommands();
-  std::vector<CLI::App*> apps;
-  for (const auto& command : commands) {
-    const CommandTitle title = command->title();
-    CLI::App* app = apps.emplace_back(program.add_subcommand(title.name, title.about));
-    std::string examples = "Examples:";
-    for (const std::string& example : title.examples) examples += "\n  amber-parcel-cli " + example;
-    app->footer(examples);
-    command->addOptions(*app);
+  const std::vector<CommandGroup> groups = allCommands();
+  std::vector<std::pair<CLI::App*, Command*>> commands;
+  for (const CommandGroup& group : groups) {
+    for (const auto& command : group.commands) {
+      commands.emplace_back(addCommand(program, group.name, *command), command.get());
+    }
   }
   try {
     std::vector<std::string> words = withCurrentOptions({argv + 1, argv + argc});
@@ -92,11 +112,11 @@ Result<Exit> runCall(int argc, const char* const* argv) {
     return failure(ErrorCode::BadValue,
                    std::string("amber-parcel-cli: ") + error.what() + "; see --help");
   }
-  for (std::size_t i = 0; i < apps.size(); ++i) {
-    if (!apps[i]->parsed()) continue;
-    if (const auto given = nothingIsEmpty(*apps[i]); !given) return tl::unexpected(given.error());
-    chooseStreams(*apps[i], json);
-    return commands[i]->run(json);
+  for (const auto& [app, command] : commands) {
+    if (!app->parsed()) continue;
+    if (const auto given = nothingIsEmpty(*app); !given) return tl::unexpected(given.error());
+    chooseStreams(*app, json);
+    return command->run(json);
   }
   return Exit::Done;
 }

@@ -38,8 +38,14 @@ class Command {
 /// output carries JSON or a table.
 std::ostream& resultText();
 
-/// Every command, in the order of the help.
-std::vector<std::unique_ptr<Command>> allCommands();
+/// The commands of a bench, or of the project as a whole.
+struct CommandGroup {
+  std::string name;
+  std::vector<std::unique_ptr<Command>> commands;
+};
+
+/// Every command, in the order of the help, which follows the benches.
+std::vector<CommandGroup> allCommands();
 
 /// Understands the call and runs its command. A call that is wrong, or that only asks for help,
 /// runs none. Errors: BadValue for a wrong call, which the sentence names; else the command's.

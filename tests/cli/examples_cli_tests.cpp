@@ -1,5 +1,6 @@
 #include <QDir>
 #include <QProcess>
+#include <QRegularExpression>
 #include <QTest>
 
 #include "support/cli.h"
@@ -16,13 +17,10 @@ class ExamplesCliTest : public QObject {
 
   static QStringList commands() {
     QStringList names;
-    bool listed = false;
+    static const QRegularExpression name("^  ([a-z]+) ");
     for (const QString& line : QString::fromUtf8(runCli({"--help"}).out).split('\n')) {
-      if (line.startsWith("Subcommands:")) {
-        listed = true;
-      } else if (listed && line.startsWith("  ") && line.size() > 2 && line[2] != ' ') {
-        names << line.trimmed().section(' ', 0, 0);
-      }
+      const QRegularExpressionMatch match = name.match(line);
+      if (match.hasMatch()) names << match.captured(1);
     }
     return names;
   }
@@ -68,6 +66,17 @@ class ExamplesCliTest : public QObject {
   void initTestCase() {
     const QString project = demoCopy(scratch_);
     QCOMPARE(runCli({"pack", project, "--out", scratch_.qpath("parcel")}).exitCode, 0);
+  }
+
+  void theGroupsOfTheHelpFollowTheBenches() {
+    const QString help = QString::fromUtf8(runCli({"--help"}).out);
+    qsizetype last = 0;
+    for (const char* group :
+         {"Project:", "Cut:", "Origin:", "Fit:", "Names:", "Layers:", "Trial:", "Pack:"}) {
+      const qsizetype at = help.indexOf(QString("\n%1\n").arg(group));
+      QVERIFY2(at > last, group);
+      last = at;
+    }
   }
 
   void everyExampleRunsAsItStands_data() {
