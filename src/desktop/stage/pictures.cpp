@@ -60,10 +60,12 @@ void paintBackdrop(QPainter& painter, const QRectF& area, Backdrop backdrop) {
 
 namespace {
 
-// A zone has no picture: its area is hatched, so that it can be seen and selected.
+// A zone has no picture: its area is hatched, so that it can be seen and selected; and shaded, as
+// little of the hatching is left of it on the shelf.
 void drawZone(QImage& image) {
   const QColor line(20, 24, 40, 110);
   QPainter painter(&image);
+  painter.fillRect(image.rect(), QColor(20, 24, 40, 50));
   painter.fillRect(image.rect(), QBrush(QColor(20, 24, 40, 70), Qt::BDiagPattern));
   painter.setPen(line);
   painter.drawRect(image.rect().adjusted(0, 0, -1, -1));
