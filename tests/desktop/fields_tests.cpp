@@ -4,6 +4,7 @@
 #include <QListWidget>
 #include <QMenu>
 #include <QMessageBox>
+#include <QNativeGestureEvent>
 #include <QPushButton>
 #include <QSignalSpy>
 #include <QTest>
@@ -409,6 +410,40 @@ class CanvasTest : public QObject {
     QCoreApplication::sendEvent(&sketch, &sideways);
     QCOMPARE(sketch.view().scale, scale);
     QCOMPARE(changed.count(), 3);
+  }
+
+  void partsOfAStepAddUp() {
+    Sketch sketch;
+    sketch.fit();
+    const double scale = sketch.view().scale;
+    for (int i = 0; i < 7; ++i) wheel(sketch, {200, 100}, 15);
+    QCOMPARE(sketch.view().scale, scale);
+    wheel(sketch, {200, 100}, 15);
+    QVERIFY(sketch.view().scale > scale);
+  }
+
+  void twoFingersPanByPixelsAndPinchToZoom() {
+    Sketch sketch;
+    sketch.fit();
+    QSignalSpy changed(&sketch, &Canvas::viewChanged);
+    const ViewTransform before = sketch.view();
+    QWheelEvent moved({200, 100}, {200, 100}, {7, -12}, {56, -96}, Qt::NoButton, {},
+                      Qt::ScrollUpdate, false);
+    QCoreApplication::sendEvent(&sketch, &moved);
+    QCOMPARE(sketch.view().scale, before.scale);
+    QCOMPARE(sketch.view().offset, before.offset + QPointF(7, -12));
+    QCOMPARE(changed.count(), 1);
+    const auto pinch = [&](double by) {
+      QNativeGestureEvent event(Qt::ZoomNativeGesture, QPointingDevice::primaryPointingDevice(), 2,
+                                {200, 100}, {200, 100}, {200, 100}, by, {});
+      QCoreApplication::sendEvent(&sketch, &event);
+    };
+    for (int i = 0; i < 4; ++i) pinch(0.1);
+    const double larger = sketch.view().scale;
+    QVERIFY(larger > before.scale);
+    // Back again: what was begun the other way is forgotten.
+    for (int i = 0; i < 4; ++i) pinch(-0.1);
+    QVERIFY(sketch.view().scale < larger);
   }
 
   void theMiddleButtonPansAndTellsIt() {

@@ -1,9 +1,11 @@
 #include "desktop/stage/canvas.h"
 
 #include <QAccessible>
+#include <QNativeGestureEvent>
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <utility>
 
 #include "desktop/session.h"
@@ -66,10 +68,43 @@ void Canvas::resizeEvent(QResizeEvent*) {
   if (fitted_) fit();
 }
 
+bool Canvas::event(QEvent* event) {
+  if (event->type() == QEvent::NativeGesture) {
+    const auto* gesture = static_cast<const QNativeGestureEvent*>(event);
+    // Tells by which part two fingers moved apart; a third is a step.
+    if (gesture->gestureType() == Qt::ZoomNativeGesture) {
+      zoomBy(gesture->value() * 3, gesture->position());
+      return true;
+    }
+  }
+  return QWidget::event(event);
+}
+
 void Canvas::wheelEvent(QWheelEvent* event) {
-  if (event->angleDelta().y() == 0) return;
+  // Two fingers on a touchpad tell px; a wheel tells steps of 120, or parts of them.
+  const bool zooms = (event->modifiers() & Qt::ControlModifier) != 0;
+  if (!event->pixelDelta().isNull() && !zooms) {
+    panBy(event->pixelDelta());
+  } else {
+    zoomBy(event->angleDelta().y() / 120.0, event->position());
+  }
+}
+
+void Canvas::zoomBy(double steps, QPointF at) {
+  if (steps * zooming_ < 0) zooming_ = 0;
+  zooming_ += steps;
+  if (std::abs(zooming_) < 1) return;
   fitted_ = false;
-  view_ = zoomed(view_, event->angleDelta().y() > 0, event->position());
+  for (; std::abs(zooming_) >= 1; zooming_ -= std::copysign(1.0, zooming_)) {
+    view_ = zoomed(view_, zooming_ > 0, at);
+  }
+  emit viewChanged();
+  update();
+}
+
+void Canvas::panBy(QPointF by) {
+  fitted_ = false;
+  view_.offset += by;
   emit viewChanged();
   update();
 }
@@ -84,11 +119,8 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
 
 void Canvas::mouseMoveEvent(QMouseEvent* event) {
   if (panning_) {
-    fitted_ = false;
-    view_.offset += event->position() - *panning_;
+    panBy(event->position() - *panning_);
     panning_ = event->position();
-    emit viewChanged();
-    update();
     return;
   }
   const QPointF art = view_.toArt(event->position());

@@ -80,6 +80,7 @@ class Canvas : public QWidget {
   /// To be called when the content may have changed; fits again if its extent has.
   void contentChanged();
 
+  bool event(QEvent* event) override;
   void paintEvent(QPaintEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
@@ -93,7 +94,12 @@ class Canvas : public QWidget {
   void hideEvent(QHideEvent* event) override;
 
  private:
+  // Whole steps of zoom about a point on the stage; parts of a step add up.
+  void zoomBy(double steps, QPointF at);
+  void panBy(QPointF by);
+
   ViewTransform view_;
+  double zooming_ = 0;    // Steps begun by a touchpad or a fine wheel, between -1 and 1.
   bool pressed_ = false;  // The left button is held and its press was not cancelled.
   QRectF fittedTo_;
   bool fitted_ = true;  // follow the widget's size until the user zooms or pans
