@@ -91,7 +91,7 @@ Result<Exit> runCall(int argc, const char* const* argv) {
   program.require_subcommand(1);
   program.fallthrough();
   program.set_version_flag("--version", "amber-parcel-cli " + versionLine(),
-                           "Say the version and end");
+                           "Show the version of the program and of Qt");
   bool json = false;
   program.add_flag("--json", json, "Write the result to standard output as JSON");
   const std::vector<CommandGroup> groups = allCommands();

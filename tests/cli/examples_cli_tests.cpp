@@ -49,19 +49,6 @@ class ExamplesCliTest : public QObject {
     copyFolder(scratch_.qpath("parcel"), folder + "/parcel");
   }
 
-  CliResult runIn(const QString& folder, const QStringList& words) const {
-    QProcess process;
-    process.setWorkingDirectory(folder);
-    process.start(QString(AMBER_BIN_DIR) + "/amber-parcel-cli", words);
-    CliResult result;
-    result.command = words.value(0);
-    if (!process.waitForFinished(kLongestCall)) return result;
-    result.exitCode = process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1;
-    result.out = process.readAllStandardOutput();
-    result.err = process.readAllStandardError();
-    return result;
-  }
-
  private slots:
   void initTestCase() {
     const QString project = demoCopy(scratch_);
@@ -97,13 +84,13 @@ class ExamplesCliTest : public QObject {
     const QStringList words = QProcess::splitCommand(example);
     const Scratch run;
     layOut(run.qpath("as_it_stands"));
-    const CliResult plain = runIn(run.qpath("as_it_stands"), words);
+    const CliResult plain = runCli(words, run.qpath("as_it_stands"));
     // With findings, or differences, a command ends with 1.
     QVERIFY2(plain.exitCode == 0 || plain.exitCode == 1, plain.err.constData());
     QVERIFY2(plain.exitCode == 0 || plain.err.isEmpty(), plain.err.constData());
     if (words.contains("--csv")) return;
     layOut(run.qpath("as_json"));
-    const CliResult listed = runIn(run.qpath("as_json"), words + QStringList{"--json"});
+    const CliResult listed = runCli(words + QStringList{"--json"}, run.qpath("as_json"));
     QCOMPARE(listed.exitCode, plain.exitCode);
     QVERIFY(!listed.json().is_null());
   }

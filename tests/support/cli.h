@@ -33,9 +33,11 @@ inline constexpr int kLongestCall = 600000;
 inline constexpr int kLongestCall = 30000;
 #endif
 
-/// Runs the program without a display; -1 for a crash or a call of more than kLongestCall.
-inline CliResult runCli(const QStringList& arguments) {
+/// Runs the program without a display, in a folder if one is given; -1 for a crash or a call of
+/// more than kLongestCall.
+inline CliResult runCli(const QStringList& arguments, const QString& folder = {}) {
   QProcess process;
+  process.setWorkingDirectory(folder);
   QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
   environment.remove("DISPLAY");
   environment.remove("QT_QPA_PLATFORM");

@@ -394,10 +394,10 @@ class ConstantsCommand : public Command {
         profile.constants.push_back(static_cast<Language>(i));
       }
     }
-    resultText() << profile.constants.size()
-                 << " source files with names are written beside every parcel\n";
+    const std::size_t count = profile.constants.size();
     const auto applied = change->apply({SetProfiles{profiles}});
     if (!applied) return tl::unexpected(applied.error());
+    resultText() << "files with names beside every parcel: " << count << "\n";
     return {};
   }
 

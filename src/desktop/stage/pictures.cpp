@@ -60,8 +60,8 @@ void paintBackdrop(QPainter& painter, const QRectF& area, Backdrop backdrop) {
 
 namespace {
 
-// A zone has no picture: its area is hatched, so that it can be seen and selected; and shaded, as
-// little of the hatching is left of it on the shelf.
+// A zone has no picture: its area is hatched, so that it can be seen and selected. The shade under
+// the hatching keeps it visible in thumbnails, which are too small for the lines.
 void drawZone(QImage& image) {
   const QColor line(20, 24, 40, 110);
   QPainter painter(&image);
