@@ -8,6 +8,7 @@
 #include <utility>
 
 #include "core/geometry/contact/parting.h"
+#include "core/geometry/tolerances.h"
 #include "core/layers/participants.h"
 #include "core/trial/common_pixels.h"
 
@@ -130,22 +131,40 @@ std::optional<WorstPhantom> worstPhantomOf(const PixelMask& phantom, const Pixel
 }
 
 // What two lists of counts can share at most, the second moved by so many places.
-int sharedAtMost(const std::vector<int>& a, const std::vector<int>& b, int by) {
+int sharedAtMost(std::span<const std::int16_t> a, std::span<const std::int16_t> b, int by) {
   const int begin = std::max(0, by);
   const int end = std::min(static_cast<int>(a.size()), static_cast<int>(b.size()) + by);
+  if (begin >= end) return 0;
+  const std::int16_t* p = a.data() + begin;
+  const std::int16_t* q = b.data() + (begin - by);
   int shared = 0;
-  for (int i = begin; i < end; ++i) {
-    shared += std::min(a[static_cast<std::size_t>(i)], b[static_cast<std::size_t>(i - by)]);
-  }
+  for (int i = 0; i < end - begin; ++i) shared += std::min(p[i], q[i]);
   return shared;
 }
+
+// No side is longer than kLongestImageSide, so a count fits.
+PixelCounts pixelCounts(const PixelMask& mask) {
+  const auto narrow = [](const std::vector<int>& counts) {
+    return std::vector<std::int16_t>(counts.begin(), counts.end());
+  };
+  return {narrow(rowCounts(mask)), narrow(columnCounts(mask))};
+}
+
+// Rows or columns.
+using Axis = std::vector<std::int16_t> PixelCounts::*;
+
+// What lies outside a shape of either frame.
+struct OutsideShapes {
+  const PixelCounts* a;
+  const PixelCounts* b;
+};
 
 // The missed offset with most common pixels, if they are more than `known`; of equal ones the
 // topmost, then leftmost. Between whole shifts: the most that the inks share at those beside.
 class WorstMissedSearch {
  public:
   WorstMissedSearch(const PixelMask& missed, const PixelRect& offsets, const StandingInk& a,
-                    const StandingInk& b)
+                    const StandingInk& b, const std::vector<ShapePair>& pairs)
       : missed_(missed),
         offsets_(offsets),
         a_(a),
@@ -153,7 +172,13 @@ class WorstMissedSearch {
         shiftX_(b.x() - a.x()),
         shiftY_(b.y() - a.y()),
         left_(static_cast<int>(std::floor(shiftX_)) + offsets.x),
-        between_(std::floor(shiftX_) != shiftX_) {}
+        between_(std::floor(shiftX_) != shiftX_) {
+    if (between_ || std::floor(shiftY_) != shiftY_) return;
+    for (const ShapePair& pair : pairs) {
+      const OutsideShapes outside{a.outside(pair.a), b.outside(pair.b)};
+      if (outside.a != nullptr && outside.b != nullptr) outside_.push_back(outside);
+    }
+  }
 
   std::optional<WorstMissed> find(long long known) {
     std::optional<WorstMissed> worst;
@@ -177,10 +202,9 @@ class WorstMissedSearch {
     std::vector<int> columns(static_cast<std::size_t>(missed_.width()));
     for (int x = 0; x < missed_.width(); ++x) {
       int& bound = columns[static_cast<std::size_t>(x)];
-      bound = sharedAtMost(a_.columnCounts(), b_.columnCounts(), left_ + x);
-      if (between_) {
-        bound = std::max(bound, sharedAtMost(a_.columnCounts(), b_.columnCounts(), left_ + x + 1));
-      }
+      bound = missedAtMost(&PixelCounts::columns, left_ + x, known);
+      if (between_)
+        bound = std::max(bound, missedAtMost(&PixelCounts::columns, left_ + x + 1, known));
     }
     std::vector<std::pair<int, int>> rows;
     for (int y = 0; y < missed_.height(); ++y) {
@@ -191,11 +215,24 @@ class WorstMissedSearch {
       const auto [first, last] = shiftsOf(y);
       int down = 0;
       for (int v = first; v <= last; ++v) {
-        down = std::max(down, sharedAtMost(a_.rowCounts(), b_.rowCounts(), v));
+        down = std::max(down, missedAtMost(&PixelCounts::rows, v, known));
       }
       if (down > known) rows.emplace_back(std::min(across, down), y);
     }
     return rows;
+  }
+
+  // What the inks share at most at such a shift along an axis where no shapes meet. A common pixel
+  // whose centre lay in a shape of both would be a place where these meet, so it lies outside one.
+  // Sharp where that is more than `known`.
+  int missedAtMost(Axis axis, int by, long long known) const {
+    int most = sharedAtMost(a_.counts().*axis, b_.counts().*axis, by);
+    for (const OutsideShapes& outside : outside_) {
+      if (most <= known) break;
+      most = std::min(most, sharedAtMost((*outside.a).*axis, b_.counts().*axis, by) +
+                                sharedAtMost(a_.counts().*axis, (*outside.b).*axis, by));
+    }
+    return most;
   }
 
   // The whole shifts down beside a row of offsets, one or two.
@@ -233,6 +270,7 @@ class WorstMissedSearch {
   double shiftY_;
   int left_;
   bool between_;
+  std::vector<OutsideShapes> outside_;
 };
 
 }  // namespace
@@ -249,8 +287,30 @@ StandingInk::StandingInk(const FairFrame& fair) {
     }
   }
   runs_ = RowRuns(mask_);
-  rows_ = amber::rowCounts(mask_);
-  columns_ = amber::columnCounts(mask_);
+  counts_ = pixelCounts(mask_);
+}
+
+void StandingInk::countOutside(const TrialFrame& trial) {
+  for (const RoleShape& shape : trial.shapes) {
+    if (shape.pieces.empty()) continue;
+    PixelMask outside(mask_.width(), mask_.height());
+    for (int y = 0; y < mask_.height(); ++y) {
+      visitPixels(mask_, y, [&](int x) {
+        const Vertex centre{x_ + x + 0.5, y_ + y + 0.5};
+        const bool inside = std::any_of(
+            shape.pieces.begin(), shape.pieces.end(),
+            [&](const ConvexPiece& piece) { return depthAt(piece, centre) > kTouching; });
+        if (!inside) outside.set(x, y);
+      });
+    }
+    outside_.emplace_back(shape.pieces.data(), pixelCounts(outside));
+  }
+}
+
+const PixelCounts* StandingInk::outside(std::span<const ConvexPiece> pieces) const {
+  const auto found = std::find_if(outside_.begin(), outside_.end(),
+                                  [&](const auto& one) { return one.first == pieces.data(); });
+  return found == outside_.end() ? nullptr : &found->second;
 }
 
 namespace {
@@ -344,7 +404,7 @@ FairnessMap fairnessMap(const StandingInk& a, const StandingInk& b,
         worstPhantomOf(phantom, offsets, GapField(shifts, shiftX, shiftY), known.gap);
   }
   if (map.missed > 0) {
-    map.worstMissed = WorstMissedSearch(missed, offsets, a, b).find(known.count);
+    map.worstMissed = WorstMissedSearch(missed, offsets, a, b, pairs).find(known.count);
   }
   return map;
 }

@@ -1,8 +1,10 @@
 #pragma once
 
+#include <cstdint>
 #include <optional>
 #include <span>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include "core/trial/offset_map.h"
@@ -65,6 +67,12 @@ struct FairnessMap {
   double missedShare() const;
 };
 
+/// Pixels of every row and column of an ink, small enough that a processor compares many at once.
+struct PixelCounts {
+  std::vector<std::int16_t> rows;
+  std::vector<std::int16_t> columns;
+};
+
 /// A frame's ink as it stands, prepared once for many maps.
 class StandingInk {
  public:
@@ -77,17 +85,21 @@ class StandingInk {
   /// The corner of the mask relative to the origin of the frame, px.
   double x() const { return x_; }
   double y() const { return y_; }
-  /// Pixels of every row and column.
-  const std::vector<int>& rowCounts() const { return rows_; }
-  const std::vector<int>& columnCounts() const { return columns_; }
+  const PixelCounts& counts() const { return counts_; }
+
+  /// Counts what of the ink lies outside each shape of the frame, which makes the worst missed hit
+  /// of every map faster to find. Cost: the pixels by the sides of the shapes.
+  void countOutside(const TrialFrame& trial);
+  /// The pixels whose centres lie in none of these pieces; nothing where they were not counted.
+  const PixelCounts* outside(std::span<const ConvexPiece> pieces) const;
 
  private:
   PixelMask mask_;
   RowRuns runs_{PixelMask()};
   double x_ = 0;
   double y_ = 0;
-  std::vector<int> rows_;
-  std::vector<int> columns_;
+  PixelCounts counts_;
+  std::vector<std::pair<const ConvexPiece*, PixelCounts>> outside_;  // By the first piece.
 };
 
 /// The worst values of other maps: a map does not report a worst value below them.

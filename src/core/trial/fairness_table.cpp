@@ -23,7 +23,13 @@ bool sayTheSame(const TrialFrame& a, const TrialFrame& b) {
                     });
 }
 
-std::vector<TrialFrame> framesOf(const Project& project, const Asset& asset, const ArtSource& art) {
+// Frames with their inks, for the maps of all pairs of an asset.
+struct PreparedFrames {
+  std::vector<TrialFrame> frames;
+  std::vector<StandingInk> inks;
+};
+
+PreparedFrames framesOf(const Project& project, const Asset& asset, const ArtSource& art) {
   const HeldShapes held(asset);
   std::vector<TrialFrame> frames;
   for (const Frame& frame : asset.frames) {
@@ -34,7 +40,11 @@ std::vector<TrialFrame> framesOf(const Project& project, const Asset& asset, con
     });
     if (!known) frames.push_back(std::move(*trial));
   }
-  return frames;
+  PreparedFrames prepared{std::move(frames), {}};
+  for (const TrialFrame& frame : prepared.frames) {
+    prepared.inks.emplace_back(FairFrame{&frame}).countOutside(frame);
+  }
+  return prepared;
 }
 
 using Pair = std::pair<std::size_t, std::size_t>;
@@ -107,29 +117,26 @@ std::vector<Pair> meetingPairs(const Project& project, const Carried& carried) {
   return pairs;
 }
 
-FairnessRow rowOf(const Project& project, const std::vector<TrialFrame>& a,
-                  const std::vector<TrialFrame>& b, const Progress& progress) {
+FairnessRow rowOf(const Project& project, const PreparedFrames& a, const PreparedFrames& b,
+                  const Progress& progress) {
   FairnessRow row;
-  std::vector<StandingInk> inksB;
-  for (const TrialFrame& q : b) inksB.emplace_back(FairFrame{&q});
-  for (const TrialFrame& p : a) {
-    const StandingInk inkA(FairFrame{&p});
-    for (std::size_t k = 0; k < b.size(); ++k) {
+  for (std::size_t i = 0; i < a.frames.size(); ++i) {
+    for (std::size_t k = 0; k < b.frames.size(); ++k) {
       if (progress.cancelled()) return row;
-      row.total.add(
-          fairnessMap(inkA, inksB[k], countingPairs(project, p, b[k], {}, {}), row.total.known()));
+      const auto pairs = countingPairs(project, a.frames[i], b.frames[k], {}, {});
+      row.total.add(fairnessMap(a.inks[i], b.inks[k], pairs, row.total.known()));
     }
   }
-  const auto nameOf = [](const std::vector<TrialFrame>& frames, std::size_t at) {
-    return frames[at].frame->name;
+  const auto nameOf = [](const PreparedFrames& prepared, std::size_t at) {
+    return prepared.frames[at].frame->name;
   };
   if (row.total.worstPhantom) {
-    row.phantomA = nameOf(a, row.total.phantomOf / b.size());
-    row.phantomB = nameOf(b, row.total.phantomOf % b.size());
+    row.phantomA = nameOf(a, row.total.phantomOf / b.frames.size());
+    row.phantomB = nameOf(b, row.total.phantomOf % b.frames.size());
   }
   if (row.total.worstMissed) {
-    row.missedA = nameOf(a, row.total.missedOf / b.size());
-    row.missedB = nameOf(b, row.total.missedOf % b.size());
+    row.missedA = nameOf(a, row.total.missedOf / b.frames.size());
+    row.missedB = nameOf(b, row.total.missedOf % b.frames.size());
   }
   return row;
 }
@@ -176,7 +183,7 @@ std::vector<FairnessRow> fairnessTable(const Project& project, const ArtSource& 
   const Carried carried(project);
   const std::vector<Pair> pairs = meetingPairs(project, carried);
   const KeptRows kept(project, carried, before);
-  std::vector<std::vector<TrialFrame>> frames(project.assets.size());
+  std::vector<PreparedFrames> frames(project.assets.size());
   for (std::size_t i = 0; i < project.assets.size(); ++i) {
     const bool needed = std::any_of(pairs.begin(), pairs.end(), [&](const Pair& pair) {
       return (pair.first == i || pair.second == i) && kept.find(project, pair) == nullptr;

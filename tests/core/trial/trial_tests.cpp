@@ -270,6 +270,33 @@ class TrialTest : public QObject {
     });
   }
 
+  void pixelsCountedOutsideShapesChangeNoMap() {
+    AMBER_PROPERTY("counted outside", [] {
+      Stage stage;
+      const auto whole = [] { return double(*rc::gen::inRange(-3, 4)); };
+      const auto shapes = [] {
+        return std::vector<Shape>{Box{someHalf(3), someHalf(3), *rc::gen::inRange(1, 16) / 2.0, 3},
+                                  Circle{someHalf(3), someHalf(3), 1.5}};
+      };
+      const TrialFrame a = stage.a(randomMask(8), {whole(), whole()}, shapes());
+      const TrialFrame b = stage.b(randomMask(8), {whole(), whole()}, shapes());
+      StandingInk inkA(FairFrame{&a});
+      StandingInk inkB(FairFrame{&b});
+      std::vector<ShapePair> pairs;
+      for (const RoleShape& p : a.shapes) pairs.push_back({p.pieces, b.shapes[0].pieces});
+      const KnownWorst known{-1, *rc::gen::inRange(-1, 8)};
+      const auto without = fairnessMap(inkA, inkB, pairs, known).worstMissed;
+      inkA.countOutside(a);
+      inkB.countOutside(b);
+      RC_ASSERT(inkA.outside(a.shapes[0].pieces) != nullptr);
+      const auto with = fairnessMap(inkA, inkB, pairs, known).worstMissed;
+      RC_ASSERT(with.has_value() == without.has_value());
+      if (!with) return;
+      RC_ASSERT(with->count == without->count);
+      RC_ASSERT(with->x == without->x && with->y == without->y);
+    });
+  }
+
   void theWorstMissedOffsetHasMostCommonPixels() {
     Stage stage;
     // Ink of 80 px across, more than a word holds; shapes that are far too small.
