@@ -120,6 +120,9 @@ constexpr const char* kStyleRules = R"(
     QScrollBar::handle:hover { background: @quiet; }
     QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
     QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
+    QMenuBar { background: @card; color: @text; border-bottom: 1px solid @line; }
+    QMenuBar::item { padding: 4px 10px; background: transparent; }
+    QMenuBar::item:selected { background: @amberSoft; }
     QMenu { background: @card; color: @text; border: 1px solid @line; }
     QMenu::item { padding: 4px 18px; }
     QMenu::item:selected { background: @amberSoft; }

@@ -355,17 +355,21 @@ class KeepingTest : public QObject {
 
   void theWindowFitsItsScreenAndComesBackWhereItWas() {
     QSettings().remove("window");
+    QRect kept;
     {
       MainWindow window;
       QVERIFY(window.screen()->availableGeometry().contains(window.geometry()));
       show(window);
       window.setGeometry(0, 40, 800, 520);
+      kept = window.geometry();
       QVERIFY(window.close());
     }
     MainWindow again;
-    QCOMPARE(again.geometry(), QRect(0, 40, 800, 520));
+    QCOMPARE(again.geometry(), kept);
     // Where it was is no longer on any screen.
-    QSettings().setValue("window/place", QRect(9000, 9000, 5000, 5000));
+    QWidget elsewhere;
+    elsewhere.setGeometry(9000, 9000, 5000, 5000);
+    QSettings().setValue("window/geometry", elsewhere.saveGeometry());
     MainWindow lost;
     QVERIFY(lost.screen()->availableGeometry().contains(lost.geometry()));
     QSettings().remove("window");

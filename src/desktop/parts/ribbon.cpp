@@ -248,9 +248,13 @@ void Ribbon::pick(const Place& place, Qt::KeyboardModifiers modifiers) {
 
 void Ribbon::mousePressEvent(QMouseEvent* event) {
   const auto place = placeAt(event->pos().x());
-  if (!place || event->button() != Qt::LeftButton) return;
-  if (figures_ != RibbonFigures::Times) {
+  const bool right = event->button() == Qt::RightButton;  // A menu follows, of what it is on.
+  if (!place || (event->button() != Qt::LeftButton && !right)) return;
+  if (figures_ != RibbonFigures::Times || right) {
     const Animation* animation = findAnimation(*session_.currentAsset(), place->animation);
+    const std::vector<FrameId>& chosen = session_.selection().frames;
+    const FrameId frame = animation->steps[place->step].frame;
+    if (right && std::find(chosen.begin(), chosen.end(), frame) != chosen.end()) return;
     session_.selectFrame(session_.selection().asset, place->animation,
                          animation->steps[place->step].frame);
     return;

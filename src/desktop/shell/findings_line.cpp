@@ -80,12 +80,7 @@ FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
   connect(fix_, &QPushButton::clicked, this, &FindingsLine::fix);
   connect(next_, &QPushButton::clicked, this, &FindingsLine::next);
   connect(count_, &QPushButton::clicked, this, &FindingsLine::toggleList);
-  connect(list_, &QListWidget::itemActivated, this, [this](QListWidgetItem* item) {
-    const auto index = static_cast<std::size_t>(item->data(Qt::UserRole).toInt());
-    const auto place = std::find(order_.begin(), order_.end(), index);
-    if (place == order_.end()) return;
-    bringUp(static_cast<std::size_t>(place - order_.begin()));
-  });
+  connect(list_, &QListWidget::itemActivated, this, &FindingsLine::bringUpCurrent);
   connect(&session_, &ProjectSession::findingsChanged, this, [this] {
     rank();
     if (list_->isVisible()) fillList();
@@ -142,6 +137,14 @@ void FindingsLine::fix() {
 void FindingsLine::next() {
   if (order_.empty()) return;
   bringUp((at_ + 1) % order_.size());
+}
+
+void FindingsLine::bringUpCurrent() {
+  const QListWidgetItem* item = list_->currentItem();
+  if (item == nullptr) return;
+  const auto index = static_cast<std::size_t>(item->data(Qt::UserRole).toInt());
+  const auto place = std::find(order_.begin(), order_.end(), index);
+  if (place != order_.end()) bringUp(static_cast<std::size_t>(place - order_.begin()));
 }
 
 void FindingsLine::bringUp(std::size_t place) {

@@ -32,6 +32,9 @@ class FindingsLine : public QWidget {
   void fix();
   void next();
   void toggleList();
+  QListWidget* list() const { return list_; }
+  /// Shows the finding of the list's current row.
+  void bringUpCurrent();
 
  signals:
   /// A finding was selected; go to the bench where it is fixed.

@@ -10,6 +10,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
+#include <QMenuBar>
 #include <QPainter>
 #include <QPoint>
 #include <QPushButton>
@@ -27,6 +28,7 @@
 #include "desktop/shell/command_finder.h"
 #include "desktop/shell/example_project.h"
 #include "desktop/shell/findings_line.h"
+#include "desktop/shell/menus.h"
 #include "desktop/shell/notice_bar.h"
 #include "desktop/shell/recent_projects.h"
 #include "desktop/shell/route_line.h"
@@ -52,6 +54,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
   placeWindow(*this);
   build();
   makeActions();
+  if (hasMenuBar()) showMenuBar(true);
   connectSession();
   soonTimer_.setSingleShot(true);
   soonTimer_.setInterval(0);
@@ -143,6 +146,18 @@ void MainWindow::welcome(BenchView* view) {
     actions_->place(view->stage(),
                     {"animation.play", "view.backdrop", "view.fit", "view.larger", "view.smaller"});
   }
+  offerMenu(*view, *actions_, [this, view] {
+    QStringList names = actionsOf(benchName(bench()));
+    if (view->stage() != nullptr && view->stage()->underMouse()) {
+      names << "view.fit"
+            << "view.larger"
+            << "view.smaller"
+            << "view.backdrop"
+            << "view.hand";
+    }
+    return names;
+  });
+  keepSplitters(*view);
   connect(view, &BenchView::choiceChanged, this, &MainWindow::showStateSoon);
   nameFields(*view);
   connect(view, &BenchView::wanted, this, [this, view] {
@@ -209,6 +224,7 @@ void MainWindow::goToBench(Bench bench) {
   route_->setCurrent(bench);
   shelf_->setContent(benchTable()[static_cast<std::size_t>(bench)].shelf);
   findings_->setBench(bench);
+  if (menuWidget() != nullptr) fillMenuBar();
   Canvas* stage = inFront()->stage();
   if (stage != nullptr) stage->setFocus();
   notices_->floatOver(stage != nullptr ? static_cast<QWidget*>(stage) : benches_);
@@ -306,21 +322,24 @@ void MainWindow::undo(bool redo) {
 void MainWindow::showMenu() {
   QMenu menu(this);
   menu.setToolTipsVisible(true);
-  const std::vector<std::vector<const char*>> groups = {
-      {"project.new", "project.open", "project.example", "project.save", "project.saveAs"},
-      {"sheets.add", "edit.undo", "edit.redo"},
-      {"view.theme", "preferences", "shortcuts"},
-      {"help", "about", "quit"}};
-  for (const auto& group : groups) {
-    for (const char* id : group) menu.addAction(actions_->action(id));
-    menu.addSeparator();
-  }
+  addMenus(menu, *actions_, session_.hasProject() ? benchName(bench()) : QString());
   for (const QString& path : recentProjects()) {
     if (path == session_.path()) continue;
     menu.addAction(QFileInfo(path).completeBaseName(), this, [this, path] { openProject(path); })
         ->setToolTip(path);
   }
   menu.exec(title_->mapToGlobal(QPoint(0, title_->height() + 12)));
+}
+
+// The bar is made when it is first wanted.
+void MainWindow::showMenuBar(bool shown) {
+  rememberMenuBar(shown);
+  if (shown) fillMenuBar();
+  menuBar()->setVisible(shown);
+}
+
+void MainWindow::fillMenuBar() {
+  addMenus(*menuBar(), *actions_, session_.hasProject() ? benchName(bench()) : QString());
 }
 
 void MainWindow::find() {

@@ -81,6 +81,8 @@ class MainWindow : public QMainWindow {
   void showState();
   void showFindings();
   void showMenu();
+  void showMenuBar(bool shown);
+  void fillMenuBar();
   void find();
   void goTo(const Finding& finding);
   void undo(bool redo);

@@ -5,6 +5,8 @@
 #include <QDesktopServices>
 #include <QFileInfo>
 #include <QKeySequence>
+#include <QListView>
+#include <QListWidget>
 #include <QMessageBox>
 #include <QUrl>
 #include <array>
@@ -14,10 +16,12 @@
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/main_window.h"
 #include "desktop/shell/manual_window.h"
+#include "desktop/shell/menus.h"
 #include "desktop/shell/notice_bar.h"
 #include "desktop/shell/preferences_dialog.h"
 #include "desktop/shell/shelf.h"
 #include "desktop/shell/shortcuts_dialog.h"
+#include "desktop/shell/window_memory.h"
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
 #include "files/image/image_file.h"
@@ -161,14 +165,12 @@ void MainWindow::addFrameActions() {
 }
 
 void MainWindow::addViewActions() {
-  const auto onStage = [this](const QString& id, const QString& text, const QString& key,
-                              std::function<void(Canvas&)> run) {
+  const auto hasStage = [this] { return inFront() != nullptr && inFront()->stage() != nullptr; };
+  const auto onStage = [this, hasStage](const QString& id, const QString& text, const QString& key,
+                                        std::function<void(Canvas&)> run) {
     actions_->add({id, text, QKeySequence(key),
                    [this, run = std::move(run)] { run(*inFront()->stage()); },
-                   [this] {
-                     const bool any = inFront() != nullptr && inFront()->stage() != nullptr;
-                     return any ? QString() : tr("This view has no stage");
-                   },
+                   [hasStage] { return hasStage() ? QString() : tr("This view has no stage"); },
                    ActionPlace::Given});
   };
   const auto artStage = [this] {
@@ -183,6 +185,23 @@ void MainWindow::addViewActions() {
   onStage("view.fit", tr("Fit to window"), "0", [](Canvas& stage) { stage.fit(); });
   onStage("view.larger", tr("Zoom in"), "+", [](Canvas& stage) { stage.zoom(true); });
   onStage("view.smaller", tr("Zoom out"), "-", [](Canvas& stage) { stage.zoom(false); });
+  actions_->add({"view.hand",
+                 tr("Move the view by dragging"),
+                 {},
+                 [this] {
+                   Canvas& stage = *inFront()->stage();
+                   stage.setHand(!stage.hasHand());
+                   showState();
+                 },
+                 [hasStage] { return hasStage() ? QString() : tr("This view has no stage"); },
+                 ActionPlace::Window,
+                 [this, hasStage] {
+                   return hasStage() && inFront()->stage()->hasHand()
+                              ? tr("Work on the stage again when dragging")
+                              : tr("Move the view by dragging");
+                 }});
+  actions_->add({"view.menuBar", tr("Show or hide the menu bar"), QKeySequence("Ctrl+M"),
+                 [this] { showMenuBar(menuWidget() == nullptr || menuWidget()->isHidden()); }});
   actions_->add({"view.theme", tr("Switch between the themes Paper and Lamp"),
                  QKeySequence("Ctrl+T"), [this] { toggleTheme(); }});
   addHelpActions();
@@ -262,6 +281,13 @@ void MainWindow::makeActions() {
     entry.addActions(*actions_, session_, benches_->access(entry.bench));
   }
   addViewActions();
+  offerMenu(*shelf_->list(), *actions_, [this] {
+    return shelf_->content() == ShelfContent::Sheets ? QStringList{"sheet"} : QStringList{"asset"};
+  });
+  offerMenu(*findings_->list(), *actions_, [this] {
+    findings_->bringUpCurrent();
+    return QStringList{"finding"};
+  });
   actions_->bind(shelf_->variantButton(), "asset.variant");
   actions_->bind(shelf_->blockButton(), "asset.newBlock");
   actions_->refresh();

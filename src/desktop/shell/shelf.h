@@ -55,6 +55,7 @@ class Shelf : public QWidget {
   Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
   void setContent(ShelfContent content);
+  ShelfContent content() const { return model_->content(); }
   QListView* list() const { return list_; }
   /// The button that makes a variant of the asset that is chosen.
   QPushButton* variantButton() const { return variant_; }

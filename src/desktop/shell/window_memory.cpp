@@ -4,6 +4,7 @@
 #include <QGuiApplication>
 #include <QScreen>
 #include <QSettings>
+#include <QSplitter>
 #include <algorithm>
 
 namespace amber {
@@ -11,40 +12,39 @@ namespace {
 
 constexpr QSize kUsualSize(1280, 800);
 
-// The screen on which most of the place lies; the first where none is left of it.
-QRect screenFor(const QRect& place) {
-  const QScreen* screen = QGuiApplication::screenAt(place.center());
-  if (screen == nullptr) screen = QGuiApplication::primaryScreen();
-  return screen == nullptr ? QRect(QPoint(0, 0), kUsualSize) : screen->availableGeometry();
-}
-
-QRect within(QRect place, const QRect& screen) {
-  place.setSize(place.size().boundedTo(screen.size()));
-  place.moveLeft(std::clamp(place.left(), screen.left(), screen.right() - place.width() + 1));
-  place.moveTop(std::clamp(place.top(), screen.top(), screen.bottom() - place.height() + 1));
-  return place;
-}
-
 }  // namespace
 
 void placeWindow(QWidget& window) {
-  const QRect kept = QSettings().value("window/place").toRect();
-  if (!kept.isValid()) {
-    const QRect screen = screenFor(QRect(QPoint(0, 0), kUsualSize));
-    QRect place(QPoint(0, 0), kUsualSize.boundedTo(screen.size()));
-    place.moveCenter(screen.center());
-    window.setGeometry(within(place, screen));
-    return;
-  }
-  window.setGeometry(within(kept, screenFor(kept)));
-  if (QSettings().value("window/maximized").toBool()) {
-    window.setWindowState(window.windowState() | Qt::WindowMaximized);
-  }
+  const bool restored = window.restoreGeometry(QSettings().value("window/geometry").toByteArray());
+  const QPoint middle = window.geometry().center();
+  if (restored && QGuiApplication::screenAt(middle) != nullptr) return;
+  const QScreen* screen = QGuiApplication::primaryScreen();
+  const QRect room = screen == nullptr ? QRect(QPoint(), kUsualSize) : screen->availableGeometry();
+  QRect place(QPoint(), kUsualSize.boundedTo(room.size()));
+  place.moveCenter(room.center());
+  window.setGeometry(place);
 }
 
 void rememberWindow(const QWidget& window) {
-  QSettings().setValue("window/place", window.normalGeometry());
-  QSettings().setValue("window/maximized", window.isMaximized());
+  QSettings().setValue("window/geometry", window.saveGeometry());
+}
+
+void keepSplitters(QWidget& root) {
+  for (QSplitter* split : root.findChildren<QSplitter*>()) {
+    Q_ASSERT(!split->objectName().isEmpty());
+    const QString key = "window/" + split->objectName();
+    split->restoreState(QSettings().value(key).toByteArray());
+    QObject::connect(split, &QSplitter::splitterMoved, split,
+                     [split, key] { QSettings().setValue(key, split->saveState()); });
+  }
+}
+
+bool hasMenuBar() {
+  return QSettings().value("window/menuBar").toBool();
+}
+
+void rememberMenuBar(bool shown) {
+  QSettings().setValue("window/menuBar", shown);
 }
 
 Bench lastBench() {

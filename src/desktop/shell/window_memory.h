@@ -13,6 +13,14 @@ namespace amber {
 void placeWindow(QWidget& window);
 void rememberWindow(const QWidget& window);
 
+/// Gives the splitters below `root` the sizes that they had, and remembers what they get. Requires:
+/// each has an object name.
+void keepSplitters(QWidget& root);
+
+/// Whether the window shows a menu bar.
+bool hasMenuBar();
+void rememberMenuBar(bool shown);
+
 /// The bench that was in front; the first when none was.
 Bench lastBench();
 void rememberBench(Bench bench);

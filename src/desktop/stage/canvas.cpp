@@ -109,9 +109,24 @@ void Canvas::panBy(QPointF by) {
   update();
 }
 
+void Canvas::setHand(bool hand) {
+  cancelDrag();
+  hand_ = hand;
+  hand_ ? setCursor(Qt::OpenHandCursor) : unsetCursor();
+}
+
+void Canvas::holdSpace(bool held) {
+  if (space_ == held) return;
+  space_ = held;
+  if (!hand_) held ? setCursor(Qt::OpenHandCursor) : unsetCursor();
+}
+
 void Canvas::mousePressEvent(QMouseEvent* event) {
-  if (event->button() == Qt::MiddleButton) panning_ = event->position();
-  if (event->button() == Qt::LeftButton) {
+  const bool left = event->button() == Qt::LeftButton;
+  const bool grabs = left && (hand_ || space_) && !pressed_;
+  if (event->button() == Qt::MiddleButton || grabs) {
+    panning_ = event->position();
+  } else if (left) {
     pressed_ = true;
     artPress(view_.toArt(event->position()), event->modifiers());
   }
@@ -123,15 +138,17 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
     panning_ = event->position();
     return;
   }
+  if (hand_ || (space_ && !pressed_)) return;
   const QPointF art = view_.toArt(event->position());
   artMove(art, event->modifiers());
   emit pointed(art);
 }
 
 void Canvas::mouseReleaseEvent(QMouseEvent* event) {
-  if (event->button() == Qt::MiddleButton) panning_.reset();
   if (event->button() == Qt::LeftButton && std::exchange(pressed_, false)) {
     artRelease(view_.toArt(event->position()), event->modifiers());
+  } else if (event->button() == Qt::MiddleButton || event->button() == Qt::LeftButton) {
+    panning_.reset();
   }
 }
 
@@ -149,6 +166,7 @@ void Canvas::cancelDragsOnChangesOf(const ProjectSession& session) {
 
 void Canvas::hideEvent(QHideEvent* event) {
   panning_.reset();
+  holdSpace(false);
   cancelDrag();
   QWidget::hideEvent(event);
 }
@@ -164,6 +182,8 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
     artNudge(dx, dy);
   };
   switch (event->key()) {
+    case Qt::Key_Space:
+      return holdSpace(true);
     case Qt::Key_Escape:
       return pressed_ ? cancelDrag() : artEscape();
     case Qt::Key_Left:
@@ -184,12 +204,14 @@ void Canvas::keyReleaseEvent(QKeyEvent* event) {
   constexpr std::array kArrows{Qt::Key_Left, Qt::Key_Right, Qt::Key_Up, Qt::Key_Down};
   const bool arrow = std::find(kArrows.begin(), kArrows.end(), event->key()) != kArrows.end();
   if (arrow && !event->isAutoRepeat()) emit runEnded();
+  if (event->key() == Qt::Key_Space && !event->isAutoRepeat()) holdSpace(false);
   QWidget::keyReleaseEvent(event);
 }
 
 void Canvas::focusOutEvent(QFocusEvent* event) {
   // The release of a key that is still held will go to another widget.
   emit runEnded();
+  holdSpace(false);
   QWidget::focusOutEvent(event);
 }
 

@@ -23,9 +23,10 @@ namespace amber {
 class ProjectSession;
 
 /// A place where something is shown large and worked on by hand: zoom by the wheel or + and -, pan
-/// by the middle button, fit by 0, nudged by the arrow keys. What is shown and edited is up to the
-/// subclass, which speaks the units of what it shows ("art": art px, or game px on a course); it
-/// need not be a sheet, nor have a project.
+/// by the middle button, or by the left one while Space is held or the hand is chosen, fit by 0,
+/// nudged by the arrow keys. What is shown and edited is up to the subclass, which speaks the units
+/// of what it shows ("art": art px, or game px on a course); it need not be a sheet, nor have a
+/// project.
 class Canvas : public QWidget {
   Q_OBJECT
 
@@ -36,6 +37,9 @@ class Canvas : public QWidget {
   /// Shows all of the content as large as possible; also whenever the content's extent changes.
   void fit();
   void zoom(bool larger);
+  /// Whether the left button moves the view and does nothing else.
+  bool hasHand() const { return hand_; }
+  void setHand(bool hand);
 
  signals:
   /// The scale, or where the content lies, is another.
@@ -97,12 +101,15 @@ class Canvas : public QWidget {
   // Whole steps of zoom about a point on the stage; parts of a step add up.
   void zoomBy(double steps, QPointF at);
   void panBy(QPointF by);
+  void holdSpace(bool held);
 
   ViewTransform view_;
   double zooming_ = 0;    // Steps begun by a touchpad or a fine wheel, between -1 and 1.
   bool pressed_ = false;  // The left button is held and its press was not cancelled.
   QRectF fittedTo_;
   bool fitted_ = true;  // follow the widget's size until the user zooms or pans
+  bool hand_ = false;
+  bool space_ = false;  // Held down.
   std::optional<QPointF> panning_;
 };
 

@@ -44,6 +44,7 @@ void LayersBench::build() {
   row->addWidget(loom_, 1);
   row->addWidget(panel_);
   auto* split = new QSplitter(Qt::Vertical, this);
+  split->setObjectName("layersSplit");
   split->setChildrenCollapsible(false);
   split->addWidget(upper);
   split->addWidget(list_);
