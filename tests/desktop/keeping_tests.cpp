@@ -362,6 +362,7 @@ class KeepingTest : public QObject {
       show(window);
       window.setGeometry(0, 40, 800, 520);
       kept = window.geometry();
+      QCOMPARE(kept.topLeft(), QPoint(0, 40));
       QVERIFY(window.close());
     }
     MainWindow again;

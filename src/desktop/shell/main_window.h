@@ -69,6 +69,7 @@ class MainWindow : public QMainWindow {
   void makeActions();
   void addProjectActions();
   void addEditActions();
+  void addAssetActions();
   void addFindingActions();
   void addFrameActions();
   void addViewActions();

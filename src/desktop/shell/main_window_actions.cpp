@@ -72,6 +72,9 @@ void MainWindow::addEditActions() {
        ActionPlace::Window,
        [this, named] { return named(tr("Redo"), session_.history().redoText()); }});
   actions_->add({"find", tr("Find or do anything"), QKeySequence("Ctrl+K"), [this] { find(); }});
+}
+
+void MainWindow::addAssetActions() {
   actions_->add(
       {"sheet.remove",
        tr("Remove the sheet from the project"),
@@ -268,6 +271,7 @@ void MainWindow::makeActions() {
   actions_ = new ActionTable(this);
   addProjectActions();
   addEditActions();
+  addAssetActions();
   for (const BenchEntry& entry : benchTable()) {
     const auto index = static_cast<int>(entry.bench);
     actions_->add({"bench." + entry.name.toLower(), tr("Go to %1").arg(entry.name),

@@ -33,10 +33,13 @@ bool isOf(const QString& id, const QString& name) {
   return id == name || id.startsWith(name + '.');
 }
 
-// One block for each name.
+// One block for each sort.
 void fill(QMenu& menu, const ActionTable& actions, const QStringList& names, bool onlyEnabled) {
+  QString last;
   for (const QString& name : names) {
-    if (!menu.isEmpty()) menu.addSeparator();
+    const QString sort = name.section('.', 0, 0);
+    if (!menu.isEmpty() && sort != last) menu.addSeparator();
+    last = sort;
     for (const ActionEntry& entry : actions.entries()) {
       QAction* action = actions.action(entry.id);
       if (isOf(entry.id, name) && (action->isEnabled() || !onlyEnabled)) menu.addAction(action);
