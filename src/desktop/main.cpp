@@ -1,12 +1,14 @@
 #include <QCommandLineParser>
-#include <QSettings>
+#include <QSessionManager>
 #include <csignal>
 #include <cstdio>
 
 #include "desktop/benches/bench_table.h"
+#include "desktop/desktop_look.h"
 #include "desktop/parts/accessible.h"
 #include "desktop/program.h"
 #include "desktop/shell/main_window.h"
+#include "desktop/shell/window_service.h"
 #include "desktop/theme.h"
 #include "work/version.h"
 
@@ -94,9 +96,25 @@ int main(int argc, char** argv) {
   QGuiApplication::setDesktopFileName("org.amberparcel.AmberParcel");
   QGuiApplication::setApplicationDisplayName("Amber Parcel");
   installAccessibility();
+  const auto* look = new DesktopLook(QDBusConnection::sessionBus(), &application);
   useTheme(application, preferredTheme());
-  MainWindow window;
+  const QDBusConnection bus = QDBusConnection::sessionBus();
+  if (call.files.size() == 1 && WindowService::bringForward(bus, call.files.front())) return 0;
+  MainWindow window(bus);
   QObject::connect(&application, &Program::failed, &window.session(), &ProjectSession::failed);
+  QObject::connect(look, &DesktopLook::changed, &window,
+                   [&window] { window.applyTheme(preferredTheme()); });
+  QObject::connect(&application, &QGuiApplication::commitDataRequest, &window,
+                   [&window](QSessionManager& manager) {
+                     // Only work that would be lost may hold the logout up.
+                     if (!window.keepForLogout()) manager.cancel();
+                   });
+  QObject::connect(&application, &QGuiApplication::saveStateRequest, &window,
+                   [&window](QSessionManager& manager) {
+                     manager.setRestartHint(QSessionManager::RestartIfRunning);
+                     manager.setRestartCommand(QStringList(QCoreApplication::applicationFilePath())
+                                               << window.restartArguments());
+                   });
   window.show();
   window.takeFiles(call.files);
   if (call.bench) window.goToBench(*call.bench);

@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "core/base/guarded.h"
+#include "desktop/session/autosave.h"
 #include "desktop/session/code_watch.h"
 #include "desktop/session/history_step.h"
 #include "desktop/session/project_keeper.h"
@@ -46,6 +47,7 @@ ProjectSession::ProjectSession(QObject* parent)
   checkTimer_.setInterval(kCheckAfterMs);
   connect(&checkTimer_, &QTimer::timeout, this, &ProjectSession::runChecks);
   connect(keeper_, &ProjectKeeper::stateChanged, this, &ProjectSession::stateChanged);
+  new Autosave(*keeper_, Autosave::kMsPerMinute, this);
   connect(keeper_, &ProjectKeeper::saved, this, &ProjectSession::saved);
   connect(keeper_, &ProjectKeeper::failed, this, &ProjectSession::failed);
   connect(keeper_, &ProjectKeeper::changedOnDisk, this, &ProjectSession::changedOnDisk);

@@ -5,15 +5,18 @@
 #include <QPalette>
 #include <QRegularExpression>
 #include <QRgb>
-#include <QSettings>
 #include <QStringList>
 #include <QStyleFactory>
 #include <algorithm>
 #include <cmath>
 
+#include "desktop/desktop_look.h"
+#include "desktop/preferences.h"
+
 // In a static library resources are linked in only when asked for, outside of any namespace.
 static void linkResources() {
   Q_INIT_RESOURCE(desktop);
+  Q_INIT_RESOURCE(about);
   Q_INIT_RESOURCE(example);
   Q_INIT_RESOURCE(manual);
 }
@@ -128,7 +131,8 @@ constexpr const char* kStyleRules = R"(
     QMenu::item:selected { background: @amberSoft; }
     QMenu::item:disabled { color: @quiet; }
     QToolButton { background: @card; color: @text; border: 1px solid @line; border-radius: 3px;
-      padding: 2px 18px 2px 7px; }
+      padding: 2px; }
+    QToolButton[popupMode="2"] { padding: 2px 18px 2px 7px; }
     QToolButton:hover, QToolButton:focus { border-color: @amber; }
     QToolButton::menu-indicator { image: url(:/icons/down.svg); width: 9px; height: 9px;
       subcontrol-origin: padding; subcontrol-position: right center; right: 5px; }
@@ -230,24 +234,62 @@ const Theme& lampTheme() {
   return lamp;
 }
 
+const Theme& lightContrastTheme() {
+  static const Theme light = [] {
+    Theme made = paperTheme();
+    made.name = "High contrast, light";
+    made.paper = made.card = Qt::white;
+    made.line = made.text = made.quiet = Qt::black;
+    made.amber = QColor(0x7a3d00);
+    made.amberSoft = QColor(0xffd9a0);
+    made.error = QColor(0x8f0000);
+    made.ink = made.cut = made.amber;
+    made.halo = QColor(255, 255, 255, 230);
+    return made;
+  }();
+  return light;
+}
+
+const Theme& darkContrastTheme() {
+  static const Theme dark = [] {
+    Theme made = lampTheme();
+    made.name = "High contrast, dark";
+    made.paper = made.card = Qt::black;
+    made.line = made.text = made.quiet = Qt::white;
+    made.amber = QColor(0xffb347);
+    made.amberSoft = QColor(0x5a3600);
+    made.error = QColor(0xffb0a0);
+    made.ink = made.cut = made.amber;
+    made.halo = QColor(0, 0, 0, 230);
+    return made;
+  }();
+  return dark;
+}
+
+std::array<const Theme*, 4> allThemes() {
+  return {&paperTheme(), &lampTheme(), &lightContrastTheme(), &darkContrastTheme()};
+}
+
 bool systemIsDark() {
   static const bool dark = QGuiApplication::palette().color(QPalette::Window).lightness() < 128;
   return dark;
 }
 
 const Theme& preferredTheme() {
-  const QString name = QSettings().value("theme").toString();
-  if (name.isEmpty()) return systemIsDark() ? lampTheme() : paperTheme();
-  return name == lampTheme().name ? lampTheme() : paperTheme();
-}
-
-int preferredTextSize() {
-  return QSettings().value("textSize", 0).toInt();
+  const QString name = preferences().value(preference::kTheme).toString();
+  for (const Theme* one : allThemes()) {
+    if (one->name == name) return *one;
+  }
+  const DesktopColours colours = DesktopLook::current();
+  const bool dark = colours.dark.value_or(systemIsDark());
+  if (colours.highContrast) return dark ? darkContrastTheme() : lightContrastTheme();
+  return dark ? lampTheme() : paperTheme();
 }
 
 double textScale() {
   static const double scale = [] {
-    if (const int preferred = preferredTextSize(); preferred > 0) return pointsToScale(preferred);
+    const int preferred = preferences().value(preference::kTextSize).toInt();
+    if (preferred > 0) return pointsToScale(preferred);
     if (!hasDesktop() || systemFont().pointSizeF() <= 0) return 1.0;
     return pointsToScale(systemFont().pointSizeF());
   }();

@@ -12,7 +12,7 @@ namespace amber {
 
 /// Every colour, size and radius of the window, named once.
 struct Theme {
-  QString name;
+  QString name;  ///< Also how the preference for it is kept.
   QColor paper;  ///< The window's ground.
   QColor card;   ///< What lies on it: fields, lists, bars.
   QColor line;   ///< Rules and borders.
@@ -34,8 +34,6 @@ struct Theme {
 /// How much larger than designed the window draws text and everything that holds text; 1 for text
 /// of 13 px. From the system's font and the preference for text size.
 double textScale();
-/// The size of text in points that the user prefers; 0 for that of the system.
-int preferredTextSize();
 
 /// A length in px at text scale 1; as an int it is the length at the current scale.
 class Scaled {
@@ -68,15 +66,20 @@ inline constexpr Scaled kFont{13};
 inline constexpr Scaled kSmallFont{11};
 }  // namespace metrics
 
-/// The two themes: Paper is light, Lamp is dark.
+/// Paper is light, Lamp is dark.
 const Theme& paperTheme();
 const Theme& lampTheme();
+/// Each with black, white and the strongest colours, for a desktop of high contrast.
+const Theme& lightContrastTheme();
+const Theme& darkContrastTheme();
+/// All of them.
+std::array<const Theme*, 4> allThemes();
 
 /// The theme in use.
 const Theme& theme();
-/// The theme that the user prefers; without a preference, the one that fits the desktop's colours.
+/// The theme that the user prefers; without a preference, the one that fits the desktop.
 const Theme& preferredTheme();
-/// Whether the desktop's colours are dark.
+/// What the desktop's own colours are, as they were before the application set its own.
 bool systemIsDark();
 
 /// Puts a theme to use: palette, fonts and style sheet of the application.

@@ -120,7 +120,7 @@ inline void show(MainWindow& window) {
 class OpenWindow {
  public:
   /// A copy of the demo project, with all its art read.
-  OpenWindow() {
+  explicit OpenWindow(const QDBusConnection& bus = QDBusConnection::sessionBus()) : window(bus) {
     test::show(window);
     window.openProject(demoCopy(scratch));
     window.session().settle();

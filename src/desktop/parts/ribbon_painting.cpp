@@ -9,6 +9,7 @@
 #include <cmath>
 
 #include "core/fit/keys/steadiness.h"
+#include "desktop/parts/durations.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
@@ -88,7 +89,7 @@ void Ribbon::paintGroup(QPainter& painter, const Asset& asset, const Group& grou
       painter.setFont(smallFont());
       painter.setPen(theme().quiet);
       painter.drawText(QRect(cell.left(), cell.bottom() + 2, cell.width(), 16), Qt::AlignCenter,
-                       tr("%1 ms").arg(animation.steps[step].durationMs));
+                       durations::text(animation.steps[step].durationMs));
     }
   }
   if (figures_ == RibbonFigures::Air && asset.motion != Motion::Static) {

@@ -14,7 +14,6 @@
 #include <QPainter>
 #include <QPoint>
 #include <QPushButton>
-#include <QSettings>
 #include <QSizePolicy>
 #include <QStackedWidget>
 #include <QStandardPaths>
@@ -23,6 +22,7 @@
 
 #include "desktop/parts/accessible.h"
 #include "desktop/parts/building.h"
+#include "desktop/preferences.h"
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/bench_stack.h"
 #include "desktop/shell/command_finder.h"
@@ -35,6 +35,7 @@
 #include "desktop/shell/shelf.h"
 #include "desktop/shell/start_page.h"
 #include "desktop/shell/window_memory.h"
+#include "desktop/shell/window_service.h"
 #include "desktop/theme.h"
 #include "work/report/report.h"
 
@@ -46,7 +47,8 @@ constexpr int kDoneMs = 4000;
 
 }  // namespace
 
-MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent) {
+MainWindow::MainWindow(const QDBusConnection& bus)
+    : bus_(bus), service_(new WindowService(bus, this)) {
   setWindowTitle(tr("Amber Parcel"));
   setWindowIcon(QIcon(":/icons/parcel.svg"));
   setAcceptDrops(true);
@@ -78,6 +80,7 @@ MainWindow::~MainWindow() {
 void MainWindow::connectSession() {
   connect(&session_, &ProjectSession::projectReplaced, this, [this] {
     rememberProject(session_.path());
+    service_->show(session_.path());
     hasThumb_ = false;
     pages_->setCurrentIndex(1);
     goToBench(session_.project().assets.empty() ? Bench::Cut : bench());
@@ -96,7 +99,11 @@ void MainWindow::connectSession() {
   connect(&session_, &ProjectSession::told, notices_, &NoticeBar::tell);
   connect(&session_, &ProjectSession::findingWanted, this, &MainWindow::goTo);
   connect(&session_, &ProjectSession::changedOnDisk, this, &MainWindow::askOverwrite);
+  connect(service_, &WindowService::activated, this, &MainWindow::comeForward);
   connect(actions_, &ActionTable::refused, notices_, &NoticeBar::warn);
+  connect(&preferences(), &Preferences::changed, this, [this](const QString& key) {
+    if (key == preference::kTheme) applyTheme(preferredTheme());
+  });
 }
 
 void MainWindow::build() {
@@ -234,6 +241,11 @@ void MainWindow::goToBench(Bench bench) {
 void MainWindow::openProject(const QString& path) {
   const bool first = !session_.hasProject();
   const auto opened = session_.open(path);
+  if (!opened && opened.error().code == ErrorCode::Locked &&
+      WindowService::bringForward(bus_, path)) {
+    notices_->tell(tr("This project is open in another window, which was brought forward"));
+    return;
+  }
   if (!opened) {
     notices_->warn(QString::fromStdString(describe(opened.error())));
     return;
@@ -373,10 +385,18 @@ void MainWindow::find() {
   finder_->open(std::move(all));
 }
 
+void MainWindow::comeForward(const QString& token) {
+  // Where the desktop guards the focus, Qt shows it this permission with the next activation.
+  if (!token.isEmpty()) qputenv("XDG_ACTIVATION_TOKEN", token.toUtf8());
+  setWindowState(windowState() & ~Qt::WindowMinimized);
+  show();
+  raise();
+  activateWindow();
+}
+
 void MainWindow::toggleTheme() {
   const bool toLamp = theme().name == paperTheme().name;
-  QSettings().setValue("theme", (toLamp ? lampTheme() : paperTheme()).name);
-  applyTheme(preferredTheme());
+  preferences().set(preference::kTheme, (toLamp ? lampTheme() : paperTheme()).name);
 }
 
 void MainWindow::applyTheme(const Theme& chosen) {

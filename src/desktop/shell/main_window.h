@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QCloseEvent>
+#include <QDBusConnection>
 #include <QDragEnterEvent>
 #include <QDropEvent>
 #include <QMainWindow>
@@ -28,6 +29,7 @@ class NoticeBar;
 class RouteLine;
 class Shelf;
 class StartPage;
+class WindowService;
 struct Theme;
 
 /// The window: route line, shelf, bench and findings line around one project session.
@@ -35,7 +37,8 @@ class MainWindow : public QMainWindow {
   Q_OBJECT
 
  public:
-  explicit MainWindow(QWidget* parent = nullptr);
+  /// `bus`: where other windows of this user are found.
+  explicit MainWindow(const QDBusConnection& bus = QDBusConnection::sessionBus());
   ~MainWindow() override;
 
   ProjectSession& session() { return session_; }
@@ -50,6 +53,11 @@ class MainWindow : public QMainWindow {
   /// Opens a project or takes images in, by what each file is; what is neither is refused with a
   /// sentence.
   void takeFiles(const QStringList& paths);
+  /// Keeps unsaved work and the window's place for the end of the desktop's session. Errors: as
+  /// ProjectKeeper::keepNow.
+  Result<void> keepForLogout();
+  /// The arguments that open the window again as it is.
+  QStringList restartArguments() const;
   void toggleTheme();
   void applyTheme(const Theme& chosen);
 
@@ -76,6 +84,7 @@ class MainWindow : public QMainWindow {
   void addHelpActions();
   void tellFormats();
   QString sheetFile() const;
+  void editSheet();
   void showManual();
   void keepThumb();
   void showStateSoon();
@@ -88,6 +97,7 @@ class MainWindow : public QMainWindow {
   void goTo(const Finding& finding);
   void undo(bool redo);
   // What is asked of the user, in main_window_asking.cpp.
+  void comeForward(const QString& token);
   void askOpen();
   void askNew();
   void askSaveAs();
@@ -102,6 +112,8 @@ class MainWindow : public QMainWindow {
 
   ProjectSession session_;
   Pictures pictures_{session_};
+  QDBusConnection bus_;
+  WindowService* service_;
   ActionTable* actions_ = nullptr;
   QPushButton* title_ = nullptr;
   QLabel* state_ = nullptr;

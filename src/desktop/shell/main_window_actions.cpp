@@ -7,11 +7,13 @@
 #include <QKeySequence>
 #include <QListView>
 #include <QListWidget>
-#include <QMessageBox>
+#include <QProcess>
 #include <QUrl>
 #include <array>
 
 #include "desktop/parts/wording.h"
+#include "desktop/preferences.h"
+#include "desktop/shell/about_dialog.h"
 #include "desktop/shell/bench_stack.h"
 #include "desktop/shell/findings_line.h"
 #include "desktop/shell/main_window.h"
@@ -26,7 +28,6 @@
 #include "desktop/theme.h"
 #include "files/image/image_file.h"
 #include "work/project/blocks.h"
-#include "work/version.h"
 
 namespace amber {
 
@@ -179,12 +180,11 @@ void MainWindow::addViewActions() {
   const auto artStage = [this] {
     return inFront() == nullptr ? nullptr : qobject_cast<StageView*>(inFront()->stage());
   };
-  actions_->add({"view.backdrop", tr("Next backdrop (kraft, dark, light)"), QKeySequence("B"),
-                 [artStage] { artStage()->nextBackdrop(); },
-                 [artStage] {
-                   return artStage() == nullptr ? tr("This view shows no art to zoom") : QString();
-                 },
-                 ActionPlace::Given});
+  actions_->add(
+      {"view.backdrop", tr("Next backdrop (kraft, dark, light)"), QKeySequence("B"),
+       [artStage] { artStage()->nextBackdrop(); },
+       [artStage] { return artStage() == nullptr ? tr("This view shows no art") : QString(); },
+       ActionPlace::Given});
   onStage("view.fit", tr("Fit to window"), "0", [](Canvas& stage) { stage.fit(); });
   onStage("view.larger", tr("Zoom in"), "+", [](Canvas& stage) { stage.zoom(true); });
   onStage("view.smaller", tr("Zoom out"), "-", [](Canvas& stage) { stage.zoom(false); });
@@ -212,24 +212,13 @@ void MainWindow::addViewActions() {
 }
 
 void MainWindow::addHelpActions() {
-  actions_->add({"preferences", tr("Preferences"), QKeySequence("Ctrl+,"), [this] {
-                   PreferencesDialog dialog(this);
-                   connect(&dialog, &PreferencesDialog::themeChosen, this,
-                           [this] { applyTheme(preferredTheme()); });
-                   dialog.exec();
-                 }});
+  actions_->add({"preferences", tr("Preferences"), QKeySequence("Ctrl+,"),
+                 [this] { PreferencesDialog(this).exec(); }});
   actions_->add({"shortcuts", tr("Keyboard Shortcuts"), {}, [this] {
                    ShortcutsDialog(*actions_, this).exec();
                  }});
   actions_->add({"help", tr("Help"), QKeySequence(Qt::Key_F1), [this] { showManual(); }});
-  actions_->add({"about", tr("About Amber Parcel"), {}, [this] {
-                   QMessageBox::about(
-                       this, tr("About Amber Parcel"),
-                       tr("<h3>Amber Parcel %1</h3><p>Turns sprite sheets into game-ready "
-                          "assets.</p><p>Licence: GPL-3.0-or-later; the loaders are free for any "
-                          "use.</p>")
-                           .arg(QString::fromStdString(versionLine())));
-                 }});
+  actions_->add({"about", tr("About Amber Parcel"), {}, [this] { AboutDialog(this).exec(); }});
   actions_->add(
       {"sheet.openFolder",
        tr("Open the folder of the sheet"),
@@ -242,7 +231,7 @@ void MainWindow::addHelpActions() {
       {"sheet.openEditor",
        tr("Open the sheet in its editor"),
        {},
-       [this] { QDesktopServices::openUrl(QUrl::fromLocalFile(sheetFile())); },
+       [this] { editSheet(); },
        [this] { return sheetFile().isEmpty() ? tr("No sheet is selected") : QString(); }});
   actions_->add(
       {"sheet.copyPath",
@@ -250,6 +239,21 @@ void MainWindow::addHelpActions() {
        {},
        [this] { QGuiApplication::clipboard()->setText(sheetFile()); },
        [this] { return sheetFile().isEmpty() ? tr("No sheet is selected") : QString(); }});
+}
+
+// Opens the selected sheet in the preferred program for painting, or in the desktop's.
+void MainWindow::editSheet() {
+  const QString command = preferences().value(preference::kSheetEditor).toString();
+  QStringList words = QProcess::splitCommand(command);
+  const bool started = words.isEmpty()
+                           ? QDesktopServices::openUrl(QUrl::fromLocalFile(sheetFile()))
+                           : QProcess::startDetached(words.takeFirst(), words << sheetFile(),
+                                                     QFileInfo(sheetFile()).absolutePath());
+  if (started) return;
+  notices_->warn(
+      command.isEmpty()
+          ? tr("The desktop has no program for this sheet; choose one in Preferences")
+          : tr("\"%1\" could not be started; choose another editor in Preferences").arg(command));
 }
 
 // The file of the selected sheet; empty without one.

@@ -219,4 +219,14 @@ void MainWindow::closeEvent(QCloseEvent* event) {
   QMainWindow::closeEvent(event);
 }
 
+Result<void> MainWindow::keepForLogout() {
+  rememberWindow(*this);
+  return session_.keepNow();
+}
+
+QStringList MainWindow::restartArguments() const {
+  if (!session_.hasProject()) return {};
+  return {session_.path(), "--bench", benchName(bench()).toLower()};
+}
+
 }  // namespace amber

@@ -2,23 +2,15 @@
 
 #include <QDialog>
 
-class QComboBox;
-
 namespace amber {
 
-/// What the user prefers of the window itself: theme and text size.
+/// Shows and changes what the user prefers: the fields of preferenceTable. Each change applies at
+/// once.
 class PreferencesDialog : public QDialog {
   Q_OBJECT
 
  public:
   explicit PreferencesDialog(QWidget* parent);
-
- signals:
-  void themeChosen();
-
- private:
-  QComboBox* theme_ = nullptr;
-  QComboBox* textSize_ = nullptr;
 };
 
 }  // namespace amber

@@ -8,6 +8,7 @@
 #include <cmath>
 #include <utility>
 
+#include "desktop/preferences.h"
 #include "desktop/session.h"
 #include "desktop/theme.h"
 
@@ -19,14 +20,20 @@ Canvas::Canvas(QWidget* parent) : QWidget(parent) {
   setAccessibleName(tr("Stage"));
   setMouseTracking(true);
   setMinimumSize(200, 160);
+  connect(&preferences(), &Preferences::changed, this, [this](const QString& key) {
+    if (key == preference::kLargestFit && fitted_) fit();
+  });
 }
 
 void Canvas::fit() {
   fitted_ = true;
   fittedTo_ = content();
   const QMarginsF around = surround();
-  view_ = fitted(fittedTo_, {width() - around.left() - around.right(),
-                             height() - around.top() - around.bottom()});
+  const int most = preferences().value(preference::kLargestFit).toInt();
+  view_ =
+      fitted(fittedTo_,
+             {width() - around.left() - around.right(), height() - around.top() - around.bottom()},
+             most == 0 ? kLargestZoom : most);
   view_.offset += QPointF(around.left(), around.top());
   emit viewChanged();
   update();

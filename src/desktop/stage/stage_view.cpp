@@ -4,6 +4,7 @@
 #include <QPen>
 #include <QPolygonF>
 
+#include "desktop/preferences.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -12,17 +13,26 @@ StageView::StageView(ProjectSession& session, Pictures& pictures, QWidget* paren
     : Canvas(parent), session_(session), pictures_(pictures) {
   cancelDragsOnChangesOf(session_);
   connect(&session_, &ProjectSession::artArrived, this, [this] { update(); });
+  connect(&preferences(), &Preferences::changed, this, [this](const QString& key) {
+    if (key != preference::kBackdrop) return;
+    backdrop_.reset();
+    update();
+  });
   connect(this, &Canvas::runStarted, &session_, &ProjectSession::startRun);
   connect(this, &Canvas::runEnded, &session_, &ProjectSession::endRun);
 }
 
+Backdrop StageView::backdrop() const {
+  return backdrop_.value_or(preferences().as<Backdrop>(preference::kBackdrop));
+}
+
 void StageView::nextBackdrop() {
-  backdrop_ = static_cast<Backdrop>((static_cast<int>(backdrop_) + 1) % 3);
+  backdrop_ = static_cast<Backdrop>((static_cast<int>(backdrop()) + 1) % 3);
   update();
 }
 
 void StageView::paintGround(QPainter& painter) {
-  paintBackdrop(painter, rect(), backdrop_);
+  paintBackdrop(painter, rect(), backdrop());
 }
 
 void paintStageText(QPainter& painter, QPointF baseline, const QString& text,

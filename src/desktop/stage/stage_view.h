@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <QPointF>
 #include <QString>
+#include <optional>
 
 #include "desktop/stage/canvas.h"
 #include "desktop/stage/pictures.h"
@@ -18,7 +19,8 @@ class StageView : public Canvas {
  public:
   StageView(ProjectSession& session, Pictures& pictures, QWidget* parent);
 
-  Backdrop backdrop() const { return backdrop_; }
+  /// The preferred one until another is asked for.
+  Backdrop backdrop() const;
   void nextBackdrop();
 
  protected:
@@ -28,7 +30,7 @@ class StageView : public Canvas {
   Pictures& pictures_;
 
  private:
-  Backdrop backdrop_ = Backdrop::Kraft;
+  std::optional<Backdrop> backdrop_;  // Asked for on this stage.
 };
 
 /// Text on the stage, on a strip that makes it readable on any art.

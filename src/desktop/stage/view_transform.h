@@ -19,10 +19,13 @@ struct ViewTransform {
   QRectF toStage(const QRectF& art) const { return {toStage(art.topLeft()), art.size() * scale}; }
 };
 
+/// Of art, stage px per art px.
+inline constexpr double kLargestZoom = 64;
+
 /// The scales that art is shown at: whole multiples, so that every pixel is as large as the next;
 /// below those, one or two of a whole number of parts.
 inline double nearestScale(double wished) {
-  if (wished >= 1) return std::min(64.0, std::floor(wished));
+  if (wished >= 1) return std::min(kLargestZoom, std::floor(wished));
   return std::max(1.0 / 32, 2 / std::ceil(2 / wished));
 }
 
@@ -33,11 +36,12 @@ inline QString scaleText(double scale) {
   return parts % 2 == 0 ? QString("1/%1").arg(parts / 2) : QString("2/%1").arg(parts);
 }
 
-/// `art` in the middle of `stage`, as large as whole pixels allow.
-inline ViewTransform fitted(const QRectF& art, const QSizeF& stage) {
+/// `art` in the middle of `stage`, as large as whole pixels allow, at most at scale `most`.
+inline ViewTransform fitted(const QRectF& art, const QSizeF& stage, double most = kLargestZoom) {
   ViewTransform view;
   if (art.isEmpty() || stage.isEmpty()) return view;
-  view.scale = nearestScale(std::min(stage.width() / art.width(), stage.height() / art.height()));
+  view.scale =
+      nearestScale(std::min({stage.width() / art.width(), stage.height() / art.height(), most}));
   const QPointF middle(stage.width() / 2, stage.height() / 2);
   const QPointF offset = middle - art.center() * view.scale;
   view.offset = {std::round(offset.x()), std::round(offset.y())};

@@ -1,6 +1,7 @@
 #include "desktop/benches/cut/animation_panel.h"
 
 #include <QHBoxLayout>
+#include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
 #include <QSignalBlocker>
@@ -9,6 +10,7 @@
 
 #include "core/project/animation_edits.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/durations.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/wording.h"
 #include "desktop/theme.h"
@@ -46,16 +48,20 @@ AnimationPanel::AnimationPanel(ProjectSession& session, Ribbon& ribbon, QWidget*
   column->addLayout(buttons);
   auto* times = new QHBoxLayout;
   times->setSpacing(metrics::kSmallGap);
-  time_ = new NumberField(1, 60000, 0, this);
+  time_ = new NumberField(durations::kMsPerSecond / durations::kLongestMs, durations::kLongestMs, 2,
+                          this);
   time_->setObjectName("stepTime");
   time_->setToolTip(
       tr("How long each selected step is shown. Applies to all steps if none is selected."));
-  times->addWidget(makeLabel(tr("Step duration (ms)"), "quiet", this), 1);
+  timeLabel_ = makeLabel({}, "quiet", this);
+  timeLabel_->setBuddy(time_);
+  times->addWidget(timeLabel_, 1);
   times->addWidget(time_);
   column->addLayout(times);
   connect(list_, &QListWidget::currentRowChanged, this, &AnimationPanel::choose);
   connect(list_, &QListWidget::itemChanged, this, &AnimationPanel::renamed);
   connect(time_, &NumberField::committed, this, &AnimationPanel::setTime);
+  connect(&preferences(), &Preferences::changed, this, &AnimationPanel::refresh);
   connect(&ribbon_, &Ribbon::chosenChanged, this, &AnimationPanel::refresh);
   connect(&ribbon_, &Ribbon::stepsDropped, this, &AnimationPanel::moveTo);
   connect(&session_, &ProjectSession::changed, this, &AnimationPanel::refresh);
@@ -87,7 +93,8 @@ void AnimationPanel::refresh() {
   if (shown == nullptr) return;
   const auto& chosen = ribbon_.chosenSteps();
   const std::size_t step = chosen.empty() ? 0 : std::min(chosen.front(), shown->steps.size() - 1);
-  time_->setValue(shown->steps[step].durationMs);
+  timeLabel_->setText(tr("Step duration (%1)").arg(durations::unit()));
+  time_->setValue(durations::shown(shown->steps[step].durationMs));
 }
 
 void AnimationPanel::choose(int row) {
@@ -224,10 +231,10 @@ void AnimationPanel::moveSteps(int by) {
   moveTo(static_cast<std::size_t>(before));
 }
 
-void AnimationPanel::setTime(double ms) {
+void AnimationPanel::setTime(double shown) {
   const auto chosen = ribbon_.chosenSteps();
   put(tr("Set step durations"), [&](const Asset& asset, AnimationId id) {
-    return withDurations(asset, id, chosen, static_cast<int>(ms));
+    return withDurations(asset, id, chosen, durations::fromShown(shown));
   });
 }
 

@@ -5,6 +5,7 @@
 
 #include "desktop/session.h"
 
+class QLabel;
 class QListWidget;
 class QListWidgetItem;
 class QPushButton;
@@ -40,12 +41,13 @@ class AnimationPanel : public QWidget {
   void renamed(QListWidgetItem* item);
   void put(const QString& label, const std::function<Asset(const Asset&, AnimationId)>& change);
   void moveTo(std::size_t before);
-  void setTime(double ms);
+  void setTime(double shown);
 
   ProjectSession& session_;
   Ribbon& ribbon_;
   QListWidget* list_ = nullptr;
   NumberField* time_ = nullptr;
+  QLabel* timeLabel_ = nullptr;
 };
 
 }  // namespace amber

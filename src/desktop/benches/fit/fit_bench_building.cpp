@@ -16,6 +16,7 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/scope_chooser.h"
+#include "desktop/preferences.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -27,18 +28,18 @@ constexpr int kToolRow = 28;
 
 // Chips of which one is pressed.
 template <class Chosen>
-void addChoice(QHBoxLayout* row, QWidget* parent, const char* prefix,
-               std::initializer_list<QString> names, int first, const Chosen& chosen) {
+QButtonGroup* addChoice(QHBoxLayout* row, QWidget* parent, const char* prefix,
+                        std::initializer_list<QString> names, const Chosen& chosen) {
   auto* group = new QButtonGroup(parent);
   int id = 0;
   for (const QString& name : names) {
     QPushButton* chip = tight(makeChip(name, parent));
     chip->setObjectName(prefix + name.toLower());
-    chip->setChecked(id == first);
     group->addButton(chip, id++);
     row->addWidget(chip);
   }
   QObject::connect(group, &QButtonGroup::idClicked, parent, chosen);
+  return group;
 }
 
 QWidget* rowOf(QWidget* parent, QHBoxLayout*& row) {
@@ -143,15 +144,27 @@ QWidget* FitBench::makeTools(QWidget* bar) {
   QHBoxLayout* snaps = nullptr;
   snapTools_ = rowOf(tools, snaps);
   snaps->addWidget(makeLabel(tr("Snap to"), "quiet", snapTools_));
-  addChoice(snaps, snapTools_, "snap:", {tr("Pixel"), tr("Half pixel"), tr("Outline"), tr("Off")},
-            0, [this](int id) { stage_->setSnap(static_cast<StageSnap>(id)); });
+  QButtonGroup* chips = addChoice(
+      snaps, snapTools_, "snap:", {tr("Pixel"), tr("Half pixel"), tr("Outline"), tr("Off")},
+      [this](int id) { stage_->setSnap(static_cast<StageSnap>(id)); });
+  const auto usePreferred = [this, chips] {
+    const auto snap = preferences().as<StageSnap>(preference::kSnapShapes);
+    chips->button(static_cast<int>(snap))->setChecked(true);
+    stage_->setSnap(snap);
+  };
+  usePreferred();
+  connect(&preferences(), &Preferences::changed, this, [usePreferred](const QString& key) {
+    if (key == preference::kSnapShapes) usePreferred();
+  });
   row->addWidget(snapTools_);
   QHBoxLayout* mask = nullptr;
   maskTools_ = rowOf(tools, mask);
   // Only one of the two is ever shown; both at once would make the window wider than some screens.
   maskTools_->hide();
-  addChoice(mask, maskTools_, "mask:", {tr("Move"), tr("Brush"), tr("Line"), tr("Fill")}, 1,
-            [this](int id) { stage_->setMaskTool(static_cast<MaskTool>(id)); });
+  addChoice(mask, maskTools_, "mask:", {tr("Move"), tr("Brush"), tr("Line"), tr("Fill")},
+            [this](int id) { stage_->setMaskTool(static_cast<MaskTool>(id)); })
+      ->button(static_cast<int>(MaskTool::Brush))
+      ->setChecked(true);
   QPushButton* erase = tight(makeChip(tr("Erase"), maskTools_));
   erase->setObjectName("mask:erase");
   connect(erase, &QPushButton::toggled, stage_, &FitStage::setErase);

@@ -13,12 +13,10 @@
 #include "core/image/mask_paint.h"
 #include "desktop/benches/fit/tile_surroundings.h"
 #include "desktop/stage/shape_tool.h"
+#include "desktop/stage/stage_snap.h"
 #include "desktop/stage/stage_view.h"
 
 namespace amber {
-
-/// What corners and edges are drawn to.
-enum class StageSnap { Pixel, Half, Outline, Free };
 
 /// How a mask is painted.
 enum class MaskTool { Move, Brush, Line, Fill };

@@ -17,6 +17,7 @@
 #include "desktop/parts/building.h"
 #include "desktop/parts/scope_chooser.h"
 #include "desktop/parts/yielding_label.h"
+#include "desktop/preferences.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -142,7 +143,15 @@ QWidget* OriginBench::makeStrip() {
     snaps->addButton(chip, id++);
     row->addWidget(chip);
   }
-  snaps->button(0)->setChecked(true);
+  const auto usePreferred = [this, snaps] {
+    const auto snap = preferences().as<PointSnap>(preference::kSnapPoints);
+    snaps->button(static_cast<int>(snap))->setChecked(true);
+    stage_->setSnap(snap);
+  };
+  usePreferred();
+  connect(&preferences(), &Preferences::changed, this, [usePreferred](const QString& key) {
+    if (key == preference::kSnapPoints) usePreferred();
+  });
   connect(snaps, &QButtonGroup::idClicked, this,
           [this](int snap) { stage_->setSnap(static_cast<PointSnap>(snap)); });
   return strip;

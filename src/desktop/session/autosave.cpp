@@ -1,0 +1,29 @@
+#include "desktop/session/autosave.h"
+
+#include "desktop/preferences.h"
+#include "desktop/session/project_keeper.h"
+
+namespace amber {
+
+Autosave::Autosave(ProjectKeeper& keeper, int msPerMinute, QObject* parent)
+    : QObject(parent), keeper_(keeper), msPerMinute_(msPerMinute) {
+  timer_.setSingleShot(true);
+  connect(&timer_, &QTimer::timeout, &keeper_, &ProjectKeeper::save);
+  connect(&keeper_, &ProjectKeeper::stateChanged, this, &Autosave::follow);
+  connect(&preferences(), &Preferences::changed, this, [this](const QString& key) {
+    if (key != preference::kSaveAfter) return;
+    timer_.stop();
+    follow();
+  });
+}
+
+void Autosave::follow() {
+  const int minutes = preferences().value(preference::kSaveAfter).toInt();
+  if (minutes == 0 || !keeper_.unsaved()) {
+    timer_.stop();
+  } else if (!timer_.isActive()) {
+    timer_.start(minutes * msPerMinute_);
+  }
+}
+
+}  // namespace amber
