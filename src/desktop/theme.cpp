@@ -130,6 +130,7 @@ constexpr const char* kStyleRules = R"(
     QMenu::item { padding: 4px 18px; }
     QMenu::item:selected { background: @amberSoft; }
     QMenu::item:disabled { color: @quiet; }
+    QFileDialog { min-width: 860px; min-height: 500px; }
     QToolButton { background: @card; color: @text; border: 1px solid @line; border-radius: 3px;
       padding: 2px; }
     QToolButton[popupMode="2"] { padding: 2px 18px 2px 7px; }
@@ -149,7 +150,7 @@ constexpr const char* kStyleRules = R"(
 // The sheet with the sizes of text and rows at the text scale.
 QString scaledSheet(const QString& sheet) {
   static const QRegularExpression size(
-      "(font-size|min-height|max-height|height|padding): ([0-9]+)px");
+      "(font-size|min-width|min-height|max-height|height|padding): ([0-9]+)px");
   QString result;
   qsizetype at = 0;
   for (auto matches = size.globalMatch(sheet); matches.hasNext();) {

@@ -15,6 +15,7 @@
 
 #include "core/origin/riders.h"
 #include "core/project/playback.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/parts/building.h"
 #include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
@@ -40,6 +41,12 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : QWidget(parent), session_(session), pictures_(pictures), clock_(new PlayClock(this)) {
   setMinimumSize(96, 72);
   setToolTip(tr("Click or press P to play or pause"));
+  describeTo(*this, QAccessible::Animation, tr("Animation"));
+  describeParts(*this, {QAccessible::Button, [] { return 1; },
+                        [this](int) {
+                          return PaintedPart{playing() ? tr("Pause") : tr("Play"), rect(),
+                                             playing(), [this] { toggle(); }};
+                        }});
   connect(clock_, &PlayClock::ticked, this, [this] {
     const std::size_t now = step();
     if (now != shown_) update();

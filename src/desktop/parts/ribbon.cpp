@@ -35,7 +35,6 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
                  : figures == RibbonFigures::Shares ? metrics::kRibbon
                                                     : metrics::kRibbon - 24);
   setFocusPolicy(Qt::StrongFocus);
-  setAccessibleName(tr("Frames of the asset, animation by animation"));
   const auto refresh = [this] {
     layOut();
     viewport()->update();
@@ -48,7 +47,41 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
     refresh();
     reveal();
   });
+  describeTo(*this, QAccessible::List, tr("Frames of the asset, animation by animation"));
+  describeParts(*this, {QAccessible::ListItem,
+                        [this] {
+                          int count = 0;
+                          for (const Group& group : groups()) {
+                            count += static_cast<int>(group.animation->steps.size());
+                          }
+                          return count;
+                        },
+                        [this](int index) { return partAt(index); }});
   layOut();
+}
+
+// What is said of the step with this index, counted through all animations.
+PaintedPart Ribbon::partAt(int index) {
+  auto step = static_cast<std::size_t>(index);
+  const auto all = groups();
+  auto group = all.begin();
+  while (step >= group->animation->steps.size()) step -= group++->animation->steps.size();
+  const Animation& animation = *group->animation;
+  const FrameId id = animation.steps[step].frame;
+  const Asset& asset = *session_.currentAsset();
+  PaintedPart part{
+      tr("%1, frame %2 of %3")
+          .arg(QString::fromStdString(animation.name))
+          .arg(step + 1)
+          .arg(animation.steps.size()),
+      cellOf(animation.id, step),
+      animation.id == session_.selection().animation && id == session_.selection().frame,
+      [this, asset = asset.id, animation = animation.id, id] {
+        session_.selectFrame(asset, animation, id);
+      }};
+  const Frame* frame = findFrame(asset, id);
+  if (frame != nullptr) part.name += figuresOf(*frame, animation.steps[step]);
+  return part;
 }
 
 // The line is explained where it is.

@@ -17,6 +17,7 @@
 #include <vector>
 
 #include "core/fit/measures/measures.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/stage/pictures.h"
 #include "desktop/theme.h"
 
@@ -99,6 +100,8 @@ class Ribbon : public QAbstractScrollArea {
   };
 
   std::vector<Group> groups() const;
+  PaintedPart partAt(int index);
+  QString figuresOf(const Frame& frame, const Step& step);
   std::optional<Place> placeAt(int x) const;
   std::optional<std::size_t> gapAt(int x) const;
   void pick(const Place& place, Qt::KeyboardModifiers modifiers);

@@ -9,6 +9,7 @@
 #include <cmath>
 
 #include "core/fit/keys/steadiness.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/parts/durations.h"
 #include "desktop/parts/ribbon.h"
 #include "desktop/parts/wording.h"
@@ -99,6 +100,27 @@ void Ribbon::paintGroup(QPainter& painter, const Asset& asset, const Group& grou
     const int x = group.left + static_cast<int>(*dropGap_) * metrics::kRibbonCell - 1;
     painter.fillRect(x - 1, kCellTop - 4, 3, metrics::kRibbonCell + 6, theme().amber);
   }
+}
+
+// What is painted on and under the cell, in words.
+QString Ribbon::figuresOf(const Frame& frame, const Step& step) {
+  QStringList words;
+  if (frame.lost) words << tr("the sheet no longer has it");
+  if (figures_ == RibbonFigures::Times) words << durations::text(step.durationMs);
+  if (figures_ == RibbonFigures::Shares && shares_.contains(frame.id.value)) {
+    words << shareWord_ + tr(" %1 %").arg(qRound(shares_.value(frame.id.value) * 100));
+  }
+  if (figures_ == RibbonFigures::Air) {
+    const Measures* measures = measuresOf(frame);
+    words << (measures == nullptr ? tr("no shape")
+                                  : tr("air %1 %").arg(qRound(measures->air * 100)));
+    if (const ShapePlace* place = session_.shapeOn(frame.id)) {
+      const std::string_view kind = kindName(place->shape());
+      words << QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size()));
+      words << (place->heldOn(frame.id) ? tr("held") : tr("keyframe"));
+    }
+  }
+  return words.isEmpty() ? QString() : ", " + words.join(", ");
 }
 
 void Ribbon::paintCell(QPainter& painter, const Frame& frame, const QRect& cell, bool selected) {

@@ -13,6 +13,7 @@
 #include <tuple>
 
 #include "core/checks/docket.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/parts/building.h"
 #include "desktop/parts/wording.h"
 #include "desktop/session.h"
@@ -52,6 +53,7 @@ FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
   row->setSpacing(8);
   mark_ = makeLabel("◆", "", line);
   text_ = makeLabel({}, "", line);
+  announce(*text_, {});
   text_->setObjectName("findingText");
   text_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   fix_ = makeButton(tr("Fix  Ctrl ↵"), {}, line);
@@ -199,6 +201,10 @@ void FindingsLine::refresh() {
                           QString::fromStdString(finding->text).toHtmlEscaped(),
                           QString::fromStdString(finding->fix).toHtmlEscaped()));
   text_->setToolTip(text_->text());
+  const QString words = count_->text() + ". " + place + ": " +
+                        QString::fromStdString(finding->text) + ". " +
+                        QString::fromStdString(finding->fix);
+  if (words != text_->accessibleName()) announce(*text_, words);
 }
 
 }  // namespace amber

@@ -72,11 +72,13 @@ QStringList actionsOf(const QString& bench) {
 }
 
 void addMenus(QMenu& menu, const ActionTable& actions, const QString& inFront) {
-  const MenuGroup& files = menuGroups().front();
-  fill(menu, actions, QStringList(files.names.begin(), files.names.end()), false);
+  QStringList files;
+  for (const char* name : menuGroups().front().names) files << name;
+  const QString quit = files.takeLast();
+  fill(menu, actions, files, false);
   menu.addSeparator();
   addFrom(1, menu, actions, inFront);
-  menu.addSeparator();
+  fill(menu, actions, {quit}, false);
 }
 
 void addMenus(QMenuBar& bar, const ActionTable& actions, const QString& inFront) {

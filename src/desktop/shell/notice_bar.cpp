@@ -8,6 +8,7 @@
 #include <QStyle>
 #include <algorithm>
 
+#include "desktop/parts/accessible.h"
 #include "desktop/parts/building.h"
 #include "desktop/theme.h"
 
@@ -29,6 +30,7 @@ NoticeBar::NoticeBar(QWidget* parent) : QFrame(parent) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(metrics::kGap, 4, metrics::kGap, 4);
   text_ = makeLabel({}, "", this);
+  announce(*text_, {});
   text_->setObjectName("notice");
   text_->setWordWrap(true);
   text_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
@@ -96,6 +98,7 @@ void NoticeBar::showFirst() {
   if (any && !bad) goes_.start(kShownMs);
   setVisible(any);
   place();
+  announce(*text_, text_->text());
 }
 
 void NoticeBar::floatOver(QWidget* stage) {

@@ -21,7 +21,6 @@ ProgressStrip::ProgressStrip(QWidget* parent) : QWidget(parent) {
   row->setSpacing(metrics::kSmallGap);
   bar_ = new QProgressBar(this);
   bar_->setObjectName("progressBar");
-  bar_->setAccessibleName(tr("Work in the background"));
   bar_->setAlignment(Qt::AlignCenter);
   bar_->setFixedWidth(kBarWidth);
   auto* stop = tight(makeButton(
@@ -40,6 +39,7 @@ ProgressStrip::ProgressStrip(QWidget* parent) : QWidget(parent) {
 void ProgressStrip::showProgress(const QString& label, int done, int total) {
   if (total > 0) {
     running_ = label;
+    bar_->setAccessibleName(tr("Work in the background: %1").arg(label));
     const QString text = tr("%1: %2 of %3").arg(label).arg(done).arg(total);
     bar_->setToolTip(text);
     bar_->setFormat(bar_->fontMetrics().elidedText(text, Qt::ElideRight, kBarWidth - 8));

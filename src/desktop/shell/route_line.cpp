@@ -1,5 +1,6 @@
 #include "desktop/shell/route_line.h"
 #include "desktop/parts/accessible.h"
+#include "desktop/parts/wording.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -25,6 +26,17 @@ RouteLine::RouteLine(QWidget* parent) : QWidget(parent) {
   setFixedHeight(metrics::kTopBar - 2);
   setMinimumWidth(kStep * static_cast<int>(kBenchCount));
   setObjectName("routeLine");
+  describeParts(
+      *this, {QAccessible::PageTab, [] { return static_cast<int>(kBenchCount); },
+              [this](int index) {
+                const auto bench = static_cast<Bench>(index);
+                const int open = counts_[static_cast<std::size_t>(index)];
+                const QString name = benchName(bench);
+                return PaintedPart{
+                    open == 0 ? name : name + ", " + counted(open, tr("finding"), tr("findings")),
+                    QRect(centreOf(bench) - QPoint(kStep / 2, kLineY), QSize(kStep, height())),
+                    bench == current_, [this, bench] { emit chosen(bench); }};
+              }});
 }
 
 void RouteLine::setCurrent(Bench bench) {

@@ -1,10 +1,12 @@
 #include "desktop/shell/window_memory.h"
 
+#include <QDir>
 #include <QFileInfo>
 #include <QGuiApplication>
 #include <QScreen>
 #include <QSettings>
 #include <QSplitter>
+#include <QStandardPaths>
 #include <algorithm>
 
 namespace amber {
@@ -57,7 +59,10 @@ void rememberBench(Bench bench) {
 }
 
 QString lastFolder(const QString& sort) {
-  return QSettings().value("folders/" + sort).toString();
+  const QString last = QSettings().value("folders/" + sort).toString();
+  if (QFileInfo(last).isDir()) return last;
+  const QString documents = QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation);
+  return QFileInfo(documents).isDir() ? documents : QDir::homePath();
 }
 
 void rememberFolder(const QString& sort, const QString& file) {

@@ -25,7 +25,8 @@ void rememberMenuBar(bool shown);
 Bench lastBench();
 void rememberBench(Bench bench);
 
-/// The folder that something of this sort was last chosen from: "project", "images".
+/// The folder that something of this sort was last chosen from: "project", "images"; at
+/// first that of the user's documents.
 QString lastFolder(const QString& sort);
 void rememberFolder(const QString& sort, const QString& file);
 

@@ -16,6 +16,7 @@
 #include <QWidget>
 #include <optional>
 
+#include "core/geometry/pixel_rect.h"
 #include "desktop/stage/view_transform.h"
 
 namespace amber {
@@ -34,6 +35,10 @@ class Canvas : public QWidget {
   explicit Canvas(QWidget* parent);
 
   const ViewTransform& view() const { return view_; }
+  /// Where a rectangle of the art lies, in px of this widget.
+  QRect onStage(const PixelRect& art) const {
+    return view_.toStage(QRectF(art.x, art.y, art.w, art.h)).toAlignedRect();
+  }
   /// Shows all of the content as large as possible; also whenever the content's extent changes.
   void fit();
   void zoom(bool larger);

@@ -6,6 +6,7 @@
 
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -49,6 +50,23 @@ CutStage::CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
         update();
       }) {
   setObjectName("cutStage");
+  describeParts(*this, {QAccessible::Graphic,
+                        [this] { return static_cast<int>(evidence_.found.frames.size()); },
+                        [this](int index) {
+                          const auto& frames = evidence_.found.frames;
+                          const PixelRect frame = frames[static_cast<std::size_t>(index)];
+                          const Frame* current = session_.currentFrame();
+                          return PaintedPart{tr("frame %1 of %2, x %3, y %4, %5 × %6 px")
+                                                 .arg(index + 1)
+                                                 .arg(frames.size())
+                                                 .arg(frame.x)
+                                                 .arg(frame.y)
+                                                 .arg(frame.w)
+                                                 .arg(frame.h),
+                                             onStage(frame),
+                                             current != nullptr && current->rect == frame,
+                                             [this, frame] { emit framesChosen({frame}, false); }};
+                        }});
   setAccessibleName(tr("Sheet with its cuts"));
   connect(&session_, &ProjectSession::artArrived, this, [this] { contentChanged(); });
 }

@@ -23,6 +23,11 @@ CandidateCard::CandidateCard(ProjectSession& session, Pictures& pictures, QWidge
   setFixedHeight(kHeight);
   setFocusPolicy(Qt::StrongFocus);
   describeTo(*this, QAccessible::Button, tr("Candidate shape"));
+  describeParts(*this,
+                {QAccessible::Button, [] { return 1; },
+                 [this](int) {
+                   return PaintedPart{accessibleName(), rect(), taken_, [this] { emit taken(); }};
+                 }});
   setToolTip(tr("Hover to see this shape on the stage. Click or press Enter to use it."));
 }
 
@@ -31,6 +36,11 @@ void CandidateCard::offer(const QString& title, const std::optional<Shape>& shap
   title_ = title;
   shape_ = shape;
   measures_ = measures;
+  setAccessibleName(shape ? tr("%1: air %2 %, bare ink %3 %")
+                                .arg(title)
+                                .arg(qRound(measures.air * 100))
+                                .arg(qRound(measures.bareInk * 100))
+                          : tr("%1: no solid ink to fit to").arg(title));
   update();
 }
 

@@ -36,11 +36,35 @@ FitStage::FitStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent) {
   setObjectName("fitStage");
   setAccessibleName(tr("Frame with its shapes"));
+  describeParts(*this, {QAccessible::Graphic,
+                        [this] {
+                          const Frame* frame = session_.currentFrame();
+                          return frame == nullptr
+                                     ? 0
+                                     : static_cast<int>(session_.shapes().on(frame->id).size());
+                        },
+                        [this](int index) { return partAt(index); }});
   for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced,
                       &ProjectSession::artArrived}) {
     connect(&session_, signal, this, &FitStage::lookAround);
   }
   connect(&session_, &ProjectSession::shown, this, &FitStage::lookAround);
+}
+
+// A shape of the frame, whoever it is worked on.
+PaintedPart FitStage::partAt(int index) const {
+  const FrameId frame = session_.currentFrame()->id;
+  const ShapePlace& place = session_.shapes().on(frame)[static_cast<std::size_t>(index)];
+  const std::string& role = place.key->role;
+  const PixelRect area = pixelBounds(place.shape());
+  const std::string_view kind = kindName(place.shape());
+  return {tr("%1: %2, x %3, y %4, %5 × %6 px")
+              .arg(QString::fromStdString(role),
+                   QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())),
+                   QString::number(area.x), QString::number(area.y), QString::number(area.w),
+                   QString::number(area.h)),
+          onStage(area), role == session_.selection().role,
+          [this, role] { session_.selectRole(role); }};
 }
 
 // The neighbours are found before anything is laid out, so that painting stays cheap.

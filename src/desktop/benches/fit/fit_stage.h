@@ -12,6 +12,7 @@
 #include "core/fit/measures/measures.h"
 #include "core/image/mask_paint.h"
 #include "desktop/benches/fit/tile_surroundings.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/stage/shape_tool.h"
 #include "desktop/stage/stage_snap.h"
 #include "desktop/stage/stage_view.h"
@@ -66,6 +67,7 @@ class FitStage : public StageView {
 
  private:
   std::optional<Shape> shape() const;
+  PaintedPart partAt(int index) const;
   void lookAround();
   void paintRiders(QPainter& painter, const Frame& frame, bool behind);
   void paintOthers(QPainter& painter, const Frame& frame);

@@ -15,13 +15,37 @@ namespace amber {
 
 Loom::Loom(QWidget* parent) : QAbstractScrollArea(parent) {
   setObjectName("loom");
-  setAccessibleName(tr("Loom: shapes, layers and the threads between them"));
+  describeTo(*this, QAccessible::List, tr("Loom: shapes, layers and the threads between them"));
+  describeParts(*this, {QAccessible::ListItem,
+                        [this] { return static_cast<int>(rows_.size() + project_.layers.size()); },
+                        [this](int index) { return partAt(static_cast<std::size_t>(index)); }});
   setFrameShape(QFrame::NoFrame);
   setFocusPolicy(Qt::StrongFocus);
   viewport()->setMouseTracking(true);
   viewport()->setObjectName("loomView");
   setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   verticalScrollBar()->setSingleStep(static_cast<int>(loom::kRow));
+}
+
+// The rows of shapes, then the layers.
+PaintedPart Loom::partAt(std::size_t index) {
+  if (index >= rows_.size()) {
+    const std::size_t layer = index - rows_.size();
+    return {tr("layer %1: %2").arg(layer + 1).arg(QString::fromStdString(project_.layers[layer])),
+            layerRect(layer).toAlignedRect(), layer_ == layer,
+            [this, layer] { chooseLayer(layer); }};
+  }
+  const LoomRow& row = rows_[index];
+  const Participant& participant = participants_[row.participants.front()];
+  const LoomTitle title = titleOf(row, participants_);
+  const QString duty = participant.settings.duty == Duty::Stops ? tr("stops") : tr("notices");
+  return {tr("%1 %2, %3, on %4, seeks %5")
+              .arg(QString::fromStdString(title.who), QString::fromStdString(title.role), duty,
+                   layersText(participant.settings.on, participant.onFrom),
+                   layersText(participant.settings.seeks, participant.seeksFrom)),
+          rowRect(index).toAlignedRect(),
+          std::find(chosen_.begin(), chosen_.end(), row.key) != chosen_.end(),
+          [this, key = row.key] { choose({key}); }};
 }
 
 void Loom::show(Project project, std::optional<Project> before) {

@@ -13,6 +13,7 @@
 #include "core/project/project.h"
 #include "desktop/benches/layers/layer_facts.h"
 #include "desktop/benches/layers/loom_rows.h"
+#include "desktop/parts/accessible.h"
 
 namespace amber {
 
@@ -78,6 +79,7 @@ class Loom : public QAbstractScrollArea {
     auto operator<=>(const Thread&) const = default;
   };
 
+  PaintedPart partAt(std::size_t index);
   void rebuild();
   void cancelDragOfAnotherRow();
   std::optional<std::size_t> chosenRow() const;

@@ -20,6 +20,15 @@ ConventionRibbon::ConventionRibbon(QWidget* parent) : QWidget(parent) {
   setObjectName("convention");
   setFocusPolicy(Qt::StrongFocus);
   describeTo(*this, QAccessible::List, tr("Parts of the convention"));
+  describeParts(*this, {QAccessible::ListItem, [this] { return static_cast<int>(parts_.size()); },
+                        [this](int part) {
+                          const Part& shown = parts_[static_cast<std::size_t>(part)];
+                          return PaintedPart{shown.text + ", " + shown.meaning, rectOf(part),
+                                             part == chosen_, [this, part] {
+                                               choose(part);
+                                               emit choiceChanged(part);
+                                             }};
+                        }});
   setToolTip(tr("Drag a part to move it, or hold Ctrl and press an arrow key. Delete removes it."));
 }
 

@@ -26,10 +26,29 @@ OriginStage::OriginStage(ProjectSession& session, Pictures& pictures, QWidget* p
     : StageView(session, pictures, parent), layer_(pictures) {
   setObjectName("originStage");
   setAccessibleName(tr("Frames at their origins"));
+  describeParts(*this,
+                {QAccessible::Graphic,
+                 [this] { return shown() == nullptr ? 0 : 1 + static_cast<int>(mounts_.size()); },
+                 [this](int index) { return partAt(index); }});
   for (auto signal : {&ProjectSession::selectionChanged, &ProjectSession::projectReplaced}) {
     connect(&session_, signal, this, [this] { contentChanged(); });
   }
   connect(&session_, &ProjectSession::shown, this, [this] { contentChanged(); });
+}
+
+// The origin, then the attachment points.
+PaintedPart OriginStage::partAt(int index) const {
+  const Frame& frame = *shown();
+  const MountPlace* mount = index == 0 ? nullptr : &mounts_[static_cast<std::size_t>(index - 1)];
+  const FramePoint at = mount == nullptr ? frame.origin : mount->at;
+  const QPoint middle = view().toStage(QPointF(at.x, at.y)).toPoint();
+  const QString name = mount == nullptr
+                           ? tr("origin")
+                           : tr("attachment point %1").arg(QString::fromStdString(mount->name));
+  return {tr("%1, x %2, y %3").arg(name, rounded(at.x), rounded(at.y)),
+          QRect(middle - QPoint(metrics::kHandle, metrics::kHandle),
+                2 * QSize(metrics::kHandle, metrics::kHandle)),
+          mount == nullptr ? active_.empty() : mount->name == active_};
 }
 
 const Frame* OriginStage::shown() const {

@@ -13,6 +13,7 @@
 #include "core/origin/mounts.h"
 #include "core/origin/slips.h"
 #include "core/origin/staging.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/stage/ghost_layer.h"
 #include "desktop/stage/point_tool.h"
 #include "desktop/stage/stage_view.h"
@@ -84,6 +85,7 @@ class OriginStage : public StageView {
 
  private:
   const Frame* shown() const;
+  PaintedPart partAt(int index) const;
   FramePoint activePoint() const;
   FramePoint snappedFor(QPointF at) const;
   std::vector<StagedFrame> staged() const;

@@ -3,11 +3,24 @@
 #include <QPainter>
 #include <QPen>
 
+#include "desktop/parts/accessible.h"
 #include "desktop/stage/pictures.h"
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
 
 namespace amber {
+
+PageView::PageView(QWidget* parent) : Canvas(parent) {
+  setMouseTracking(true);
+  setAccessibleName(tr("Packed page"));
+  describeParts(*this, {QAccessible::Graphic, [this] { return static_cast<int>(parts_.size()); },
+                        [this](int index) {
+                          const auto part = static_cast<std::size_t>(index);
+                          return PaintedPart{parts_[part].name, onStage(parts_[part].rect),
+                                             parts_[part].marked,
+                                             [this, part] { emit chosen(part); }};
+                        }});
+}
 
 void PageView::show(const QImage& page, std::vector<PagePart> parts) {
   page_ = page;

@@ -22,7 +22,7 @@ class PageView : public Canvas {
   Q_OBJECT
 
  public:
-  explicit PageView(QWidget* parent) : Canvas(parent) { setMouseTracking(true); }
+  explicit PageView(QWidget* parent);
 
   void show(const QImage& page, std::vector<PagePart> parts);
 

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/trial/course/actor_place.h"
+#include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/stage_view.h"
 
@@ -21,6 +22,13 @@ CourseStage::CourseStage(ProjectSession& session, Pictures& pictures, QWidget* p
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("courseStage");
   setAccessibleName(tr("Course with the running asset"));
+  describeParts(*this, {QAccessible::Graphic,
+                        [this] {
+                          return setup_ == nullptr ? 0
+                                                   : static_cast<int>(setup_->course.solids.size() +
+                                                                      setup_->course.actors.size());
+                        },
+                        [this](int index) { return partAt(static_cast<std::size_t>(index)); }});
   cancelDragsOnChangesOf(session_);
 }
 
@@ -35,6 +43,39 @@ void CourseStage::setRun(AssetId asset, const CourseSetup* setup, const CourseRu
                                                                     setup->course.actors.size());
   if (gone) chosen_.reset();
   contentChanged();
+}
+
+// A piece of the course: a shape, or another asset that stands or moves there.
+PaintedPart CourseStage::partAt(std::size_t piece) {
+  const auto choose = [this, piece] {
+    chosen_ = piece;
+    update();
+  };
+  const Course& course = setup_->course;
+  const auto ofAsset = [&](const std::string& asset, GamePoint at) {
+    const QString name = QString::fromStdString(asset);
+    const QPoint middle = view().toStage(QPointF(at.x, at.y)).toPoint();
+    return PaintedPart{tr("%1, x %2, y %3").arg(name, rounded(at.x), rounded(at.y)),
+                       QRect(middle - QPoint(metrics::kHandle, metrics::kHandle),
+                             2 * QSize(metrics::kHandle, metrics::kHandle)),
+                       chosen_ == piece, choose};
+  };
+  if (piece >= course.solids.size()) {
+    const CourseActor& actor = course.actors[piece - course.solids.size()];
+    return ofAsset(actor.asset, placeOf(actor, 0).at);
+  }
+  const CourseSolid& solid = course.solids[piece];
+  if (const auto* standing = std::get_if<StandingAsset>(&solid)) {
+    return ofAsset(standing->asset, standing->at);
+  }
+  const Shape& shape = std::get<Shape>(solid);
+  const QRectF area = rectOf(bounds(shape));
+  const std::string_view kind = kindName(shape);
+  return {
+      tr("%1, x %2, y %3, %4 × %5 px")
+          .arg(QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())),
+               rounded(area.x()), rounded(area.y()), rounded(area.width()), rounded(area.height())),
+      view().toStage(area).toAlignedRect(), chosen_ == piece, choose};
 }
 
 void CourseStage::setOther(const CourseRun* run) {

@@ -6,6 +6,7 @@
 
 #include "core/origin/staging.h"
 #include "core/trial/course/course_setup.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/stage/canvas.h"
 #include "desktop/stage/pictures.h"
 
@@ -53,6 +54,7 @@ class CourseStage : public Canvas {
   void keyPressEvent(QKeyEvent* event) override;
 
  private:
+  PaintedPart partAt(std::size_t piece);
   struct Pose {
     const Asset* asset = nullptr;
     std::size_t frame = 0;

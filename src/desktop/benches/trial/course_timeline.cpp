@@ -24,6 +24,20 @@ CourseTimeline::CourseTimeline(QWidget* parent) : QWidget(parent) {
   setObjectName("courseTimeline");
   setFocusPolicy(Qt::StrongFocus);
   describeTo(*this, QAccessible::Slider, tr("Timeline of the run"));
+  describeValue(*this, {[this] { return tick_; }, [this] { return std::max(0, ticks() - 1); },
+                        [this](int tick) { choose(tick); }});
+  describeParts(*this,
+                {QAccessible::ListItem,
+                 [this] { return run_ == nullptr ? 0 : static_cast<int>(run_->events.size()); },
+                 [this](int index) {
+                   const CourseEvent& event = run_->events[static_cast<std::size_t>(index)];
+                   const int from = static_cast<int>(xOf(event.tick));
+                   const int until = static_cast<int>(xOf(std::max(event.tick, event.until) + 1));
+                   return PaintedPart{
+                       tr("tick %1: %2").arg(event.tick).arg(QString::fromStdString(event.text)),
+                       QRect(from, 0, until - from, height()), event.tick == tick_,
+                       [this, tick = event.tick] { choose(tick); }};
+                 }});
   setToolTip(tr("Drag the line to a tick. Left and Right go one tick, with Shift ten."));
 }
 

@@ -6,6 +6,7 @@
 
 #include "core/fit/keys/held_shapes.h"
 #include "core/origin/riders.h"
+#include "desktop/parts/accessible.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/stage_view.h"
@@ -41,6 +42,20 @@ TrialStage::TrialStage(ProjectSession& session, Pictures& pictures, QWidget* par
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("trialStage");
   setAccessibleName(tr("Two assets at their offset"));
+  describeParts(
+      *this,
+      {QAccessible::Graphic, [this] { return (a_ ? 1 : 0) + (b_ ? 1 : 0); },
+       [this](int index) {
+         const bool second = !a_ || index == 1;
+         const Found found = find(second ? b_ : a_);
+         const GamePoint at = second ? offset_ : GamePoint{};
+         if (found.asset == nullptr || found.frame == nullptr) return PaintedPart{};
+         return PaintedPart{
+             tr("%1, frame %2, x %3, y %4")
+                 .arg(QString::fromStdString(found.asset->name),
+                      QString::fromStdString(found.frame->name), rounded(at.x), rounded(at.y)),
+             view().toStage(extentOf(found, (second ? b_ : a_)->mirrored, at)).toAlignedRect()};
+       }});
   cancelDragsOnChangesOf(session_);
 }
 
