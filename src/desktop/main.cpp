@@ -74,6 +74,8 @@ std::optional<int> answerWithoutWindow(int argc, char** argv) {
                                       "-display",  "--display",  "-geometry", "--geometry"};
     if (taken.contains(all[i])) {
       ++i;
+    } else if (all[i] == "-reverse" || all[i] == "--reverse") {
+      continue;
     } else {
       arguments << all[i];
     }

@@ -2,11 +2,14 @@
 
 #include <QApplication>
 #include <QLatin1String>
+#include <QPainter>
 #include <QPalette>
+#include <QPen>
 #include <QRegularExpression>
 #include <QRgb>
 #include <QStringList>
 #include <QStyleFactory>
+#include <QWidget>
 #include <algorithm>
 #include <cmath>
 
@@ -83,11 +86,13 @@ constexpr const char* kStyleRules = R"(
     QPushButton { background: @card; color: @text; border: 1px solid @line; border-radius: 3px;
       padding: 4px 10px; }
     QPushButton:hover { border-color: @amber; }
-    QPushButton:focus { border-color: @amber; }
     QPushButton:pressed { background: @amberSoft; }
     QPushButton:checked { border-color: @text; border-bottom: 2px solid @amber; padding-bottom: 3px; }
     QPushButton:disabled { color: @quiet; background: @paper; }
     QPushButton[next="true"] { background: @amberSoft; border-color: @amber; font-weight: 600; }
+    QPushButton:focus, QPushButton:checked:focus { border-color: @amber;
+      text-decoration: underline; }
+    QPushButton[next="true"]:focus { border-color: @text; }
     QLineEdit, QComboBox { background: @card; color: @text; border: 1px solid @line;
       border-radius: 3px; padding: 3px 6px; selection-background-color: @amber;
       selection-color: @card; }
@@ -102,9 +107,11 @@ constexpr const char* kStyleRules = R"(
     QComboBox::drop-down { border: none; width: 16px; }
     QComboBox::down-arrow { image: url(:/icons/down.svg); width: 10px; height: 10px; }
     QListView, QTreeView, QTableView, QPlainTextEdit { background: @card; color: @text;
-      border: none; outline: none; selection-background-color: @amberSoft;
+      border: 1px solid @card; outline: none; selection-background-color: @amberSoft;
       selection-color: @text; alternate-background-color: @paper; gridline-color: @line; }
-    QListView#shelf { background: @paper; }
+    QListView#shelf { background: @paper; border-color: @paper; }
+    QListView:focus, QListView#shelf:focus, QTreeView:focus, QTableView:focus,
+    QPlainTextEdit:focus { border-color: @amber; }
     QFrame#commandFinder { background: @paper; border: 1px solid @amber; border-radius: 3px; }
     QPushButton[tight="true"] { padding: 3px 7px; }
     QPushButton[small="true"] { padding: 1px 5px; font-size: 11px; min-height: 16px; }
@@ -112,6 +119,7 @@ constexpr const char* kStyleRules = R"(
     QSlider::groove:horizontal { height: 3px; background: @line; border-radius: 1px; }
     QSlider::handle:horizontal { width: 9px; height: 13px; margin: -5px 0; background: @amber;
       border-radius: 2px; }
+    QSlider::handle:horizontal:focus { background: @text; }
     QListWidget::item { padding: 3px 6px; }
     QTreeView::item { padding: 3px 6px; }
     QHeaderView::section { background: @paper; color: @quiet; border: none;
@@ -138,10 +146,14 @@ constexpr const char* kStyleRules = R"(
     QToolButton::menu-indicator { image: url(:/icons/down.svg); width: 9px; height: 9px;
       subcontrol-origin: padding; subcontrol-position: right center; right: 5px; }
     QCheckBox { spacing: 6px; }
+    QScrollArea#answers { border: 1px solid @card; }
+    QScrollArea#answers:focus { border-color: @amber; }
     QCheckBox::indicator { width: 12px; height: 12px; border: 1px solid @quiet; border-radius: 2px;
       background: @card; }
     QCheckBox::indicator:checked { background: @amber; border-color: @amber;
       image: url(:/icons/check.svg); }
+    QCheckBox::indicator:focus { border-color: @amber; }
+    QCheckBox::indicator:checked:focus { border-color: @text; }
     QProgressBar { background: @paper; border: 1px solid @line; border-radius: 3px; height: 16px;
       text-align: center; font-size: 11px; }
     QProgressBar::chunk { background: @amberSoft; }
@@ -310,6 +322,14 @@ void useTheme(QApplication& application, const Theme& chosen) {
   application.setFont(textFont());
   application.setPalette(paletteOf(chosen));
   application.setStyleSheet(styleSheetOf(chosen));
+}
+
+void paintFocus(QPainter& painter, const QWidget& widget) {
+  if (!widget.hasFocus()) return;
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  painter.setPen(QPen(theme().amber, 2, Qt::SolidLine, Qt::SquareCap, Qt::MiterJoin));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(painter.viewport().adjusted(1, 1, -1, -1));
 }
 
 QFont textFont(bool bold) {

@@ -7,6 +7,8 @@
 #include <cmath>
 
 class QApplication;
+class QPainter;
+class QWidget;
 
 namespace amber {
 
@@ -84,6 +86,10 @@ bool systemIsDark();
 
 /// Puts a theme to use: palette, fonts and style sheet of the application.
 void useTheme(QApplication& application, const Theme& chosen);
+
+/// Shows that a widget that paints itself has the focus, if it has: a line along its edge.
+/// Requires: the painter is that of the widget, or of its viewport, without a transform.
+void paintFocus(QPainter& painter, const QWidget& widget);
 
 /// The one type family in the two sizes, for painting.
 QFont textFont(bool bold = false);

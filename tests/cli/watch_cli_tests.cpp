@@ -13,6 +13,7 @@
 #include "files/project/project_file.h"
 #include "support/cli.h"
 #include "support/registry.h"
+#include "support/schema.h"
 #include "support/scratch.h"
 
 using namespace amber;
@@ -42,7 +43,10 @@ class WatchCliTest : public QObject {
       timer.start();
       while (timer.elapsed() < 10000) {
         while (process.canReadLine()) {
-          const json step = json::parse(process.readLine().toStdString());
+          const std::string line = process.readLine().toStdString();
+          const std::string complaint = schemaComplaint("output/watch.schema.json", line);
+          if (!complaint.empty()) QTest::qFail(complaint.c_str(), __FILE__, __LINE__);
+          const json step = json::parse(line);
           if (step["event"] == event) return step;
         }
         process.waitForReadyRead(100);

@@ -7,6 +7,7 @@
 
 #include "desktop/parts/accessible.h"
 #include "desktop/parts/ribbon.h"
+#include "desktop/theme.h"
 #include "support/registry.h"
 #include "support/window_driver.h"
 
@@ -50,7 +51,10 @@ class AccessibleTest : public QObject {
   Q_OBJECT
 
  private slots:
-  void initTestCase() { installAccessibility(); }
+  void initTestCase() {
+    installAccessibility();
+    useTheme(*qApp, paperTheme());
+  }
 
   void framesOfTheRibbonAreHeardAndChosen() {
     OpenWindow open;
@@ -153,6 +157,31 @@ class AccessibleTest : public QObject {
     press(open.window, Qt::Key_Period, Qt::ControlModifier);
     QVERIFY(finding.text(QAccessible::Name) != before);
     QVERIFY(!finding.text(QAccessible::Name).contains('<'));
+  }
+
+  // Whoever works by keys sees where they are: whatever takes the focus looks another way then.
+  void theFocusIsSeenEverywhere() {
+    OpenWindow open;
+    QStringList unseen;
+    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
+                              Bench::Trial, Bench::Pack}) {
+      goTo(open.window, bench);
+      open.settle();
+      for (QWidget* widget : open.window.findChildren<QWidget*>()) {
+        if (!widget->isVisible() || !widget->isEnabled()) continue;
+        if ((widget->focusPolicy() & Qt::TabFocus) == 0 || widget->size().isEmpty()) continue;
+        widget->clearFocus();
+        QCoreApplication::processEvents();
+        const QImage without = widget->grab().toImage();
+        widget->setFocus(Qt::TabFocusReason);
+        QCoreApplication::processEvents();
+        if (!widget->hasFocus() || widget->grab().toImage() != without) continue;
+        unseen << benchName(bench) + " " + widget->metaObject()->className() + " " +
+                      widget->objectName();
+      }
+    }
+    unseen.removeDuplicates();
+    QVERIFY2(unseen.isEmpty(), qPrintable(unseen.join("\n")));
   }
 };
 AMBER_TEST(AccessibleTest);

@@ -104,6 +104,7 @@ QVBoxLayout* makeSide(QFrame*& side, QWidget* parent) {
   side->setFixedWidth(metrics::kSide);
   // Where the window is low, the column scrolls rather than pushing the findings line out of it.
   auto* scroll = new QScrollArea(side);
+  scroll->setFocusPolicy(Qt::NoFocus);
   scroll->setAccessibleName(QObject::tr("Settings"));
   scroll->setWidgetResizable(true);
   scroll->setFrameShape(QFrame::NoFrame);

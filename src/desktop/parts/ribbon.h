@@ -2,6 +2,7 @@
 
 #include <QAbstractScrollArea>
 #include <QEvent>
+#include <QFocusEvent>
 #include <QHash>
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -68,6 +69,8 @@ class Ribbon : public QAbstractScrollArea {
   void mouseReleaseEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  void focusInEvent(QFocusEvent*) override { viewport()->update(); }
+  void focusOutEvent(QFocusEvent*) override { viewport()->update(); }
   QSize sizeHint() const override;
 
  private:

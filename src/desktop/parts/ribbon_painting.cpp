@@ -51,6 +51,8 @@ void Ribbon::paintEvent(QPaintEvent*) {
   }
   painter.translate(-horizontalScrollBar()->value(), 0);
   for (const Group& group : groups()) paintGroup(painter, *asset, group);
+  painter.resetTransform();
+  paintFocus(painter, *this);
 }
 
 void Ribbon::paintGroup(QPainter& painter, const Asset& asset, const Group& group) {

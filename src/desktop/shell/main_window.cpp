@@ -184,8 +184,8 @@ QWidget* MainWindow::makeTopBar() {
   title_ = new QPushButton(tr("Amber Parcel"), bar);
   title_->setObjectName("projectMenu");
   title_->setStyleSheet(
-      "border: none; background: transparent; font-weight: 600; padding: 2px 0; "
-      "text-align: left");
+      "QPushButton { border: none; background: transparent; font-weight: 600; padding: 2px 0; "
+      "text-align: left } QPushButton:focus { text-decoration: underline }");
   title_->setToolTip(tr("Project menu"));
   state_ = makeLabel({}, "quiet", bar);
   state_->setObjectName("state");

@@ -51,7 +51,8 @@ void RouteLine::setCounts(const std::array<int, kBenchCount>& counts) {
 
 QPoint RouteLine::centreOf(Bench bench) const {
   const int left = (width() - kStep * (static_cast<int>(kBenchCount) - 1)) / 2;
-  return {left + kStep * static_cast<int>(bench), kLineY};
+  const int x = left + kStep * static_cast<int>(bench);
+  return {isRightToLeft() ? width() - x : x, kLineY};
 }
 
 void RouteLine::paintEvent(QPaintEvent*) {
@@ -95,7 +96,9 @@ void RouteLine::mousePressEvent(QMouseEvent* event) {
 }
 
 void RouteLine::keyPressEvent(QKeyEvent* event) {
-  const int by = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
+  const int onward = isRightToLeft() ? Qt::Key_Left : Qt::Key_Right;
+  const int back = isRightToLeft() ? Qt::Key_Right : Qt::Key_Left;
+  const int by = event->key() == onward ? 1 : event->key() == back ? -1 : 0;
   const int next = static_cast<int>(current_) + by;
   if (by == 0 || next < 0 || next >= static_cast<int>(kBenchCount)) {
     QWidget::keyPressEvent(event);

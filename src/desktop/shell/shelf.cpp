@@ -36,6 +36,8 @@ namespace amber {
 namespace {
 
 constexpr int kRowHeight = 52;
+constexpr int kThumbLeft = 14;
+constexpr int kStampStep = 12;
 
 void paintStamp(QPainter& painter, const QRectF& box, Stamp stamp) {
   painter.setBrush(Qt::NoBrush);
@@ -78,29 +80,42 @@ class ShelfDelegate : public QStyledItemDelegate {
     const QRect row = option.rect;
     if (option.state & QStyle::State_Selected) {
       painter->fillRect(row, theme().amberSoft);
-      painter->fillRect(row.left(), row.top(), 3, row.height(), theme().amber);
+      painter->fillRect(placed(option, {0, 0, 3, row.height()}), theme().amber);
     }
-    const QRect thumb(row.left() + 14, row.top() + (kRowHeight - metrics::kThumb) / 2,
-                      metrics::kThumb, metrics::kThumb);
-    paintThumb(*painter, thumb, index);
-    const int left = thumb.right() + 9;
-    const int room = row.right() - left - 6;
+    paintThumb(*painter,
+               placed(option, {kThumbLeft, (kRowHeight - metrics::kThumb) / 2, metrics::kThumb,
+                               metrics::kThumb}),
+               index);
+    const int left = kThumbLeft + metrics::kThumb + 8;
+    const int room = row.width() - left - 7;
+    const auto line = [&](int baseline, const QString& text, Qt::TextElideMode elide) {
+      const QFontMetrics metrics = painter->fontMetrics();
+      const QRect area(left, baseline - metrics.ascent(), room, metrics.height());
+      painter->drawText(placed(option, area),
+                        static_cast<int>(QStyle::visualAlignment(option.direction, Qt::AlignLeft)) |
+                            Qt::AlignTop | Qt::TextSingleLine,
+                        metrics.elidedText(text, elide, room));
+    };
     painter->setPen(theme().text);
     painter->setFont(textFont(true));
-    painter->drawText(left, row.top() + 17,
-                      painter->fontMetrics().elidedText(index.data(Qt::DisplayRole).toString(),
-                                                        Qt::ElideMiddle, room));
+    line(17, index.data(Qt::DisplayRole).toString(), Qt::ElideMiddle);
     painter->setFont(smallFont());
     painter->setPen(theme().quiet);
-    painter->drawText(left, row.top() + 31,
-                      painter->fontMetrics().elidedText(
-                          index.data(ShelfModel::FactsRole).toString(), Qt::ElideRight, room));
-    if (model_.content() == ShelfContent::Assets)
-      paintDocket(*painter, left, row.top() + 37, index);
+    line(31, index.data(ShelfModel::FactsRole).toString(), Qt::ElideRight);
+    if (model_.content() == ShelfContent::Assets) {
+      const int wide = static_cast<int>(kBenchCount) * kStampStep;
+      paintDocket(*painter, placed(option, {left, 37, wide, 8}).topLeft(), index);
+    }
     painter->restore();
   }
 
  private:
+  // A rectangle of the row, from its start: on the other side where people write from the right.
+  static QRect placed(const QStyleOptionViewItem& option, const QRect& inRow) {
+    return QStyle::visualRect(option.direction, option.rect,
+                              inRow.translated(option.rect.topLeft()));
+  }
+
   void paintThumb(QPainter& painter, const QRect& thumb, const QModelIndex& index) const {
     const std::uint32_t id = index.data(ShelfModel::IdRole).toUInt();
     if (model_.content() == ShelfContent::Assets) {
@@ -126,15 +141,15 @@ class ShelfDelegate : public QStyledItemDelegate {
     pictures_.drawThumb(painter, frame, thumb);
   }
 
-  void paintDocket(QPainter& painter, int left, int top, const QModelIndex& index) const {
+  void paintDocket(QPainter& painter, QPoint at, const QModelIndex& index) const {
     const Asset* asset =
         findAsset(session_.project(), AssetId{index.data(ShelfModel::IdRole).toUInt()});
     if (asset == nullptr) return;
     painter.setRenderHint(QPainter::Antialiasing);
-    int x = left;
+    int x = at.x();
     for (const Stamp stamp : docketOf(*asset, session_.findings())) {
-      paintStamp(painter, QRectF(x + 0.5, top + 0.5, 8, 8), stamp);
-      x += 12;
+      paintStamp(painter, QRectF(x + 0.5, at.y() + 0.5, 8, 8), stamp);
+      x += kStampStep;
     }
   }
 

@@ -35,6 +35,7 @@ StartPage::StartPage(QWidget* parent) : QScrollArea(parent) {
   // A small window shows a part of it.
   setFrameShape(QFrame::NoFrame);
   setWidgetResizable(true);
+  setFocusPolicy(Qt::NoFocus);
   setAccessibleName(tr("Start page"));
   auto* page = new QWidget(this);
   setWidget(page);

@@ -62,9 +62,11 @@ void Canvas::paintEvent(QPaintEvent*) {
     painter.setPen(theme().text);
     painter.drawText(rect().adjusted(20, 20, -20, -20), Qt::AlignCenter | Qt::TextWordWrap,
                      emptyText());
-    return;
+  } else {
+    paintStage(painter);
   }
-  paintStage(painter);
+  painter.resetTransform();
+  paintFocus(painter, *this);
 }
 
 void Canvas::paintGround(QPainter& painter) {

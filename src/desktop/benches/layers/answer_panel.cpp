@@ -15,9 +15,9 @@ AnswerPanel::AnswerPanel(QWidget* parent) : QFrame(parent) {
   setProperty("role", "card");
   setFixedWidth(metrics::kSide + 20);
   auto* scroll = new QScrollArea(this);
+  scroll->setObjectName("answers");
   scroll->setAccessibleName(tr("Answers"));
   scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
   scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   auto* outer = new QVBoxLayout(this);
   outer->setContentsMargins(1, 0, 0, 0);

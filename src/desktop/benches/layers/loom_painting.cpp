@@ -77,6 +77,7 @@ void Loom::paintEvent(QPaintEvent*) {
     painter.drawLine(from, pulledTo_);
     paintEnd(painter, pulledTo_, pulled_->seeks, theme().amber, 5);
   }
+  paintFocus(painter, *this);
 }
 
 void Loom::paintRow(QPainter& painter, std::size_t row) const {

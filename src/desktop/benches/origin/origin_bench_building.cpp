@@ -160,6 +160,7 @@ QWidget* OriginBench::makeStrip() {
 QWidget* OriginBench::makeChipRow(QWidget* foot) {
   // Chips of many animations scroll under the wheel; the row keeps its height.
   auto* scroll = new QScrollArea(foot);
+  scroll->setFocusPolicy(Qt::NoFocus);
   scroll->setAccessibleName(tr("Animations of the drift plot"));
   scroll->setWidgetResizable(true);
   scroll->setFrameShape(QFrame::NoFrame);
