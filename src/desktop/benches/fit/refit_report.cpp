@@ -34,6 +34,7 @@ RefitReport::RefitReport(const Project& project, const std::vector<Refitted>& ch
                                                  : tr("%1 shapes have changed.").arg(sorted.size()),
                               "title", this));
   auto* table = new QTableWidget(static_cast<int>(sorted.size()), 5, this);
+  table->setTabKeyNavigation(false);
   table->setHorizontalHeaderLabels(
       {tr("frame"), tr("role"), tr("moved (px)"), tr("air"), tr("bare ink")});
   table->verticalHeader()->hide();

@@ -45,6 +45,7 @@ RolesDialog::RolesDialog(ProjectSession& session, QWidget* parent)
   words->setWordWrap(true);
   column->addWidget(words);
   table_ = new QTableWidget(0, Columns, this);
+  table_->setTabKeyNavigation(false);
   table_->setObjectName("rolesTable");
   table_->setHorizontalHeaderLabels({tr("role"), tr("duty"), tr("shape"), tr("region"),
                                      tr("most air (%)"), tr("most bare ink (%)"),

@@ -104,6 +104,7 @@ ExpectationList::ExpectationList(ProjectSession& session, QWidget* parent)
   trouble_->hide();
   column->addWidget(trouble_);
   table_ = new QTableView(this);
+  table_->setTabKeyNavigation(false);
   table_->setObjectName("expectations");
   table_->setAccessibleName(tr("Expectations of the game"));
   table_->setModel(model_);

@@ -26,6 +26,7 @@ void OriginBench::addPoints(QVBoxLayout* form, QWidget* side) {
   title->addWidget(rule_);
   form->addLayout(title);
   points_ = new QTableWidget(0, 3, side);
+  points_->setTabKeyNavigation(false);
   points_->setObjectName("points");
   points_->setHorizontalHeaderLabels({tr("Point"), tr("art px"), tr("game px")});
   points_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
