@@ -1,11 +1,14 @@
 // What the program asks of the desktop and answers it: preferences, colours, sessions, and windows
 // that are open already.
+#include <QClipboard>
 #include <QComboBox>
 #include <QDBusConnection>
 #include <QDBusMetaType>
 #include <QDBusVariant>
+#include <QImage>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMimeData>
 #include <QPlainTextEdit>
 #include <QProcess>
 #include <QSettings>
@@ -206,6 +209,43 @@ class DesktopMembershipTest : public QObject {
     emit line->editingFinished();
     open.window.actionTable().action("sheet.openEditor")->trigger();
     QVERIFY(find<QLabel>(open.window, "notice")->text().contains("Preferences"));
+  }
+
+  // An image from another program becomes a sheet beside the others, under a name that is free.
+  void anImageIsPastedAsASheet() {
+    OpenWindow open;
+    const std::size_t before = open.project().sheets.size();
+    QImage image(32, 16, QImage::Format_ARGB32);
+    image.fill(qRgba(10, 200, 30, 255));
+    image.setPixelColor(3, 2, Qt::transparent);
+    QGuiApplication::clipboard()->setImage(image);
+    for (const char* name : {"sheets/pasted.png", "sheets/pasted_2.png"}) {
+      press(open.window, Qt::Key_V, Qt::ControlModifier | Qt::ShiftModifier);
+      open.settle();
+      QVERIFY2(findSheet(open.project(), std::string(name)) != nullptr, name);
+    }
+    QCOMPARE(open.project().sheets.size(), before + 2);
+    QImage read(open.scratch.qpath("demo/sheets/pasted.png"));
+    QCOMPARE(read.convertToFormat(QImage::Format_ARGB32), image);
+  }
+
+  // A frame goes to other programs as an image and as a file of its name.
+  void aFrameIsCopiedAsAnImage() {
+    OpenWindow open;
+    goTo(open.window, Bench::Fit);
+    press(open.window, Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
+    const QMimeData* data = QGuiApplication::clipboard()->mimeData();
+    const Frame& frame = *open.window.session().currentFrame();
+    QCOMPARE(qvariant_cast<QImage>(data->imageData()).size(), QSize(frame.rect.w, frame.rect.h));
+    QCOMPARE(data->urls().size(), 1);
+    const QString file = data->urls().front().toLocalFile();
+    QCOMPARE(QFileInfo(file).fileName(), QString::fromStdString(frame.name) + ".png");
+    // The same pixels as on the sheet.
+    const Sheet* sheet = findSheet(open.project(), frame.sheet);
+    const QImage whole(open.scratch.qpath("demo/" + QString::fromStdString(sheet->path)));
+    const QImage part = whole.copy(frame.rect.x, frame.rect.y, frame.rect.w, frame.rect.h);
+    QCOMPARE(QImage(file).convertToFormat(QImage::Format_ARGB32),
+             part.convertToFormat(QImage::Format_ARGB32));
   }
 
   void aboutNamesEveryLibrary() {

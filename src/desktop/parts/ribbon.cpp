@@ -1,5 +1,6 @@
 #include "desktop/parts/ribbon.h"
 
+#include <QDrag>
 #include <QFrame>
 #include <QHelpEvent>
 #include <QMouseEvent>
@@ -13,6 +14,7 @@
 #include <utility>
 
 #include "desktop/parts/player.h"
+#include "desktop/stage/frame_picture.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -296,7 +298,32 @@ void Ribbon::mousePressEvent(QMouseEvent* event) {
   pressedAt_ = event->pos().x();
 }
 
+// The selected frames go to another program when they are dragged out of the window.
+void Ribbon::dragOut() {
+  const Asset* asset = session_.currentAsset();
+  if (asset == nullptr) return;
+  std::vector<const Frame*> frames;
+  for (const FrameId id : session_.selection().frames) {
+    if (const Frame* frame = findFrame(*asset, id)) frames.push_back(frame);
+  }
+  if (frames.empty()) {
+    if (const Frame* frame = session_.currentFrame()) frames.push_back(frame);
+  }
+  auto copy = mimeOf(pictures_, frames);
+  if (copy == nullptr) return;
+  pressedAt_.reset();
+  dropGap_.reset();
+  auto* drag = new QDrag(this);
+  drag->setPixmap(QPixmap::fromImage(qvariant_cast<QImage>(copy->imageData())));
+  drag->setMimeData(copy.release());
+  drag->exec(Qt::CopyAction);
+}
+
 void Ribbon::mouseMoveEvent(QMouseEvent* event) {
+  const QPoint inWindow = viewport()->mapTo(window(), event->pos());
+  if ((event->buttons() & Qt::LeftButton) != 0 && !window()->rect().contains(inWindow)) {
+    return dragOut();
+  }
   if (!pressedAt_ || chosen_.empty()) return;
   if (!dropGap_ && std::abs(event->pos().x() - *pressedAt_) < kLeastDrag) return;
   dropGap_ = gapAt(event->pos().x());

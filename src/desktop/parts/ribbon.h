@@ -109,6 +109,7 @@ class Ribbon : public QAbstractScrollArea {
   std::optional<std::size_t> gapAt(int x) const;
   void pick(const Place& place, Qt::KeyboardModifiers modifiers);
   void followSelection();
+  void dragOut();
   void layOut();
   void reveal();
   void paintGroup(QPainter& painter, const Asset& asset, const Group& group);

@@ -85,6 +85,7 @@ class MainWindow : public QMainWindow {
   void tellFormats();
   QString sheetFile() const;
   void editSheet();
+  void pasteSheet();
   void showManual();
   void keepThumb();
   void showStateSoon();

@@ -1,12 +1,16 @@
 // The table of everything that can be done, of main_window.h; what belongs to a bench is added by
 // it.
 #include <QApplication>
+#include <QBuffer>
 #include <QClipboard>
 #include <QDesktopServices>
+#include <QDir>
 #include <QFileInfo>
+#include <QImage>
 #include <QKeySequence>
 #include <QListView>
 #include <QListWidget>
+#include <QMimeData>
 #include <QProcess>
 #include <QUrl>
 #include <array>
@@ -24,8 +28,10 @@
 #include "desktop/shell/shelf.h"
 #include "desktop/shell/shortcuts_dialog.h"
 #include "desktop/shell/window_memory.h"
+#include "desktop/stage/frame_picture.h"
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
+#include "files/file_bytes.h"
 #include "files/image/image_file.h"
 #include "work/project/blocks.h"
 
@@ -55,6 +61,8 @@ void MainWindow::addProjectActions() {
   actions_->add({"project.saveAs", tr("Save As"), QKeySequence("Ctrl+Shift+S"),
                  [this] { askSaveAs(); }, needs});
   actions_->add({"sheets.add", tr("Add sheets"), QKeySequence("Ctrl+I"), [this] { askImages(); }});
+  actions_->add({"sheets.paste", tr("Paste an image as a sheet"), QKeySequence("Ctrl+Shift+V"),
+                 [this] { pasteSheet(); }, needs});
   actions_->add({"sheets.formats", tr("Supported image formats"), {}, [this] { tellFormats(); }});
 }
 
@@ -159,6 +167,15 @@ void MainWindow::addFrameActions() {
                  [this] { stepFrame(session_, 1); }, needs});
   actions_->add({"frame.previous", tr("Previous frame"), QKeySequence("Ctrl+Left"),
                  [this] { stepFrame(session_, -1); }, needs});
+  actions_->add({"frame.copyImage", tr("Copy the frame as an image"), QKeySequence("Ctrl+Shift+C"),
+                 [this] {
+                   auto copy = mimeOf(pictures_, {session_.currentFrame()});
+                   if (copy != nullptr) QGuiApplication::clipboard()->setMimeData(copy.release());
+                 },
+                 [this] {
+                   return session_.currentFrame() != nullptr ? QString()
+                                                             : tr("No frame is selected");
+                 }});
   actions_->add({"animation.play", tr("Play or pause"), QKeySequence("P"),
                  [this] { inFront()->player()->toggle(); },
                  [this] {
@@ -239,6 +256,34 @@ void MainWindow::addHelpActions() {
        {},
        [this] { QGuiApplication::clipboard()->setText(sheetFile()); },
        [this] { return sheetFile().isEmpty() ? tr("No sheet is selected") : QString(); }});
+}
+
+// Writes the clipboard's image beside the other sheets, and adds it.
+void MainWindow::pasteSheet() {
+  const QImage image = QGuiApplication::clipboard()->image();
+  QByteArray png;
+  QBuffer buffer(&png);
+  buffer.open(QIODevice::WriteOnly);
+  if (image.isNull() || !image.save(&buffer, "png")) {
+    notices_->warn(tr("The clipboard contains no image. Copy one in another program first."));
+    return;
+  }
+  QDir folder(QFileInfo(session_.path()).absolutePath());
+  for (const auto& sheet : session_.project().sheets) {
+    if (!sheet->isFile()) continue;
+    folder.setPath(QFileInfo(folder.filePath(QString::fromStdString(sheet->path))).path());
+    break;
+  }
+  QString path = folder.filePath("pasted.png");
+  for (int number = 2; QFileInfo::exists(path); ++number) {
+    path = folder.filePath(QString("pasted_%1.png").arg(number));
+  }
+  const auto written = writeFileAtomically(path.toStdString(), png.toStdString());
+  if (!written) {
+    notices_->warn(QString::fromStdString(describe(written.error())));
+    return;
+  }
+  session_.importImages({path});
 }
 
 // Opens the selected sheet in the preferred program for painting, or in the desktop's.

@@ -37,7 +37,11 @@ class OnCourse {
   CourseStage* stage() { return open.find<CourseStage>("courseStage"); }
   CourseTimeline* timeline() { return open.find<CourseTimeline>("courseTimeline"); }
   const Course& course() { return open.project().courses.front(); }
-  QImage seen() { return stage()->grab().toImage(); }
+  // Without the line of the focus, which comes and goes.
+  QImage seen() {
+    stage()->clearFocus();
+    return stage()->grab().toImage();
+  }
 
   OpenWindow open;
 };

@@ -46,6 +46,7 @@ class FitStageTest : public QObject {
     QFETCH(QString, chip);
     OpenWindow open;
     FitStage* stage = stageOf(open);
+    stage->clearFocus();
     const QImage with = stage->grab().toImage();
     click(open.window, qPrintable(chip));
     QVERIFY(stage->grab().toImage() != with);
