@@ -233,7 +233,7 @@ class DesktopMembershipTest : public QObject {
   void aFrameIsCopiedAsAnImage() {
     OpenWindow open;
     goTo(open.window, Bench::Fit);
-    press(open.window, Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
+    doByFinder(open.window, "Copy the frame as an image");
     const QMimeData* data = QGuiApplication::clipboard()->mimeData();
     const Frame& frame = *open.window.session().currentFrame();
     QCOMPARE(qvariant_cast<QImage>(data->imageData()).size(), QSize(frame.rect.w, frame.rect.h));

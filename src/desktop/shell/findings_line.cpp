@@ -6,8 +6,10 @@
 #include <QLabel>
 #include <QListWidget>
 #include <QListWidgetItem>
+#include <QPainter>
 #include <QPushButton>
 #include <QSizePolicy>
+#include <QStyle>
 #include <QVBoxLayout>
 #include <algorithm>
 #include <tuple>
@@ -39,6 +41,36 @@ QString severityWord(Severity severity) {
 
 }  // namespace
 
+// A finding in one line: where it is, and what; what has no room ends in an ellipsis.
+class FindingText : public QLabel {
+ public:
+  using QLabel::QLabel;
+
+  void showFinding(const QString& place, const QString& sentence) {
+    place_ = place;
+    setText(place.isEmpty() ? sentence : place + ": " + sentence);
+  }
+
+ protected:
+  void paintEvent(QPaintEvent*) override {
+    QPainter painter(this);
+    painter.setPen(theme().text);
+    painter.setFont(textFont(true));
+    const int bold = painter.fontMetrics().horizontalAdvance(place_);
+    const int flags = Qt::AlignVCenter | Qt::AlignLeading | Qt::TextSingleLine;
+    painter.drawText(rect(), flags, place_);
+    painter.setFont(textFont());
+    const int room = width() - bold;
+    const QString rest =
+        painter.fontMetrics().elidedText(text().mid(place_.size()), Qt::ElideRight, room);
+    const QRect place = QStyle::visualRect(layoutDirection(), rect(), {bold, 0, room, height()});
+    painter.drawText(place, flags, rest);
+  }
+
+ private:
+  QString place_;
+};
+
 FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
     : QWidget(parent), session_(session) {
   list_ = new QListWidget(this);
@@ -52,7 +84,7 @@ FindingsLine::FindingsLine(ProjectSession& session, QWidget* parent)
   row->setContentsMargins(metrics::kGap, 2, metrics::kGap, 2);
   row->setSpacing(8);
   mark_ = makeLabel("◆", "", line);
-  text_ = makeLabel({}, "", line);
+  text_ = new FindingText(line);
   announce(*text_, {});
   text_->setObjectName("findingText");
   text_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
@@ -190,20 +222,17 @@ void FindingsLine::refresh() {
   fix_->setVisible(finding != nullptr && finding->canBeMended());
   mark_->setVisible(finding != nullptr);
   if (finding == nullptr) {
-    text_->setText(session_.hasProject() ? tr("No findings.") : QString());
+    text_->showFinding({}, session_.hasProject() ? tr("No findings.") : QString());
     return;
   }
   const QColor colour = finding->severity == Severity::Error ? theme().error : theme().amber;
   mark_->setStyleSheet("color: " + colour.name());
   const QString place = QString::fromStdString(placeOf(finding->where, session_.project()));
-  text_->setText(QString("<b>%1</b>: %2. %3")
-                     .arg(place.toHtmlEscaped(),
-                          QString::fromStdString(finding->text).toHtmlEscaped(),
-                          QString::fromStdString(finding->fix).toHtmlEscaped()));
-  text_->setToolTip(text_->text());
-  const QString words = count_->text() + ". " + place + ": " +
-                        QString::fromStdString(finding->text) + ". " +
-                        QString::fromStdString(finding->fix);
+  text_->showFinding(
+      place, QString::fromStdString(finding->text) + ". " + QString::fromStdString(finding->fix));
+  // Rich text is broken into lines.
+  text_->setToolTip("<qt>" + text_->text().toHtmlEscaped() + "</qt>");
+  const QString words = count_->text() + ". " + text_->text();
   if (words != text_->accessibleName()) announce(*text_, words);
 }
 

@@ -12,6 +12,7 @@ class QPushButton;
 
 namespace amber {
 
+class FindingText;
 class ProgressStrip;
 class ProjectSession;
 
@@ -51,7 +52,7 @@ class FindingsLine : public QWidget {
   std::vector<std::size_t> order_;  // indices into the session's findings, the shown one first
   std::size_t at_ = 0;
   QLabel* mark_ = nullptr;
-  QLabel* text_ = nullptr;
+  FindingText* text_ = nullptr;
   QPushButton* fix_ = nullptr;
   QPushButton* next_ = nullptr;
   QPushButton* count_ = nullptr;

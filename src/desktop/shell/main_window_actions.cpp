@@ -167,7 +167,9 @@ void MainWindow::addFrameActions() {
                  [this] { stepFrame(session_, 1); }, needs});
   actions_->add({"frame.previous", tr("Previous frame"), QKeySequence("Ctrl+Left"),
                  [this] { stepFrame(session_, -1); }, needs});
-  actions_->add({"frame.copyImage", tr("Copy the frame as an image"), QKeySequence("Ctrl+Shift+C"),
+  actions_->add({"frame.copyImage",
+                 tr("Copy the frame as an image"),
+                 {},
                  [this] {
                    auto copy = mimeOf(pictures_, {session_.currentFrame()});
                    if (copy != nullptr) QGuiApplication::clipboard()->setMimeData(copy.release());

@@ -329,7 +329,7 @@ void OriginBench::addRules(QVBoxLayout* form, QWidget* side) {
   change_ = makeLabel(tr("Hover over a rule to preview its origins."), "quiet", side);
   change_->setObjectName("originChange");
   change_->setWordWrap(true);
-  change_->setMinimumHeight(28);
+  change_->setFixedHeight(Scaled(28));
   change_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
   form->addWidget(change_);
 }
