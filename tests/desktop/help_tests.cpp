@@ -4,8 +4,11 @@
 #include <QTest>
 #include <QTextBrowser>
 #include <QTreeWidget>
+#include <QWhatsThis>
+#include <QWhatsThisClickedEvent>
 
 #include "desktop/parts/accessible.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/preferences.h"
 #include "desktop/shell/manual_window.h"
 #include "desktop/shell/preferences_dialog.h"
@@ -133,6 +136,50 @@ class HelpTest : public QObject {
     }
     nameless.removeDuplicates();
     QVERIFY2(nameless.isEmpty(), qPrintable(nameless.join("\n")));
+  }
+
+  // Every view that paints itself says what it draws, and leads to a page of the manual.
+  void everyPaintedViewExplainsItself() {
+    OpenWindow open;
+    QStringList silent;
+    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
+                              Bench::Trial, Bench::Pack}) {
+      goTo(open.window, bench);
+      open.settle();
+      for (QWidget* widget : open.window.findChildren<QWidget*>()) {
+        const QVariant role = widget->property("accessibleRole");
+        if (!widget->isVisible() || !role.isValid() || role.toInt() == QAccessible::Notification) {
+          continue;
+        }
+        const bool said = widget->whatsThis().count(". ") >= 1;
+        if (!said || !QFile::exists(":/manual/" + manualPageOf(widget))) {
+          silent << benchName(bench) + " " + widget->metaObject()->className();
+        }
+      }
+    }
+    QVERIFY2(silent.isEmpty(), qPrintable(silent.join("\n")));
+  }
+
+  void anExplanationIsShownAndLeadsToTheManual() {
+    OpenWindow open;
+    goTo(open.window, Bench::Layers);
+    auto* loom = find<QWidget>(open.window, "loom");
+    loom->setFocus();
+    press(open.window, Qt::Key_F1, Qt::ShiftModifier);
+    const auto shown = [] {
+      for (const QWidget* widget : QApplication::topLevelWidgets()) {
+        if (widget->inherits("QWhatsThat") && widget->isVisible()) return true;
+      }
+      return false;
+    };
+    QTRY_VERIFY(shown());
+    QWhatsThis::hideText();
+    QWhatsThisClickedEvent link("layers.md");
+    QApplication::sendEvent(loom, &link);
+    auto* page = open.window.findChild<QTextBrowser*>("manualPage");
+    QVERIFY(page != nullptr && page->isVisible());
+    QVERIFY(page->toPlainText().startsWith("Layers: which shapes meet"));
+    page->window()->close();
   }
 
   void everyActionHasTextAndAReasonWhenItIsOff() {

@@ -17,6 +17,7 @@
 #include "core/project/playback.h"
 #include "desktop/parts/accessible.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
 
@@ -42,6 +43,11 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
   setMinimumSize(96, 72);
   setToolTip(tr("Click or press P to play or pause"));
   describeTo(*this, QAccessible::Animation, tr("Animation"));
+  explain(*this,
+          tr("The animation with its durations, all frames standing on their origins. Click it or "
+             "press "
+             "P to play or pause."),
+          "origin.md");
   describeParts(*this, {QAccessible::Button, [] { return 1; },
                         [this](int) {
                           return PaintedPart{playing() ? tr("Pause") : tr("Play"), rect(),

@@ -13,6 +13,7 @@
 #include <cstdlib>
 #include <utility>
 
+#include "desktop/parts/explaining.h"
 #include "desktop/parts/player.h"
 #include "desktop/stage/frame_picture.h"
 #include "desktop/theme.h"
@@ -26,6 +27,39 @@ constexpr int kBetweenGroups = 14;
 constexpr int kLeastGroup = 150;
 // A drag shorter than this is a click, px.
 constexpr int kLeastDrag = 8;
+
+QString explanationOf(RibbonFigures figures) {
+  const QString all = Ribbon::tr(
+      "All frames of the asset, animation by animation; click one to "
+      "select it.");
+  switch (figures) {
+    case RibbonFigures::Air:
+      return all + ' ' +
+             Ribbon::tr(
+                 "The bar under a frame is the air in its shape, a square before the bar marks "
+                 "a keyframe, and the line below shows how steady the shape is from frame to "
+                 "frame.");
+    case RibbonFigures::Times:
+      return all + ' ' +
+             Ribbon::tr(
+                 "Under each frame stands how long it is shown. Drag selected frames to another "
+                 "place in their animation.");
+    case RibbonFigures::Shares:
+      return all + ' ' +
+             Ribbon::tr(
+                 "The bar under a frame is its share of what is measured, such as offsets "
+                 "where the shapes are unfair.");
+    case RibbonFigures::None:
+      break;
+  }
+  return all;
+}
+
+const char* pageOf(RibbonFigures figures) {
+  return figures == RibbonFigures::Times    ? "cut.md"
+         : figures == RibbonFigures::Shares ? "trial.md"
+                                            : "fitting.md";
+}
 
 }  // namespace
 
@@ -50,6 +84,7 @@ Ribbon::Ribbon(ProjectSession& session, Pictures& pictures, RibbonFigures figure
     reveal();
   });
   describeTo(*this, QAccessible::List, tr("Frames of the asset, animation by animation"));
+  explain(*this, explanationOf(figures), pageOf(figures));
   describeParts(*this, {QAccessible::ListItem,
                         [this] {
                           int count = 0;

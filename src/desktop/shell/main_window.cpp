@@ -18,6 +18,7 @@
 #include <QStackedWidget>
 #include <QStandardPaths>
 #include <QVBoxLayout>
+#include <QWhatsThisClickedEvent>
 #include <array>
 
 #include "desktop/parts/accessible.h"
@@ -162,6 +163,7 @@ void MainWindow::welcome(BenchView* view) {
             << "view.backdrop"
             << "view.hand";
     }
+    names << "explain";
     return names;
   });
   keepSplitters(*view);
@@ -407,6 +409,10 @@ void MainWindow::applyTheme(const Theme& chosen) {
 
 // A field in which nothing is being typed leaves undo and redo to the project.
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+  if (event->type() == QEvent::WhatsThisClicked) {
+    showManual(static_cast<QWhatsThisClickedEvent*>(event)->href());
+    return true;
+  }
   if (event->type() == QEvent::ShortcutOverride) {
     const auto* key = static_cast<QKeyEvent*>(event);
     const auto* field = qobject_cast<QLineEdit*>(watched);

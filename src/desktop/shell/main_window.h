@@ -86,7 +86,7 @@ class MainWindow : public QMainWindow {
   QString sheetFile() const;
   void editSheet();
   void pasteSheet();
-  void showManual();
+  void showManual(QString page);
   void keepThumb();
   void showStateSoon();
   void showState();

@@ -15,6 +15,7 @@
 #include <QUrl>
 #include <array>
 
+#include "desktop/parts/explaining.h"
 #include "desktop/parts/wording.h"
 #include "desktop/preferences.h"
 #include "desktop/shell/about_dialog.h"
@@ -36,6 +37,15 @@
 #include "work/project/blocks.h"
 
 namespace amber {
+namespace {
+
+QString pageOf(Bench bench) {
+  static constexpr std::array<const char*, kBenchCount> kPages = {
+      "cut.md", "origin.md", "fitting.md", "names.md", "layers.md", "trial.md", "pack.md"};
+  return kPages[static_cast<std::size_t>(bench)];
+}
+
+}  // namespace
 
 QString MainWindow::needsProject() const {
   return session_.hasProject() ? QString() : tr("Open a project first");
@@ -236,7 +246,10 @@ void MainWindow::addHelpActions() {
   actions_->add({"shortcuts", tr("Keyboard Shortcuts"), {}, [this] {
                    ShortcutsDialog(*actions_, this).exec();
                  }});
-  actions_->add({"help", tr("Help"), QKeySequence(Qt::Key_F1), [this] { showManual(); }});
+  actions_->add({"help", tr("Help"), QKeySequence(Qt::Key_F1),
+                 [this] { showManual(manualPageOf(QApplication::focusWidget())); }});
+  actions_->add({"explain", tr("What is this?"), QKeySequence("Shift+F1"),
+                 [] { showExplanation(QApplication::focusWidget()); }});
   actions_->add({"about", tr("About Amber Parcel"), {}, [this] { AboutDialog(this).exec(); }});
   actions_->add(
       {"sheet.openFolder",
@@ -311,11 +324,10 @@ QString MainWindow::sheetFile() const {
   return QFileInfo(session_.path()).absolutePath() + "/" + QString::fromStdString(sheet->path);
 }
 
-void MainWindow::showManual() {
-  static constexpr std::array<const char*, 7> kPages = {
-      "cut.md", "origin.md", "fitting.md", "names.md", "layers.md", "trial.md", "pack.md"};
+void MainWindow::showManual(QString page) {
+  if (page.isEmpty()) page = session_.hasProject() ? pageOf(bench()) : "index.md";
   if (manual_ == nullptr) manual_ = new ManualWindow(this);
-  manual_->showPage(session_.hasProject() ? kPages[static_cast<std::size_t>(bench())] : "index.md");
+  manual_->showPage(page);
 }
 
 void MainWindow::makeActions() {

@@ -24,7 +24,7 @@ const std::array<MenuGroup, 6>& menuGroups() {
       {QT_TRANSLATE_NOOP("Menus", "&Asset"), {"asset", "frame", "animation", "sheet"}},
       {QT_TRANSLATE_NOOP("Menus", "&View"), {"view"}},
       {QT_TRANSLATE_NOOP("Menus", "&Bench"), {"bench"}},
-      {QT_TRANSLATE_NOOP("Menus", "&Help"), {"help", "about"}},
+      {QT_TRANSLATE_NOOP("Menus", "&Help"), {"help", "explain", "about"}},
   }};
   return groups;
 }

@@ -1,5 +1,6 @@
 #include "desktop/shell/route_line.h"
 #include "desktop/parts/accessible.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/parts/wording.h"
 
 #include <QKeyEvent>
@@ -26,6 +27,11 @@ RouteLine::RouteLine(QWidget* parent) : QWidget(parent) {
   setFixedHeight(metrics::kTopBar - 2);
   setMinimumWidth(kStep * static_cast<int>(kBenchCount));
   setObjectName("routeLine");
+  explain(*this,
+          tr("The benches in the order of the work. The filled one is open; a number counts what "
+             "is to be "
+             "looked at there. Click a bench, or go to it with Ctrl+1 to Ctrl+7."),
+          "index.md");
   describeParts(
       *this, {QAccessible::PageTab, [] { return static_cast<int>(kBenchCount); },
               [this](int index) {

@@ -27,6 +27,7 @@
 #include "core/cut/cut_frames.h"
 #include "core/cut/cut_rects.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/parts/wording.h"
 #include "desktop/session/sheet_guesses.h"
 #include "desktop/shell/route_line.h"
@@ -294,6 +295,21 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
   list_ = new QListView(this);
   list_->setObjectName("shelf");
   list_->setAccessibleName(tr("Assets and sheets"));
+  explain(
+      *list_,
+      tr("The assets of the project, or its sheets. The seven stamps of an asset are its benches "
+         "from Cut to Pack: an empty one was not worked on, a full one is done, a half one has a "
+         "warning, a crossed one an error.") +
+          figure({220, 24},
+                 [](QPainter& painter) {
+                   double x = 10;
+                   for (const Stamp stamp :
+                        {Stamp::Untouched, Stamp::Done, Stamp::NeedsLook, Stamp::Broken}) {
+                     paintStamp(painter, QRectF(x + 0.5, 6.5, 11, 11), stamp);
+                     x += 50;
+                   }
+                 }),
+      "getting-started.md");
   list_->setModel(model_);
   list_->setItemDelegate(new ShelfDelegate(session, pictures, *model_, list_));
   list_->setUniformItemSizes(true);

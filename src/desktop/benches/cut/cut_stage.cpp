@@ -7,6 +7,7 @@
 #include "core/cut/cut_rects.h"
 #include "core/cut/grid.h"
 #include "desktop/parts/accessible.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -50,6 +51,12 @@ CutStage::CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
         update();
       }) {
   setObjectName("cutStage");
+  explain(
+      *this,
+      tr("The sheet with the frames that the cut makes. Lines cut the sheet into cells and can be "
+         "dragged; hatched cells are empty and become no frames. Along the top and left edge lies "
+         "how much ink each column and row holds; red marks show where a line crosses ink."),
+      "cut.md");
   describeParts(*this, {QAccessible::Graphic,
                         [this] { return static_cast<int>(evidence_.found.frames.size()); },
                         [this](int index) {

@@ -1,5 +1,6 @@
 #include "desktop/benches/fit/candidate_card.h"
 #include "desktop/parts/accessible.h"
+#include "desktop/parts/explaining.h"
 
 #include <QKeyEvent>
 #include <QPainter>
@@ -23,6 +24,13 @@ CandidateCard::CandidateCard(ProjectSession& session, Pictures& pictures, QWidge
   setFixedHeight(kHeight);
   setFocusPolicy(Qt::StrongFocus);
   describeTo(*this, QAccessible::Button, tr("Candidate shape"));
+  explain(*this,
+          tr("A shape that fits the frame, with its air (the part of the shape without ink) and "
+             "its bare "
+             "ink (the part of the art outside the shape). Point at it to see it on the stage; "
+             "click it "
+             "to use it."),
+          "fitting.md");
   describeParts(*this,
                 {QAccessible::Button, [] { return 1; },
                  [this](int) {

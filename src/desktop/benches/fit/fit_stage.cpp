@@ -10,6 +10,7 @@
 
 #include "core/image/outline.h"
 #include "core/origin/riders.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
@@ -35,6 +36,13 @@ PixelMask inkOf(const ProjectSession& session, const Frame& frame) {
 FitStage::FitStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent) {
   setObjectName("fitStage");
+  explain(
+      *this,
+      tr("The frame with the shapes of its roles. The selected shape has handles: drag them, or "
+         "move the shape with the arrow keys. Red hatching is air, the part of the shape without "
+         "ink; violet is bare ink, the art outside the shape. The circle marks the point that is "
+         "farthest from the ink."),
+      "fitting.md");
   setAccessibleName(tr("Frame with its shapes"));
   describeParts(*this, {QAccessible::Graphic,
                         [this] {

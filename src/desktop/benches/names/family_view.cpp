@@ -9,6 +9,7 @@
 
 #include "core/naming/name_difference.h"
 #include "core/naming/name_fixes.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/pictures.h"
 #include "desktop/theme.h"
@@ -175,6 +176,11 @@ void FamilyDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionVie
 FamilyView::FamilyView(FamilyModel& model, Pictures& pictures, QWidget* parent)
     : QListView(parent), model_(model) {
   setObjectName("names");
+  explain(
+      *this,
+      tr("All names of the project, each family under its asset. Red marks a name that breaks the "
+         "convention, with the name that it becomes beside it. F2 or a double-click renames."),
+      "names.md");
   setAccessibleName(tr("Names"));
   setModel(&model_);
   delegate_ = new FamilyDelegate(model_, pictures, this);

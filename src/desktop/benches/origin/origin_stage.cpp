@@ -9,6 +9,7 @@
 #include "core/origin/riders.h"
 #include "core/project/frame_ref.h"
 #include "core/project/values/ranges.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/staged_painting.h"
@@ -25,6 +26,13 @@ constexpr int kSpinGhosts = 12;
 OriginStage::OriginStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent), layer_(pictures) {
   setObjectName("originStage");
+  explain(
+      *this,
+      tr("The current frame standing on its origin, with the other frames of the animation "
+         "faintly behind it. The diamond is the origin, the dashed line the ground; pennants are "
+         "attachment points. Drag the point that is selected in the table, or move it with the "
+         "arrow keys."),
+      "origin.md");
   setAccessibleName(tr("Frames at their origins"));
   describeParts(*this,
                 {QAccessible::Graphic,

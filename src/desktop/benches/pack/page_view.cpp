@@ -4,6 +4,7 @@
 #include <QPen>
 
 #include "desktop/parts/accessible.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/stage/pictures.h"
 #include "desktop/stage/stage_view.h"
 #include "desktop/theme.h"
@@ -13,6 +14,10 @@ namespace amber {
 PageView::PageView(QWidget* parent) : Canvas(parent) {
   setMouseTracking(true);
   setAccessibleName(tr("Packed page"));
+  explain(*this,
+          tr("A page of the parcel as it is packed. Point at a frame to read its name; click it to "
+             "select it. Frames of the selected asset are framed."),
+          "pack.md");
   describeParts(*this, {QAccessible::Graphic, [this] { return static_cast<int>(parts_.size()); },
                         [this](int index) {
                           const auto part = static_cast<std::size_t>(index);

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/trial/course/actor_place.h"
+#include "desktop/parts/explaining.h"
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/stage_view.h"
@@ -21,6 +22,12 @@ constexpr double kAspect = 0.66;
 CourseStage::CourseStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("courseStage");
+  explain(
+      *this,
+      tr("The course with the asset that runs over it. The line is its way, flags mark where "
+         "something went wrong; click a flag to go there. Drag the pieces of the course to other "
+         "places, Delete removes the selected one."),
+      "trial.md");
   setAccessibleName(tr("Course with the running asset"));
   describeParts(*this, {QAccessible::Graphic,
                         [this] {
