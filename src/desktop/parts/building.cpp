@@ -11,6 +11,8 @@
 namespace amber {
 namespace {
 
+constexpr int kBesideRule = 2;  // More than between two rows, px.
+
 // With little room around its text a button is as wide as its text: the usual least width of
 // buttons makes strips of short words wider than small screens.
 class TextButton : public QPushButton {
@@ -94,9 +96,11 @@ QHBoxLayout* addRow(QVBoxLayout* form, const QString& label,
 }
 
 void addRule(QVBoxLayout* form, QWidget* parent) {
-  form->addSpacing(metrics::kSmallGap);
-  form->addWidget(makeFrame("rule", parent));
-  form->addSpacing(metrics::kSmallGap);
+  QFrame* rule = makeFrame("rule", parent);
+  rule->setFixedHeight(1);
+  form->addSpacing(kBesideRule);
+  form->addWidget(rule);
+  form->addSpacing(kBesideRule);
 }
 
 QVBoxLayout* makeSide(QFrame*& side, QWidget* parent) {
