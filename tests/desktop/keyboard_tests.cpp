@@ -100,7 +100,8 @@ class KeyboardTest : public QObject {
     QTest::keyClicks(QApplication::focusWidget(), "chr_gardener");
     key(Qt::Key_Return);
     settle();
-    QCOMPARE(QString::fromStdString(findAsset(session.project(), id)->name), QString("chr_gardener"));
+    QCOMPARE(QString::fromStdString(findAsset(session.project(), id)->name),
+             QString("chr_gardener"));
     // Layers: one is made, and the shape put on it.
     press(window, Qt::Key_5, Qt::ControlModifier);
     settle();
