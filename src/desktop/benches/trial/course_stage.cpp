@@ -9,6 +9,7 @@
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/stage_view.h"
+#include "desktop/theme.h"
 
 namespace amber {
 namespace {
