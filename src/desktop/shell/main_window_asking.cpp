@@ -7,6 +7,7 @@
 #include <QUrl>
 
 #include "core/cut/cut_frames.h"
+#include "desktop/benches/bench_table.h"
 #include "desktop/session/project_keeper.h"
 #include "desktop/shell/block_dialog.h"
 #include "desktop/shell/main_window.h"
