@@ -98,9 +98,9 @@ int main(int argc, char** argv) {
   QGuiApplication::setDesktopFileName("org.amberparcel.AmberParcel");
   QGuiApplication::setApplicationDisplayName("Amber Parcel");
   installAccessibility();
-  const auto* look = new DesktopLook(QDBusConnection::sessionBus(), &application);
-  useTheme(application, preferredTheme());
   const QDBusConnection bus = QDBusConnection::sessionBus();
+  const auto* look = new DesktopLook(bus, &application);
+  useTheme(application, preferredTheme());
   if (call.files.size() == 1 && WindowService::bringForward(bus, call.files.front())) return 0;
   MainWindow window(bus);
   QObject::connect(&application, &Program::failed, &window.session(), &ProjectSession::failed);

@@ -26,7 +26,7 @@ Preference themes() {
                   tr("Window"),
                   tr("&Theme"),
                   tr("Colours of the window: Paper is light, Lamp is dark, the others have the "
-                     "highest contrast. On its own the window follows the desktop."),
+                     "highest contrast. The first choice follows the desktop."),
                   {{tr("Same as the desktop"), QString()}}};
   for (const Theme* one : allThemes()) made.choices.push_back({one->name, one->name});
   return made;
@@ -60,7 +60,7 @@ Preference savingTimes() {
   Preference made{preference::kSaveAfter,
                   tr("Saving"),
                   tr("Save &automatically"),
-                  tr("How long after a change the project is saved by itself. Unsaved work is "
+                  tr("How long after a change the project is saved automatically. Unsaved work is "
                      "backed up in any case and comes back after a crash."),
                   {{tr("Never"), 0}}};
   for (const int minutes : {1, 5, 15}) {
@@ -92,7 +92,7 @@ const std::vector<Preference>& preferenceTable() {
       {preference::kSnapPoints,
        tr("Stage"),
        tr("S&nap points to"),
-       tr("What origins and attachment points snap to when they are placed."),
+       tr("What origins and mounts snap to when they are placed."),
        {{tr("Corners of pixels"), number(PointSnap::PixelCorner)},
         {tr("Centres of pixels"), number(PointSnap::PixelCentre)},
         {tr("Nothing"), number(PointSnap::Free)}}},

@@ -44,7 +44,8 @@ class Preferences : public QObject {
   Q_OBJECT
 
  public:
-  /// The preferred value; the default where nothing, or nothing valid, was chosen.
+  /// Of a key of preferenceTable: the preferred value; the default where nothing, or nothing valid,
+  /// was chosen.
   QVariant value(const QString& key) const;
   /// The same as an enumeration.
   template <class Enumeration>

@@ -202,6 +202,19 @@ QPalette paletteOf(const Theme& t) {
   return palette;
 }
 
+// The theme with one ground and one colour for all text and lines.
+Theme inContrast(Theme theme, const char* name, const QColor& ground, const QColor& text,
+                 const QColor& amber, const QColor& amberSoft, const QColor& error) {
+  theme.name = name;
+  theme.paper = theme.card = theme.halo = ground;
+  theme.halo.setAlpha(230);
+  theme.line = theme.text = theme.quiet = text;
+  theme.amber = theme.ink = theme.cut = amber;
+  theme.amberSoft = amberSoft;
+  theme.error = error;
+  return theme;
+}
+
 }  // namespace
 
 const Theme& paperTheme() {
@@ -248,34 +261,14 @@ const Theme& lampTheme() {
 }
 
 const Theme& lightContrastTheme() {
-  static const Theme light = [] {
-    Theme made = paperTheme();
-    made.name = "High contrast, light";
-    made.paper = made.card = Qt::white;
-    made.line = made.text = made.quiet = Qt::black;
-    made.amber = QColor(0x7a3d00);
-    made.amberSoft = QColor(0xffd9a0);
-    made.error = QColor(0x8f0000);
-    made.ink = made.cut = made.amber;
-    made.halo = QColor(255, 255, 255, 230);
-    return made;
-  }();
+  static const Theme light = inContrast(paperTheme(), "High contrast, light", Qt::white, Qt::black,
+                                        QColor(0x7a3d00), QColor(0xffd9a0), QColor(0x8f0000));
   return light;
 }
 
 const Theme& darkContrastTheme() {
-  static const Theme dark = [] {
-    Theme made = lampTheme();
-    made.name = "High contrast, dark";
-    made.paper = made.card = Qt::black;
-    made.line = made.text = made.quiet = Qt::white;
-    made.amber = QColor(0xffb347);
-    made.amberSoft = QColor(0x5a3600);
-    made.error = QColor(0xffb0a0);
-    made.ink = made.cut = made.amber;
-    made.halo = QColor(0, 0, 0, 230);
-    return made;
-  }();
+  static const Theme dark = inContrast(lampTheme(), "High contrast, dark", Qt::black, Qt::white,
+                                       QColor(0xffb347), QColor(0x5a3600), QColor(0xffb0a0));
   return dark;
 }
 

@@ -81,7 +81,8 @@ class LayersTest : public QObject {
   }
 
   void dependenciesInTheDesktopRunOneWay() {
-    // Each folder may use itself and those before it; session.h and theme.h serve all.
+    // Each folder may use itself and those before it; session.h, theme.h and preferences.h
+    // serve all.
     static const QStringList order = {"session", "stage", "parts", "benches", "shell"};
     for (const auto& [file, includes] : includesBelow("desktop")) {
       const QString own = file.section("/desktop/", 1);

@@ -119,10 +119,7 @@ class AccessibleTest : public QObject {
   void everyPaintedViewHasParts() {
     OpenWindow open;
     std::set<QString> spoken;
-    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
-                              Bench::Trial, Bench::Pack}) {
-      goTo(open.window, bench);
-      open.settle();
+    onEveryBench(open, [&](Bench bench) {
       if (bench == Bench::Trial) {
         click(open.window, "toCourse");
         open.settle();
@@ -135,7 +132,7 @@ class AccessibleTest : public QObject {
           spoken.insert(widget->metaObject()->className());
         }
       }
-    }
+    });
     for (const char* one :
          {"RouteLine", "CutStage", "OriginStage", "FitStage", "Ribbon", "Player", "CandidateCard",
           "ConventionRibbon", "Loom", "CourseStage", "CourseTimeline", "PageView"}) {
@@ -163,10 +160,7 @@ class AccessibleTest : public QObject {
   void theFocusIsSeenEverywhere() {
     OpenWindow open;
     QStringList unseen;
-    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
-                              Bench::Trial, Bench::Pack}) {
-      goTo(open.window, bench);
-      open.settle();
+    onEveryBench(open, [&](Bench bench) {
       for (QWidget* widget : open.window.findChildren<QWidget*>()) {
         if (!widget->isVisible() || !widget->isEnabled()) continue;
         if ((widget->focusPolicy() & Qt::TabFocus) == 0 || widget->size().isEmpty()) continue;
@@ -179,7 +173,7 @@ class AccessibleTest : public QObject {
         unseen << benchName(bench) + " " + widget->metaObject()->className() + " " +
                       widget->objectName();
       }
-    }
+    });
     unseen.removeDuplicates();
     QVERIFY2(unseen.isEmpty(), qPrintable(unseen.join("\n")));
   }

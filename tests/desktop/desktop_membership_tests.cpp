@@ -5,6 +5,7 @@
 #include <QDBusConnection>
 #include <QDBusMetaType>
 #include <QDBusVariant>
+#include <QDrag>
 #include <QImage>
 #include <QLabel>
 #include <QLineEdit>
@@ -23,6 +24,7 @@
 #include "desktop/benches/origin/origin_stage.h"
 #include "desktop/desktop_look.h"
 #include "desktop/parts/durations.h"
+#include "desktop/parts/ribbon.h"
 #include "desktop/preferences.h"
 #include "desktop/session/autosave.h"
 #include "desktop/session/project_keeper.h"
@@ -183,6 +185,31 @@ class DesktopMembershipTest : public QObject {
     QCOMPARE(saved.count(), 1);
   }
 
+  // Who does not answer whether to overwrite is not asked again after each change.
+  void savingByItselfAsksOnce() {
+    preferences().set(preference::kSaveAfter, 1);
+    OpenWindow open;
+    ProjectSession& session = open.window.session();
+    QSignalSpy changedOnDisk(&session, &ProjectSession::changedOnDisk);
+    constexpr int kMsPerMinute = 50;
+    const Autosave autosave(session.keeper(), kMsPerMinute, nullptr);
+    QFile file(session.path());
+    QVERIFY(file.open(QIODevice::Append));
+    file.write("\n");
+    file.close();
+    for (const char* name : {"chr_first", "chr_second", "chr_third"}) {
+      QVERIFY(session.perform("Rename", {Rename{session.currentAsset()->id, {}, {}, name}}));
+      QTRY_VERIFY(changedOnDisk.count() > 0);
+      QTest::qWait(4 * kMsPerMinute);
+    }
+    QCOMPARE(changedOnDisk.count(), 1);
+    session.keeper().saveOver();
+    open.settle();
+    QVERIFY(!session.unsaved());
+    QVERIFY(session.perform("Rename", {Rename{session.currentAsset()->id, {}, {}, "chr_last"}}));
+    QTRY_VERIFY(!session.unsaved());
+  }
+
   void aSheetIsOpenedInThePreferredEditor() {
     OpenWindow open;
     const QString note = open.scratch.qpath("opened.txt");
@@ -248,6 +275,36 @@ class DesktopMembershipTest : public QObject {
              part.convertToFormat(QImage::Format_ARGB32));
   }
 
+  // Frames that are dragged out of the window become files for whatever takes them.
+  void framesAreDraggedOutOfTheWindow() {
+    OpenWindow open;
+    goTo(open.window, Bench::Fit);
+    auto* ribbon = open.window.benchView(Bench::Fit).findChild<Ribbon*>();
+    const QPoint cell = ribbon->cellOf(open.animation().id, 1).center();
+    QStringList files;
+    const auto look = [&] {
+      const auto* drag = ribbon->findChild<QDrag*>();
+      if (drag == nullptr || !files.isEmpty()) return;
+      for (const QUrl& url : drag->mimeData()->urls()) files << url.fileName();
+    };
+    // Where the platform can drag, nothing else goes on until it is ended.
+    QTimer ending;
+    connect(&ending, &QTimer::timeout, this, [&] {
+      look();
+      QDrag::cancel();
+    });
+    ending.start(20);
+    QTest::mousePress(ribbon->viewport(), Qt::LeftButton, {}, cell);
+    QTest::mouseMove(ribbon->viewport(), cell + QPoint(0, 10));
+    QVERIFY(files.isEmpty());
+    const QPointF outside(cell.x(), open.window.height());
+    QMouseEvent move(QEvent::MouseMove, outside, ribbon->viewport()->mapToGlobal(outside),
+                     Qt::NoButton, Qt::LeftButton, {});
+    QApplication::sendEvent(ribbon->viewport(), &move);
+    look();
+    QCOMPARE(files, QStringList("chr_keeper_idle_02.png"));
+  }
+
   void aboutNamesEveryLibrary() {
     OpenWindow open;
     const AboutDialog dialog(&open.window);
@@ -293,6 +350,24 @@ class DesktopMembershipTest : public QObject {
     QTRY_VERIFY(!open.window.isMinimized());
     QVERIFY(asked.get());
     QVERIFY(!WindowService::bringForward(second, path + "x"));
+  }
+
+  // Also under the name that it was saved as, and no longer under the old one.
+  void aProjectIsFoundUnderItsNewName() {
+    PrivateBus bus;
+    OpenWindow open(bus.connection("first"));
+    const QString before = open.window.session().path();
+    const QString after = open.scratch.qpath("demo/other.amber");
+    open.window.session().saveAs(after);
+    open.settle();
+    QSignalSpy activated(open.window.findChild<WindowService*>(), &WindowService::activated);
+    const QDBusConnection second = bus.connection("second");
+    auto asked = std::async(std::launch::async, [&] {
+      return std::pair(WindowService::bringForward(second, before),
+                       WindowService::bringForward(second, after));
+    });
+    QTRY_COMPARE(activated.count(), 1);
+    QCOMPARE(asked.get(), std::pair(false, true));
   }
 
   // Who asks for a project that another program has open is told where it is.

@@ -119,10 +119,7 @@ class HelpTest : public QObject {
     installAccessibility();
     OpenWindow open;
     QStringList nameless;
-    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
-                              Bench::Trial, Bench::Pack}) {
-      goTo(open.window, bench);
-      open.settle();
+    onEveryBench(open, [&](Bench bench) {
       for (QWidget* widget : open.window.findChildren<QWidget*>()) {
         if (!widget->isVisible() || widget->focusPolicy() == Qt::NoFocus) continue;
         const QAccessibleInterface* heard = QAccessible::queryAccessibleInterface(widget);
@@ -133,7 +130,7 @@ class HelpTest : public QObject {
                       widget->metaObject()->className() + " " + widget->objectName();
         }
       }
-    }
+    });
     nameless.removeDuplicates();
     QVERIFY2(nameless.isEmpty(), qPrintable(nameless.join("\n")));
   }
@@ -142,10 +139,7 @@ class HelpTest : public QObject {
   void everyPaintedViewExplainsItself() {
     OpenWindow open;
     QStringList silent;
-    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
-                              Bench::Trial, Bench::Pack}) {
-      goTo(open.window, bench);
-      open.settle();
+    onEveryBench(open, [&](Bench bench) {
       for (QWidget* widget : open.window.findChildren<QWidget*>()) {
         const QVariant role = widget->property("accessibleRole");
         if (!widget->isVisible() || !role.isValid() || role.toInt() == QAccessible::Notification) {
@@ -156,7 +150,7 @@ class HelpTest : public QObject {
           silent << benchName(bench) + " " + widget->metaObject()->className();
         }
       }
-    }
+    });
     QVERIFY2(silent.isEmpty(), qPrintable(silent.join("\n")));
   }
 

@@ -139,10 +139,7 @@ class KeyboardTest : public QObject {
   // Tab visits every control that takes it and comes round; Shift and Tab goes back.
   void noControlKeepsTheFocus() {
     OpenWindow open;
-    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
-                              Bench::Trial, Bench::Pack}) {
-      goTo(open.window, bench);
-      open.settle();
+    onEveryBench(open, [&](Bench bench) {
       open.window.activateWindow();
       QVERIFY(QTest::qWaitForWindowActive(&open.window));
       key(Qt::Key_Tab);
@@ -161,7 +158,7 @@ class KeyboardTest : public QObject {
       QVERIFY2(visited > 10 && visited < kMostTabs, qPrintable(benchName(bench)));
       key(Qt::Key_Backtab, Qt::ShiftModifier);
       QCOMPARE(QApplication::focusWidget(), last);
-    }
+    });
   }
 };
 AMBER_TEST(KeyboardTest);

@@ -53,15 +53,12 @@ class TextFitsTest : public QObject {
     OpenWindow open;
     open.window.resize(size);
     QStringList all;
-    for (const Bench bench : {Bench::Cut, Bench::Origin, Bench::Fit, Bench::Names, Bench::Layers,
-                              Bench::Trial, Bench::Pack}) {
-      goTo(open.window, bench);
-      open.settle();
+    onEveryBench(open, [&](Bench bench) {
       QTest::qWait(100);
       for (const QString& one : cutOff(open.window)) {
         all += QString::number(static_cast<int>(bench)) + " " + one;
       }
-    }
+    });
     all.removeDuplicates();
     QVERIFY2(all.isEmpty(), qPrintable("cut off:\n" + all.join("\n")));
   }

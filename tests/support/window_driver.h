@@ -160,4 +160,13 @@ class OpenWindow {
   MainWindow window;
 };
 
+/// Goes to each bench in turn and looks at it, once all is shown there.
+inline void onEveryBench(OpenWindow& open, const std::function<void(Bench bench)>& look) {
+  for (std::size_t i = 0; i < kBenchCount; ++i) {
+    goTo(open.window, static_cast<Bench>(i));
+    open.settle();
+    look(static_cast<Bench>(i));
+  }
+}
+
 }  // namespace amber::test

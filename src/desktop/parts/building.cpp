@@ -6,6 +6,7 @@
 #include <QStyle>
 #include <algorithm>
 
+#include "desktop/preferences.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -56,6 +57,21 @@ QPushButton* makeChip(const QString& text, QWidget* parent) {
   auto* chip = new TextButton(text, parent);
   chip->setCheckable(true);
   return chip;
+}
+
+void followPreference(QButtonGroup& group, const char* key,
+                      const std::function<void(int)>& choose) {
+  const auto usePreferred = [&group, key, choose] {
+    const int preferred = preferences().value(key).toInt();
+    group.button(preferred)->setChecked(true);
+    choose(preferred);
+  };
+  usePreferred();
+  QObject::connect(&group, &QButtonGroup::idClicked, &group, choose);
+  QObject::connect(&preferences(), &Preferences::changed, &group,
+                   [key, usePreferred](const QString& changed) {
+                     if (changed == key) usePreferred();
+                   });
 }
 
 QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent) {

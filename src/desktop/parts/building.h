@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QBoxLayout>
+#include <QButtonGroup>
 #include <QFrame>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -23,6 +24,9 @@ QFrame* makeFrame(const char* role, QWidget* parent);
 QLabel* makeLabel(const QString& text, const char* rank, QWidget* parent);
 /// A button that stays pressed.
 QPushButton* makeChip(const QString& text, QWidget* parent);
+/// Lets the buttons of a group choose: at first, and whenever it changes, what the user prefers
+/// under `key` (see preferences.h). The id of a button is the value.
+void followPreference(QButtonGroup& group, const char* key, const std::function<void(int)>& choose);
 /// A plain button with a tooltip.
 QPushButton* makeButton(const QString& text, const QString& tip, QWidget* parent);
 /// The button with less room around its text: "tight", or "small" with small text as well.

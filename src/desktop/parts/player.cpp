@@ -45,8 +45,7 @@ Player::Player(ProjectSession& session, Pictures& pictures, QWidget* parent)
   describeTo(*this, QAccessible::Animation, tr("Animation"));
   explain(*this,
           tr("The animation with its durations, all frames standing on their origins. Click it or "
-             "press "
-             "P to play or pause."),
+             "press P to play or pause."),
           "origin.md");
   describeParts(*this, {QAccessible::Button, [] { return 1; },
                         [this](int) {

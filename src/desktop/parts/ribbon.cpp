@@ -29,16 +29,14 @@ constexpr int kLeastGroup = 150;
 constexpr int kLeastDrag = 8;
 
 QString explanationOf(RibbonFigures figures) {
-  const QString all = Ribbon::tr(
-      "All frames of the asset, animation by animation; click one to "
-      "select it.");
+  const QString all =
+      Ribbon::tr("All frames of the asset, animation by animation; click one to select it.");
   switch (figures) {
     case RibbonFigures::Air:
       return all + ' ' +
              Ribbon::tr(
-                 "The bar under a frame is the air in its shape, a square before the bar marks "
-                 "a keyframe, and the line below shows how steady the shape is from frame to "
-                 "frame.");
+                 "The bar under a frame is the air in its shape, a square before the bar marks a "
+                 "keyframe, and the line below shows how steady the shape is from frame to frame.");
     case RibbonFigures::Times:
       return all + ' ' +
              Ribbon::tr(
@@ -47,8 +45,8 @@ QString explanationOf(RibbonFigures figures) {
     case RibbonFigures::Shares:
       return all + ' ' +
              Ribbon::tr(
-                 "The bar under a frame is its share of what is measured, such as offsets "
-                 "where the shapes are unfair.");
+                 "The bar under a frame is its share of what is measured, such as offsets where "
+                 "the shapes are unfair.");
     case RibbonFigures::None:
       break;
   }

@@ -117,8 +117,7 @@ QString Ribbon::figuresOf(const Frame& frame, const Step& step) {
     words << (measures == nullptr ? tr("no shape")
                                   : tr("air %1 %").arg(qRound(measures->air * 100)));
     if (const ShapePlace* place = session_.shapeOn(frame.id)) {
-      const std::string_view kind = kindName(place->shape());
-      words << QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size()));
+      words << fromWord(kindName(place->shape()));
       words << (place->heldOn(frame.id) ? tr("held") : tr("keyframe"));
     }
   }

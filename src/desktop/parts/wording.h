@@ -2,8 +2,14 @@
 
 #include <QString>
 #include <cmath>
+#include <string_view>
 
 namespace amber {
+
+/// A word of the core, such as the name of a kind of shape.
+inline QString fromWord(std::string_view word) {
+  return QString::fromUtf8(word.data(), static_cast<qsizetype>(word.size()));
+}
 
 /// At most two decimals; never "-0".
 inline QString rounded(double value) {

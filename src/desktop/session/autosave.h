@@ -7,7 +7,9 @@ namespace amber {
 
 class ProjectKeeper;
 
-/// Saves the project some minutes after its first unsaved change, if the user prefers that.
+/// Saves the project some minutes after its first unsaved change, if the user prefers that. After
+/// a save that was refused it waits until the user has saved, so that nobody is asked again and
+/// again.
 class Autosave : public QObject {
   Q_OBJECT
 
@@ -22,6 +24,7 @@ class Autosave : public QObject {
 
   ProjectKeeper& keeper_;
   int msPerMinute_;
+  bool refused_ = false;
   QTimer timer_;
 };
 

@@ -95,7 +95,10 @@ void MainWindow::connectSession() {
     showStateSoon();
     if (!hasThumb_) keepThumb();
   });
-  connect(&session_, &ProjectSession::saved, this, &MainWindow::keepThumb);
+  connect(&session_, &ProjectSession::saved, this, [this] {
+    keepThumb();
+    service_->show(session_.path());
+  });
   connect(&session_, &ProjectSession::failed, notices_, &NoticeBar::warn);
   connect(&session_, &ProjectSession::told, notices_, &NoticeBar::tell);
   connect(&session_, &ProjectSession::findingWanted, this, &MainWindow::goTo);
@@ -245,7 +248,7 @@ void MainWindow::openProject(const QString& path) {
   const auto opened = session_.open(path);
   if (!opened && opened.error().code == ErrorCode::Locked &&
       WindowService::bringForward(bus_, path)) {
-    notices_->tell(tr("This project is open in another window, which was brought forward"));
+    notices_->tell(tr("This project is open in another window, which was brought forward."));
     return;
   }
   if (!opened) {

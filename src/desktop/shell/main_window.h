@@ -78,6 +78,7 @@ class MainWindow : public QMainWindow {
   void addProjectActions();
   void addEditActions();
   void addAssetActions();
+  void addBlockActions();
   void addFindingActions();
   void addFrameActions();
   void addViewActions();

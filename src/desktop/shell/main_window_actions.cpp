@@ -110,27 +110,6 @@ void MainWindow::addAssetActions() {
                    return session_.currentAsset() != nullptr ? QString()
                                                              : tr("No asset is selected");
                  }});
-  actions_->add({"asset.newBlock",
-                 tr("New block or zone"),
-                 {},
-                 [this] { askBlock(); },
-                 [this] { return needsProject(); }});
-  const auto needsBlock = [this] {
-    const Asset* asset = session_.currentAsset();
-    return asset != nullptr && rectangleOf(session_.project(), *asset) != nullptr
-               ? QString()
-               : tr("This asset is not a block or zone");
-  };
-  actions_->add({"asset.changeBlock",
-                 tr("Change the size or colour of the block"),
-                 {},
-                 [this] { askBlockChange(); },
-                 needsBlock});
-  actions_->add({"asset.replaceBlock",
-                 tr("Replace the block by sheets"),
-                 {},
-                 [this] { askBlockArt(); },
-                 needsBlock});
   actions_->add({"asset.release",
                  tr("Release the variant from its first asset"),
                  {},
@@ -158,6 +137,30 @@ void MainWindow::addAssetActions() {
                    return session_.currentAsset() != nullptr ? QString()
                                                              : tr("No asset is selected");
                  }});
+}
+
+void MainWindow::addBlockActions() {
+  actions_->add({"asset.newBlock",
+                 tr("New block or zone"),
+                 {},
+                 [this] { askBlock(); },
+                 [this] { return needsProject(); }});
+  const auto needsBlock = [this] {
+    const Asset* asset = session_.currentAsset();
+    return asset != nullptr && rectangleOf(session_.project(), *asset) != nullptr
+               ? QString()
+               : tr("This asset is not a block or zone");
+  };
+  actions_->add({"asset.changeBlock",
+                 tr("Change the size or colour of the block"),
+                 {},
+                 [this] { askBlockChange(); },
+                 needsBlock});
+  actions_->add({"asset.replaceBlock",
+                 tr("Replace the block by sheets"),
+                 {},
+                 [this] { askBlockArt(); },
+                 needsBlock});
 }
 
 void MainWindow::addFindingActions() {
@@ -305,15 +308,16 @@ void MainWindow::pasteSheet() {
 void MainWindow::editSheet() {
   const QString command = preferences().value(preference::kSheetEditor).toString();
   QStringList words = QProcess::splitCommand(command);
-  const bool started = words.isEmpty()
+  const QString program = words.isEmpty() ? QString() : words.takeFirst();
+  const bool started = program.isEmpty()
                            ? QDesktopServices::openUrl(QUrl::fromLocalFile(sheetFile()))
-                           : QProcess::startDetached(words.takeFirst(), words << sheetFile(),
+                           : QProcess::startDetached(program, words << sheetFile(),
                                                      QFileInfo(sheetFile()).absolutePath());
   if (started) return;
   notices_->warn(
       command.isEmpty()
-          ? tr("The desktop has no program for this sheet; choose one in Preferences")
-          : tr("\"%1\" could not be started; choose another editor in Preferences").arg(command));
+          ? tr("The desktop has no program for this sheet. Choose one in Preferences.")
+          : tr("\"%1\" could not be started. Choose another editor in Preferences.").arg(command));
 }
 
 // The file of the selected sheet; empty without one.
@@ -335,6 +339,7 @@ void MainWindow::makeActions() {
   addProjectActions();
   addEditActions();
   addAssetActions();
+  addBlockActions();
   for (const BenchEntry& entry : benchTable()) {
     const auto index = static_cast<int>(entry.bench);
     actions_->add({"bench." + entry.name.toLower(), tr("Go to %1").arg(entry.name),

@@ -28,9 +28,8 @@ RouteLine::RouteLine(QWidget* parent) : QWidget(parent) {
   setMinimumWidth(kStep * static_cast<int>(kBenchCount));
   setObjectName("routeLine");
   explain(*this,
-          tr("The benches in the order of the work. The filled one is open; a number counts what "
-             "is to be "
-             "looked at there. Click a bench, or go to it with Ctrl+1 to Ctrl+7."),
+          tr("The benches in the order of the work. The filled one is open; a number counts its "
+             "findings. Click a bench, or go to it with Ctrl+1 to Ctrl+7."),
           "index.md");
   describeParts(
       *this, {QAccessible::PageTab, [] { return static_cast<int>(kBenchCount); },

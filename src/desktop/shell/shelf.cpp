@@ -159,6 +159,23 @@ class ShelfDelegate : public QStyledItemDelegate {
   ShelfModel& model_;
 };
 
+void explainStamps(QWidget& shelf) {
+  explain(shelf,
+          Shelf::tr("The assets of the project, or its sheets. The seven stamps of an asset are "
+                    "its benches from Cut to Pack: an empty one was not worked on, a full one is "
+                    "done, a half one has a warning, a crossed one an error.") +
+              figure({220, 24},
+                     [](QPainter& painter) {
+                       double x = 10;
+                       for (const Stamp stamp :
+                            {Stamp::Untouched, Stamp::Done, Stamp::NeedsLook, Stamp::Broken}) {
+                         paintStamp(painter, QRectF(x + 0.5, 6.5, 11, 11), stamp);
+                         x += 50;
+                       }
+                     }),
+          "getting-started.md");
+}
+
 QString cutWords(const Sheet& sheet, const SheetGuesses& guesses) {
   if (!sheet.cut) {
     const auto sure = guesses.sure(sheet);
@@ -295,21 +312,7 @@ Shelf::Shelf(ProjectSession& session, Pictures& pictures, QWidget* parent)
   list_ = new QListView(this);
   list_->setObjectName("shelf");
   list_->setAccessibleName(tr("Assets and sheets"));
-  explain(
-      *list_,
-      tr("The assets of the project, or its sheets. The seven stamps of an asset are its benches "
-         "from Cut to Pack: an empty one was not worked on, a full one is done, a half one has a "
-         "warning, a crossed one an error.") +
-          figure({220, 24},
-                 [](QPainter& painter) {
-                   double x = 10;
-                   for (const Stamp stamp :
-                        {Stamp::Untouched, Stamp::Done, Stamp::NeedsLook, Stamp::Broken}) {
-                     paintStamp(painter, QRectF(x + 0.5, 6.5, 11, 11), stamp);
-                     x += 50;
-                   }
-                 }),
-      "getting-started.md");
+  explainStamps(*list_);
   list_->setModel(model_);
   list_->setItemDelegate(new ShelfDelegate(session, pictures, *model_, list_));
   list_->setUniformItemSizes(true);

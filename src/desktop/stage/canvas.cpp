@@ -39,6 +39,11 @@ void Canvas::fit() {
   update();
 }
 
+QRect Canvas::handleAt(QPointF art) const {
+  const QSize half(metrics::kHandle, metrics::kHandle);
+  return {view_.toStage(art).toPoint() - QPoint(half.width(), half.height()), 2 * half};
+}
+
 void Canvas::zoom(bool larger) {
   fitted_ = false;
   view_ = zoomed(view_, larger, rect().center());

@@ -39,6 +39,8 @@ class Canvas : public QWidget {
   QRect onStage(const PixelRect& art) const {
     return view_.toStage(QRectF(art.x, art.y, art.w, art.h)).toAlignedRect();
   }
+  /// Where a handle at that point of the art lies, in px of this widget.
+  QRect handleAt(QPointF art) const;
   /// Shows all of the content as large as possible; also whenever the content's extent changes.
   void fit();
   void zoom(bool larger);

@@ -54,8 +54,8 @@ CutStage::CutStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
   explain(
       *this,
       tr("The sheet with the frames that the cut makes. Lines cut the sheet into cells and can be "
-         "dragged; hatched cells are empty and become no frames. Along the top and left edge lies "
-         "how much ink each column and row holds; red marks show where a line crosses ink."),
+         "dragged; hatched cells are empty and become no frames. Bars along the top and left edge "
+         "show how much ink each column and row holds; red marks show where a line crosses ink."),
       "cut.md");
   describeParts(*this, {QAccessible::Graphic,
                         [this] { return static_cast<int>(evidence_.found.frames.size()); },

@@ -26,10 +26,8 @@ CandidateCard::CandidateCard(ProjectSession& session, Pictures& pictures, QWidge
   describeTo(*this, QAccessible::Button, tr("Candidate shape"));
   explain(*this,
           tr("A shape that fits the frame, with its air (the part of the shape without ink) and "
-             "its bare "
-             "ink (the part of the art outside the shape). Point at it to see it on the stage; "
-             "click it "
-             "to use it."),
+             "its bare ink (the part of the art outside the shape). Point at it to see it on the "
+             "stage; click it to use it."),
           "fitting.md");
   describeParts(*this,
                 {QAccessible::Button, [] { return 1; },

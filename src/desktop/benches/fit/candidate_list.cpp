@@ -10,6 +10,7 @@
 #include "desktop/benches/fit/candidate_card.h"
 #include "desktop/benches/fit/recipe_form.h"
 #include "desktop/parts/building.h"
+#include "desktop/parts/wording.h"
 #include "desktop/theme.h"
 
 namespace amber {
@@ -38,8 +39,7 @@ CandidateList::CandidateList(ProjectSession& session, Pictures& pictures, QWidge
   kinds->setSpacing(4);
   for (std::size_t i = 0; i < kShapeKinds; ++i) {
     const std::string_view name = kindName(static_cast<ShapeKind>(i));
-    QPushButton* chip = tight(
-        makeChip(QString::fromUtf8(name.data(), static_cast<int>(name.size())), this), "small");
+    QPushButton* chip = tight(makeChip(fromWord(name), this), "small");
     chip->setObjectName("kind:" + chip->text());
     chip->setToolTip(tr("Shows the candidates of this shape type."));
     chip->setChecked(true);

@@ -27,9 +27,8 @@ constexpr int kNumberRow = 26;
 constexpr int kToolRow = 28;
 
 // Chips of which one is pressed.
-template <class Chosen>
 QButtonGroup* addChoice(QHBoxLayout* row, QWidget* parent, const char* prefix,
-                        std::initializer_list<QString> names, const Chosen& chosen) {
+                        std::initializer_list<QString> names) {
   auto* group = new QButtonGroup(parent);
   int id = 0;
   for (const QString& name : names) {
@@ -38,7 +37,6 @@ QButtonGroup* addChoice(QHBoxLayout* row, QWidget* parent, const char* prefix,
     group->addButton(chip, id++);
     row->addWidget(chip);
   }
-  QObject::connect(group, &QButtonGroup::idClicked, parent, chosen);
   return group;
 }
 
@@ -144,27 +142,20 @@ QWidget* FitBench::makeTools(QWidget* bar) {
   QHBoxLayout* snaps = nullptr;
   snapTools_ = rowOf(tools, snaps);
   snaps->addWidget(makeLabel(tr("Snap to"), "quiet", snapTools_));
-  QButtonGroup* chips = addChoice(
-      snaps, snapTools_, "snap:", {tr("Pixel"), tr("Half pixel"), tr("Outline"), tr("Off")},
-      [this](int id) { stage_->setSnap(static_cast<StageSnap>(id)); });
-  const auto usePreferred = [this, chips] {
-    const auto snap = preferences().as<StageSnap>(preference::kSnapShapes);
-    chips->button(static_cast<int>(snap))->setChecked(true);
-    stage_->setSnap(snap);
-  };
-  usePreferred();
-  connect(&preferences(), &Preferences::changed, this, [usePreferred](const QString& key) {
-    if (key == preference::kSnapShapes) usePreferred();
-  });
+  followPreference(*addChoice(snaps, snapTools_,
+                              "snap:", {tr("Pixel"), tr("Half pixel"), tr("Outline"), tr("Off")}),
+                   preference::kSnapShapes,
+                   [this](int id) { stage_->setSnap(static_cast<StageSnap>(id)); });
   row->addWidget(snapTools_);
   QHBoxLayout* mask = nullptr;
   maskTools_ = rowOf(tools, mask);
   // Only one of the two is ever shown; both at once would make the window wider than some screens.
   maskTools_->hide();
-  addChoice(mask, maskTools_, "mask:", {tr("Move"), tr("Brush"), tr("Line"), tr("Fill")},
-            [this](int id) { stage_->setMaskTool(static_cast<MaskTool>(id)); })
-      ->button(static_cast<int>(MaskTool::Brush))
-      ->setChecked(true);
+  QButtonGroup* tool =
+      addChoice(mask, maskTools_, "mask:", {tr("Move"), tr("Brush"), tr("Line"), tr("Fill")});
+  tool->button(static_cast<int>(MaskTool::Brush))->setChecked(true);
+  connect(tool, &QButtonGroup::idClicked, this,
+          [this](int id) { stage_->setMaskTool(static_cast<MaskTool>(id)); });
   QPushButton* erase = tight(makeChip(tr("Erase"), maskTools_));
   erase->setObjectName("mask:erase");
   connect(erase, &QPushButton::toggled, stage_, &FitStage::setErase);

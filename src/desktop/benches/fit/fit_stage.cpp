@@ -11,6 +11,7 @@
 #include "core/image/outline.h"
 #include "core/origin/riders.h"
 #include "desktop/parts/explaining.h"
+#include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/staged_painting.h"
 #include "desktop/theme.h"
@@ -36,13 +37,12 @@ PixelMask inkOf(const ProjectSession& session, const Frame& frame) {
 FitStage::FitStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent) {
   setObjectName("fitStage");
-  explain(
-      *this,
-      tr("The frame with the shapes of its roles. The selected shape has handles: drag them, or "
-         "move the shape with the arrow keys. Red hatching is air, the part of the shape without "
-         "ink; violet is bare ink, the art outside the shape. The circle marks the point that is "
-         "farthest from the ink."),
-      "fitting.md");
+  explain(*this,
+          tr("The frame with the shapes of its roles. The selected shape has handles: drag them, "
+             "or move the shape with the arrow keys. Red hatching is air, the part of the shape "
+             "without ink; violet is bare ink, the art outside the shape. The circle marks the "
+             "point that is farthest from the ink."),
+          "fitting.md");
   setAccessibleName(tr("Frame with its shapes"));
   describeParts(*this, {QAccessible::Graphic,
                         [this] {
@@ -59,16 +59,14 @@ FitStage::FitStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
   connect(&session_, &ProjectSession::shown, this, &FitStage::lookAround);
 }
 
-// A shape of the frame, whoever it is worked on.
+// A shape of the frame, of whatever role.
 PaintedPart FitStage::partAt(int index) const {
   const FrameId frame = session_.currentFrame()->id;
   const ShapePlace& place = session_.shapes().on(frame)[static_cast<std::size_t>(index)];
   const std::string& role = place.key->role;
   const PixelRect area = pixelBounds(place.shape());
-  const std::string_view kind = kindName(place.shape());
   return {tr("%1: %2, x %3, y %4, %5 × %6 px")
-              .arg(QString::fromStdString(role),
-                   QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())),
+              .arg(QString::fromStdString(role), fromWord(kindName(place.shape())),
                    QString::number(area.x), QString::number(area.y), QString::number(area.w),
                    QString::number(area.h)),
           onStage(area), role == session_.selection().role,

@@ -16,31 +16,29 @@ namespace amber {
 
 Loom::Loom(QWidget* parent) : QAbstractScrollArea(parent) {
   setObjectName("loom");
-  explain(
-      *this,
-      tr("On the left the shapes of the game, on the right its layers. A broad band ends in the "
-         "layer that a shape is on; a thin line with an arrow ends in a layer that it seeks, and "
-         "is "
-         "broken where the shape only notices what it meets. Two shapes meet when one seeks a "
-         "layer "
-         "that the other is on. Hatching marks a shape that stops others, dots one that notices.") +
-          figure({220, 60},
-                 [](QPainter& painter) {
-                   QColor band = theme().shapes[0];
-                   band.setAlpha(140);
-                   painter.setPen(QPen(band, 5));
-                   painter.drawLine(40, 15, 200, 15);
-                   painter.setPen(QPen(theme().shapes[0], 1.5));
-                   painter.drawLine(40, 32, 200, 32);
-                   painter.setPen(QPen(theme().shapes[0], 1.5, Qt::DashLine));
-                   painter.drawLine(40, 48, 200, 48);
-                   painter.setPen(theme().text);
-                   painter.setBrush(QBrush(theme().text, Qt::BDiagPattern));
-                   painter.drawRect(12, 8, 14, 14);
-                   painter.setBrush(QBrush(theme().text, Qt::Dense6Pattern));
-                   painter.drawRect(12, 40, 14, 14);
-                 }),
-      "layers.md");
+  explain(*this,
+          tr("On the left the shapes of the game, on the right its layers. A broad band ends in "
+             "the layer that a shape is on; a thin line with an arrow ends in a layer that it "
+             "seeks, and is broken where the shape only notices what it meets. Two shapes meet "
+             "when one seeks a layer that the other is on. Hatching marks a shape that stops "
+             "others, dots one that notices.") +
+              figure({220, 60},
+                     [](QPainter& painter) {
+                       QColor band = theme().shapes[0];
+                       band.setAlpha(140);
+                       painter.setPen(QPen(band, 5));
+                       painter.drawLine(40, 15, 200, 15);
+                       painter.setPen(QPen(theme().shapes[0], 1.5));
+                       painter.drawLine(40, 32, 200, 32);
+                       painter.setPen(QPen(theme().shapes[0], 1.5, Qt::DashLine));
+                       painter.drawLine(40, 48, 200, 48);
+                       painter.setPen(theme().text);
+                       painter.setBrush(QBrush(theme().text, Qt::BDiagPattern));
+                       painter.drawRect(12, 8, 14, 14);
+                       painter.setBrush(QBrush(theme().text, Qt::Dense6Pattern));
+                       painter.drawRect(12, 40, 14, 14);
+                     }),
+          "layers.md");
   describeTo(*this, QAccessible::List, tr("Loom: shapes, layers and the threads between them"));
   describeParts(*this, {QAccessible::ListItem,
                         [this] { return static_cast<int>(rows_.size() + project_.layers.size()); },

@@ -19,11 +19,10 @@ constexpr int kPadding = 10;
 
 ConventionRibbon::ConventionRibbon(QWidget* parent) : QWidget(parent) {
   setObjectName("convention");
-  explain(
-      *this,
-      tr("The parts of a name in their order, on an example. Drag a part to another place, or move "
-         "it with Ctrl and the arrow keys; Delete removes it."),
-      "names.md");
+  explain(*this,
+          tr("The parts of a name in their order, on an example. Drag a part to another place, or "
+             "move it with Ctrl and the arrow keys; Delete removes it."),
+          "names.md");
   setFocusPolicy(Qt::StrongFocus);
   describeTo(*this, QAccessible::List, tr("Parts of the convention"));
   describeParts(*this, {QAccessible::ListItem, [this] { return static_cast<int>(parts_.size()); },

@@ -44,7 +44,7 @@ int FamilyDelegate::nameLeft(int index) const {
 
 QRect FamilyDelegate::fixRect(const QRect& row, int index) const {
   const std::string_view words = fixWords(model_.row(index).fault);
-  const QString text = QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size()));
+  const QString text = fromWord(words);
   const int width = QFontMetrics(smallFont()).horizontalAdvance(text) + 20;
   return {row.right() - width - metrics::kGap, row.top() + (kRow - 22) / 2, width, 22};
 }
@@ -95,8 +95,7 @@ void FamilyDelegate::paintHead(QPainter& painter, const QRect& row, int index) c
                           metrics::kRadius);
   painter.setPen(theme().text);
   const std::string_view words = fixWords(head.fault);
-  painter.drawText(button, Qt::AlignCenter,
-                   QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size())));
+  painter.drawText(button, Qt::AlignCenter, fromWord(words));
 }
 
 // A small triangle that points right, or down where it is open.

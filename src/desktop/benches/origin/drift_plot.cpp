@@ -53,19 +53,18 @@ DriftPlot::DriftPlot(QWidget* parent)
       steps_(new QValueAxis(this)),
       lengths_(new QValueAxis(this)) {
   setObjectName("driftPlot");
-  explain(
-      *this,
-      tr("Where the feet, the centroid and the edges of the ink lie in each frame of the "
-         "animation, measured from the origin. A level line does not move; a step shows a frame "
-         "that slips. Click a frame to select it.") +
-          figure({220, 60},
-                 [](QPainter& painter) {
-                   painter.setPen(QPen(theme().shapes[2], 2));
-                   painter.drawPolyline(QPolygonF{{10, 40}, {70, 40}, {130, 40}, {210, 40}});
-                   painter.setPen(QPen(theme().error, 2));
-                   painter.drawPolyline(QPolygonF{{10, 25}, {70, 25}, {130, 10}, {210, 25}});
-                 }),
-      "origin.md");
+  explain(*this,
+          tr("Where the feet, the centroid and the edges of the ink lie in each frame of the "
+             "animation, measured from the origin. A level line does not move; a step shows a "
+             "frame that slips. Click a frame to select it.") +
+              figure({220, 60},
+                     [](QPainter& painter) {
+                       painter.setPen(QPen(theme().shapes[2], 2));
+                       painter.drawPolyline(QPolygonF{{10, 40}, {70, 40}, {130, 40}, {210, 40}});
+                       painter.setPen(QPen(theme().error, 2));
+                       painter.drawPolyline(QPolygonF{{10, 25}, {70, 25}, {130, 10}, {210, 25}});
+                     }),
+          "origin.md");
   setAccessibleName(tr("Position of feet, centroid and ink edges, step by step"));
   auto* all = new QVBoxLayout(this);
   all->setContentsMargins(0, 0, 0, 0);

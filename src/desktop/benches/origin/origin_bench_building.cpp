@@ -143,17 +143,8 @@ QWidget* OriginBench::makeStrip() {
     snaps->addButton(chip, id++);
     row->addWidget(chip);
   }
-  const auto usePreferred = [this, snaps] {
-    const auto snap = preferences().as<PointSnap>(preference::kSnapPoints);
-    snaps->button(static_cast<int>(snap))->setChecked(true);
-    stage_->setSnap(snap);
-  };
-  usePreferred();
-  connect(&preferences(), &Preferences::changed, this, [usePreferred](const QString& key) {
-    if (key == preference::kSnapPoints) usePreferred();
-  });
-  connect(snaps, &QButtonGroup::idClicked, this,
-          [this](int snap) { stage_->setSnap(static_cast<PointSnap>(snap)); });
+  followPreference(*snaps, preference::kSnapPoints,
+                   [this](int snap) { stage_->setSnap(static_cast<PointSnap>(snap)); });
   return strip;
 }
 

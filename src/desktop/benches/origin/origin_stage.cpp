@@ -26,13 +26,12 @@ constexpr int kSpinGhosts = 12;
 OriginStage::OriginStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : StageView(session, pictures, parent), layer_(pictures) {
   setObjectName("originStage");
-  explain(
-      *this,
-      tr("The current frame standing on its origin, with the other frames of the animation "
-         "faintly behind it. The diamond is the origin, the dashed line the ground; pennants are "
-         "attachment points. Drag the point that is selected in the table, or move it with the "
-         "arrow keys."),
-      "origin.md");
+  explain(*this,
+          tr("The current frame standing on its origin, with the other frames of the animation "
+             "faintly behind it. The diamond is the origin, the dashed line the ground; pennants "
+             "are mounts, where other things are attached. Drag the point that is selected in the "
+             "table, or move it with the arrow keys."),
+          "origin.md");
   setAccessibleName(tr("Frames at their origins"));
   describeParts(*this,
                 {QAccessible::Graphic,
@@ -44,18 +43,15 @@ OriginStage::OriginStage(ProjectSession& session, Pictures& pictures, QWidget* p
   connect(&session_, &ProjectSession::shown, this, [this] { contentChanged(); });
 }
 
-// The origin, then the attachment points.
+// The origin, then the mounts.
 PaintedPart OriginStage::partAt(int index) const {
   const Frame& frame = *shown();
   const MountPlace* mount = index == 0 ? nullptr : &mounts_[static_cast<std::size_t>(index - 1)];
   const FramePoint at = mount == nullptr ? frame.origin : mount->at;
-  const QPoint middle = view().toStage(QPointF(at.x, at.y)).toPoint();
-  const QString name = mount == nullptr
-                           ? tr("origin")
-                           : tr("attachment point %1").arg(QString::fromStdString(mount->name));
+  const QString name =
+      mount == nullptr ? tr("origin") : tr("mount %1").arg(QString::fromStdString(mount->name));
   return {tr("%1, x %2, y %3").arg(name, rounded(at.x), rounded(at.y)),
-          QRect(middle - QPoint(metrics::kHandle, metrics::kHandle),
-                2 * QSize(metrics::kHandle, metrics::kHandle)),
+          handleAt(QPointF(at.x, at.y)),
           mount == nullptr ? active_.empty() : mount->name == active_};
 }
 

@@ -9,7 +9,6 @@
 #include "desktop/parts/wording.h"
 #include "desktop/stage/shape_painting.h"
 #include "desktop/stage/stage_view.h"
-#include "desktop/theme.h"
 
 namespace amber {
 namespace {
@@ -23,12 +22,11 @@ constexpr double kAspect = 0.66;
 CourseStage::CourseStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("courseStage");
-  explain(
-      *this,
-      tr("The course with the asset that runs over it. The line is its way, flags mark where "
-         "something went wrong; click a flag to go there. Drag the pieces of the course to other "
-         "places, Delete removes the selected one."),
-      "trial.md");
+  explain(*this,
+          tr("The course with the asset that runs over it. The line is its way, flags mark where "
+             "something went wrong; click a flag to go there. Drag the pieces of the course to "
+             "other places, Delete removes the selected one."),
+          "trial.md");
   setAccessibleName(tr("Course with the running asset"));
   describeParts(*this, {QAccessible::Graphic,
                         [this] {
@@ -62,11 +60,8 @@ PaintedPart CourseStage::partAt(std::size_t piece) {
   const Course& course = setup_->course;
   const auto ofAsset = [&](const std::string& asset, GamePoint at) {
     const QString name = QString::fromStdString(asset);
-    const QPoint middle = view().toStage(QPointF(at.x, at.y)).toPoint();
     return PaintedPart{tr("%1, x %2, y %3").arg(name, rounded(at.x), rounded(at.y)),
-                       QRect(middle - QPoint(metrics::kHandle, metrics::kHandle),
-                             2 * QSize(metrics::kHandle, metrics::kHandle)),
-                       chosen_ == piece, choose};
+                       handleAt(QPointF(at.x, at.y)), chosen_ == piece, choose};
   };
   if (piece >= course.solids.size()) {
     const CourseActor& actor = course.actors[piece - course.solids.size()];
@@ -78,12 +73,10 @@ PaintedPart CourseStage::partAt(std::size_t piece) {
   }
   const Shape& shape = std::get<Shape>(solid);
   const QRectF area = rectOf(bounds(shape));
-  const std::string_view kind = kindName(shape);
-  return {
-      tr("%1, x %2, y %3, %4 × %5 px")
-          .arg(QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())),
-               rounded(area.x()), rounded(area.y()), rounded(area.width()), rounded(area.height())),
-      view().toStage(area).toAlignedRect(), chosen_ == piece, choose};
+  return {tr("%1, x %2, y %3, %4 × %5 px")
+              .arg(fromWord(kindName(shape)), rounded(area.x()), rounded(area.y()),
+                   rounded(area.width()), rounded(area.height())),
+          view().toStage(area).toAlignedRect(), chosen_ == piece, choose};
 }
 
 void CourseStage::setOther(const CourseRun* run) {

@@ -23,11 +23,10 @@ constexpr int kRightRoom = 16;
 
 CourseTimeline::CourseTimeline(QWidget* parent) : QWidget(parent) {
   setObjectName("courseTimeline");
-  explain(
-      *this,
-      tr("The run in time, a tick a step: when the asset stood on the ground, what it noticed, and "
-         "what went wrong. Drag the line to a moment, or use the arrow keys."),
-      "trial.md");
+  explain(*this,
+          tr("The run in time, a tick a step: when the asset stood on the ground, what it noticed, "
+             "and what went wrong. Drag the line to a moment, or use the arrow keys."),
+          "trial.md");
   setFocusPolicy(Qt::StrongFocus);
   describeTo(*this, QAccessible::Slider, tr("Timeline of the run"));
   describeValue(*this, {[this] { return tick_; }, [this] { return std::max(0, ticks() - 1); },

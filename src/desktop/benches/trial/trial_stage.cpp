@@ -42,23 +42,22 @@ QImage imageFrom(const Image& picture) {
 TrialStage::TrialStage(ProjectSession& session, Pictures& pictures, QWidget* parent)
     : Canvas(parent), session_(session), pictures_(pictures) {
   setObjectName("trialStage");
-  explain(
-      *this,
-      tr("Two assets where they stand; drag the second around the first. With the map, every "
-         "offset of the second is a pixel: red where the shapes meet and the art does not touch, "
-         "violet where the art touches and the shapes do not meet, pale where both agree. The less "
-         "red and violet, the fairer the shapes.") +
-          figure({220, 60},
-                 [](QPainter& painter) {
-                   painter.setPen(Qt::NoPen);
-                   painter.setBrush(QColor(176, 48, 36));
-                   painter.drawRect(40, 8, 140, 44);
-                   painter.setBrush(QColor(92, 48, 128));
-                   painter.drawEllipse(30, 12, 160, 36);
-                   painter.setBrush(theme().line);
-                   painter.drawEllipse(44, 12, 132, 36);
-                 }),
-      "trial.md");
+  explain(*this,
+          tr("Two assets where they stand; drag the second around the first. With the map, every "
+             "offset of the second is a pixel: red where the shapes meet and the art does not "
+             "touch, violet where the art touches and the shapes do not meet, pale where both "
+             "agree. The less red and violet, the fairer the shapes.") +
+              figure({220, 60},
+                     [](QPainter& painter) {
+                       painter.setPen(Qt::NoPen);
+                       painter.setBrush(QColor(176, 48, 36));
+                       painter.drawRect(40, 8, 140, 44);
+                       painter.setBrush(QColor(92, 48, 128));
+                       painter.drawEllipse(30, 12, 160, 36);
+                       painter.setBrush(theme().line);
+                       painter.drawEllipse(44, 12, 132, 36);
+                     }),
+          "trial.md");
   setAccessibleName(tr("Two assets at their offset"));
   describeParts(
       *this,
